@@ -1,0 +1,73 @@
+#include "cli/cli.h"
+
+#include "io/files.h"
+#include "judge/findings.h"
+
+#include <memory>
+
+#include <fmt/format.h>
+
+namespace fern::cli {
+
+namespace {
+
+json::Node inJson(const std::vector<Finding>& findings)
+{
+    auto list = json::makeArray();
+    for (const auto& finding : findings) {
+        auto fixes = json::makeArray();
+        for (const auto& fix : finding.fixes)
+            fixes.items.push_back(json::makeString(fix.label));
+        list.items.push_back(object({{"rule", json::makeString(finding.rule)},
+            {"severity", json::makeString(std::string(severityWord(finding.severity)))},
+            {"place", json::makeString(finding.place)}, {"title", json::makeString(finding.title)},
+            {"reason", json::makeString(finding.reason)},
+            {"source", json::makeString(finding.source)}, {"fixes", fixes}}));
+    }
+    return object({{"findings", list}});
+}
+
+std::string inWords(const std::vector<Finding>& findings)
+{
+    std::string out;
+    for (const auto& finding : findings) {
+        out += fmt::format("{} {} {}: {}\n    {}\n", severityWord(finding.severity), finding.rule,
+            finding.place, finding.title, finding.reason);
+        for (const auto& fix : finding.fixes)
+            out += fmt::format("    fix: {}\n", fix.label);
+    }
+    return out.empty() ? "nothing found\n" : out;
+}
+
+int exitCodeOf(const std::vector<Finding>& findings)
+{
+    if (findings.empty() || findings.front().severity == Severity::Note)
+        return Done;
+    return findings.front().severity == Severity::Stop ? HasStop : HasCheck;
+}
+
+void check(Context& context, const std::string& path)
+{
+    const auto instrument = io::loadInstrument(path);
+    if (!instrument)
+        return context.fail(instrument.error());
+    const auto plain = resolve(*instrument, "");
+    if (!plain)
+        return context.fail(plain.error());
+    const auto findings = findingsOf(*instrument, *plain);
+    print(context.json ? json::writeCompact(inJson(findings)) + "\n" : inWords(findings));
+    context.exitCode = exitCodeOf(findings);
+}
+
+} // namespace
+
+void addCheck(CLI::App& app, Context& context)
+{
+    auto path = std::make_shared<std::string>();
+    auto* command =
+        addCommand(app, context, "check", "findings; exit 1 with a check, 2 with a stop");
+    command->add_option("FILE", *path)->required();
+    command->callback([&context, path] { check(context, *path); });
+}
+
+} // namespace fern::cli

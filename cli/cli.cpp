@@ -1,0 +1,77 @@
+#include "cli/cli.h"
+
+#include "io/files.h"
+
+#include <cstdio>
+
+#include <fmt/format.h>
+
+namespace fern::cli {
+
+void Context::fail(const Error& error)
+{
+    fmt::print(stderr, "fern-tick-cli: {}\n", describe(error));
+    exitCode = error.code == ErrorCode::InvalidArgument ? BadCommandLine : InputUnusable;
+}
+
+CLI::App* addCommand(
+    CLI::App& app, Context& context, const std::string& name, const std::string& help)
+{
+    auto* command = app.add_subcommand(name, help);
+    command->add_flag("--json", context.json, "one JSON value on stdout");
+    return command;
+}
+
+Result<PlainInstrument> loadPlain(const std::string& path, const std::string& scenario)
+{
+    const auto instrument = io::loadInstrument(path);
+    if (!instrument)
+        return instrument.error();
+    return resolve(*instrument, scenario);
+}
+
+void print(const std::string& text)
+{
+    std::fwrite(text.data(), 1, text.size(), stdout);
+}
+
+json::Node object(std::vector<std::pair<std::string, json::Node>> members)
+{
+    auto node = json::makeObject();
+    node.members = std::move(members);
+    return node;
+}
+
+int runCommandLine(int argc, char** argv)
+{
+    Context context;
+    CLI::App app(
+        "Fern Tick on the command line: checks, converts, simulates and draws instruments.",
+        "fern-tick-cli");
+    app.require_subcommand(1);
+    addCheck(app, context);
+    addFormat(app, context);
+    addConvert(app, context);
+    addText(app, context);
+    addSmooth(app, context);
+    addRun(app, context);
+    addReplay(app, context);
+    addGlass(app, context);
+    addPlan(app, context);
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::CallForHelp& help) {
+        return app.exit(help);
+    } catch (const CLI::CallForAllHelp& help) {
+        return app.exit(help);
+    } catch (const CLI::ParseError& error) {
+        fmt::print(stderr, "fern-tick-cli: {}; see fern-tick-cli --help\n", error.what());
+        return BadCommandLine;
+    }
+    if (std::fflush(stdout) != 0 && context.exitCode == Done) {
+        context.fail({ErrorCode::CannotWrite, "the output cannot be written", ""});
+    }
+    return context.exitCode;
+}
+
+} // namespace fern::cli

@@ -1,0 +1,67 @@
+#include "base/number_text.h"
+
+#include <algorithm>
+#include <array>
+#include <charconv>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+std::string shortestText(double value)
+{
+    std::array<char, 32> buffer{};
+    const auto end = std::to_chars(buffer.data(), buffer.data() + buffer.size(), value).ptr;
+    return {buffer.data(), end};
+}
+
+std::optional<double> parseNumber(std::string_view text)
+{
+    if (!text.empty() && text.front() == '+')
+        text.remove_prefix(1);
+    double value = 0;
+    const auto [end, failure] = std::from_chars(text.data(), text.data() + text.size(), value);
+    const bool signTwice = !text.empty() && text.front() == '+';
+    if (failure != std::errc{} || end != text.data() + text.size() || !std::isfinite(value)
+        || signTwice)
+        return std::nullopt;
+    return value;
+}
+
+std::string_view trimmed(std::string_view text)
+{
+    constexpr std::string_view blanks = " \t\r\n";
+    const auto first = text.find_first_not_of(blanks);
+    if (first == std::string_view::npos)
+        return {};
+    return text.substr(first, text.find_last_not_of(blanks) - first + 1);
+}
+
+std::string significantText(double value, int digits)
+{
+    if (value == 0 || !std::isfinite(value))
+        return shortestText(value == 0 ? 0 : value);
+    const auto scientific = fmt::format("{:.{}e}", value, digits - 1);
+    const double rounded = *parseNumber(scientific);
+    const int exponent = static_cast<int>(std::floor(std::log10(std::fabs(rounded)) + 1e-9));
+    auto text = fmt::format("{:.{}f}", rounded, std::max(0, digits - 1 - exponent));
+    // "2", not "2.00": the digits say how far the number is to be read, not how it was measured.
+    if (text.find('.') != std::string::npos) {
+        text.erase(text.find_last_not_of('0') + 1);
+        if (text.back() == '.')
+            text.pop_back();
+    }
+    return text;
+}
+
+std::string durationText(double seconds)
+{
+    const double size = std::fabs(seconds);
+    if (size >= 0.9995 || size == 0)
+        return significantText(seconds, 3) + " s";
+    return size >= 0.9995e-3 ? significantText(seconds * 1e3, 3) + " ms"
+                             : significantText(seconds * 1e6, 3) + " µs";
+}
+
+} // namespace fern

@@ -1,0 +1,33 @@
+#pragma once
+// A number with its unit, kept exactly as the maker typed it.
+
+#include "base/result.h"
+#include "base/units.h"
+
+#include <string>
+#include <string_view>
+
+namespace fern {
+
+struct Quantity {
+    double value = 0;
+    std::string unit;
+
+    bool operator==(const Quantity&) const = default;
+};
+
+/// Returns the quantity in SI units. Its unit must be a known one, as every stored quantity's is.
+double inSi(const Quantity& quantity);
+
+/// Returns the quantity in `unit`, which must have its dimension.
+double in(const Quantity& quantity, std::string_view unit);
+
+/// Reads what a maker types where a quantity like `like` is expected: "68k", "4k7", "2M2", "1R5",
+/// "3.3 V", "250 ms", "0.1 uF", or a bare number in the unit of `like`. The error says what is
+/// accepted; a decimal comma is refused by name.
+Result<Quantity> parseQuantity(std::string_view text, const Quantity& like);
+
+/// Returns the quantity for people: "68 kΩ", "500 ms", "47 kΩ".
+std::string toText(const Quantity& quantity);
+
+} // namespace fern

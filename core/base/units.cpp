@@ -1,0 +1,325 @@
+#include "base/units.h"
+
+#include <algorithm>
+#include <array>
+#include <numbers>
+#include <optional>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+constexpr Dimension none{};
+constexpr Dimension length{.metre = 1};
+constexpr Dimension mass{.kilogram = 1};
+constexpr Dimension time{.second = 1};
+constexpr Dimension rate{.second = -1};
+constexpr Dimension volume{.metre = 3};
+constexpr Dimension temperature{.kelvin = 1};
+constexpr Dimension current{.ampere = 1};
+constexpr Dimension charge{.second = 1, .ampere = 1};
+constexpr Dimension voltage{.metre = 2, .kilogram = 1, .second = -3, .ampere = -1};
+constexpr Dimension resistance{.metre = 2, .kilogram = 1, .second = -3, .ampere = -2};
+constexpr Dimension capacitance{.metre = -2, .kilogram = -1, .second = 4, .ampere = 2};
+constexpr Dimension inductance{.metre = 2, .kilogram = 1, .second = -2, .ampere = -2};
+constexpr Dimension force{.metre = 1, .kilogram = 1, .second = -2};
+constexpr Dimension pressure{.metre = -1, .kilogram = 1, .second = -2};
+constexpr Dimension energy{.metre = 2, .kilogram = 1, .second = -2};
+constexpr Dimension power{.metre = 2, .kilogram = 1, .second = -3};
+constexpr Dimension acceleration{.metre = 1, .second = -2};
+constexpr Dimension illuminance{.metre = -2, .candela = 1};
+
+struct Listed {
+    std::string_view name;
+    Dimension dimension;
+    long double numerator = 1;
+    long double denominator = 1;
+    std::string_view prefixes = ""; ///< the SI prefixes it takes
+    long double shift = 0;
+};
+
+constexpr std::string_view all = "pnumkMGT";
+constexpr long double pi = std::numbers::pi_v<long double>;
+
+// Factors: SI Brochure (9th ed.) and NIST SP 811 Appendix B. rpm is turns a minute, not radians.
+constexpr auto listed = std::to_array<Listed>({
+    {"V", voltage, 1, 1, all},
+    {"A", current, 1, 1, all},
+    {"ohm", resistance, 1, 1, all},
+    {"F", capacitance, 1, 1, all},
+    {"H", inductance, 1, 1, all},
+    {"C", charge, 1, 1, all},
+    {"Ah", charge, 3600, 1, "mk"},
+    {"W", power, 1, 1, all},
+    {"hp", power, 74569987158227022.0L, 1e14L},
+    {"J", energy, 1, 1, all},
+    {"Wh", energy, 3600, 1, "mkM"},
+    {"cal", energy, 4184, 1000, "k"},
+    {"Btu", energy, 105505585262.0L, 1e8L},
+    {"s", time, 1, 1, "pnum"},
+    {"min", time, 60},
+    {"h", time, 3600},
+    {"d", time, 86400},
+    {"Hz", rate, 1, 1, "mkMG"},
+    {"rpm", rate, 1, 60},
+    {"m", length, 1, 1, "pnumck"},
+    {"in", length, 254, 10000},
+    {"ft", length, 3048, 10000},
+    {"mile", length, 1609344, 1000},
+    {"nmi", length, 1852},
+    {"knot", {.metre = 1, .second = -1}, 1852, 3600},
+    {"kn", {.metre = 1, .second = -1}, 1852, 3600},
+    {"mph", {.metre = 1, .second = -1}, 44704, 100000},
+    {"g", mass, 1, 1000, "umk"},
+    {"t", mass, 1000},
+    {"lb", mass, 45359237, 100000000},
+    {"oz", mass, 28349523125.0L, 1e12L},
+    {"N", force, 1, 1, all},
+    {"lbf", force, 44482216152605.0L, 1e13L},
+    {"kgf", force, 980665, 100000},
+    {"g_n", acceleration, 980665, 100000},
+    {"Pa", pressure, 1, 1, "umkMG"},
+    {"hPa", pressure, 100},
+    {"bar", pressure, 100000, 1, "m"},
+    {"psi", pressure, 44482216152605.0L, 6451600000.0L},
+    {"atm", pressure, 101325},
+    {"mmHg", pressure, 133322387415.0L, 1e9L},
+    {"inHg", pressure, 3386388640341.0L, 1e9L},
+    {"torr", pressure, 101325, 760},
+    {"L", volume, 1, 1000, "umck"},
+    {"USgal", volume, 3785411784.0L, 1e12L},
+    {"UKgal", volume, 454609, 100000000},
+    {"USfloz", volume, 295735295625.0L, 1e16L},
+    {"K", temperature, 1, 1, "m"},
+    {"degC", temperature, 1, 1, "", 273.15L},
+    {"degF", temperature, 5, 9, "", 459.67L},
+    {"lx", illuminance, 1, 1, "mk"},
+    {"rad", none, 1, 1, "m"},
+    {"deg", none, pi, 180},
+    {"turn", none, 2 * pi},
+    {"%", none, 1, 100},
+    {"ppm", none, 1, 1000000},
+    {"count", none},
+});
+
+struct Alias {
+    std::string_view spelling, name;
+};
+// Other spellings of the same thing, applied before anything else.
+constexpr auto aliases = std::to_array<Alias>({{"Ω", "ohm"}, {"Ω", "ohm"}, {"µ", "u"}, {"μ", "u"},
+    {"°C", "degC"}, {"°F", "degF"}, {"°", "deg"}, {"³", "3"}, {"²", "2"}});
+
+struct Misreading {
+    std::string_view name, advice;
+};
+constexpr auto misreadings = std::to_array<Misreading>({
+    {"kph", "write km/h"},
+    {"kmh", "write km/h"},
+    {"gal", "write USgal or UKgal"},
+    {"floz", "write USfloz"},
+    {"sec", "write s"},
+    {"hr", "write h"},
+    {"Ohm", "write ohm"},
+    {"v", "write V"},
+    {"hz", "write Hz"},
+    {"l", "write L"},
+    {"degK", "write K"},
+    {"inch", "write in"},
+    {"lbs", "write lb"},
+});
+
+std::string plainSpelling(std::string_view name)
+{
+    std::string text(name);
+    for (const auto& [spelling, plain] : aliases)
+        for (auto at = text.find(spelling); at != std::string::npos; at = text.find(spelling))
+            text.replace(at, spelling.size(), plain);
+    return text;
+}
+
+std::optional<long double> prefixFactor(char prefix)
+{
+    switch (prefix) {
+    case 'p':
+        return 1e-12L;
+    case 'n':
+        return 1e-9L;
+    case 'u':
+        return 1e-6L;
+    case 'm':
+        return 1e-3L;
+    case 'c':
+        return 1e-2L;
+    case 'k':
+        return 1e3L;
+    case 'M':
+        return 1e6L;
+    case 'G':
+        return 1e9L;
+    case 'T':
+        return 1e12L;
+    default:
+        return std::nullopt;
+    }
+}
+
+const Listed* findListed(std::string_view name)
+{
+    const auto* found = std::find_if(
+        listed.begin(), listed.end(), [&](const Listed& unit) { return unit.name == name; });
+    return found == listed.end() ? nullptr : found;
+}
+
+Unit asUnit(const Listed& entry, std::string_view name)
+{
+    return {std::string(name), entry.dimension, entry.numerator, entry.denominator, entry.shift};
+}
+
+void applyPrefix(Unit& unit, char prefix)
+{
+    // A prefix below one goes into the denominator, where it is a whole number.
+    const long double factor = *prefixFactor(prefix);
+    if (factor > 1)
+        unit.numerator *= factor;
+    else
+        unit.denominator *= prefix == 'c' ? 100
+            : prefix == 'm'               ? 1e3L
+            : prefix == 'u'               ? 1e6L
+            : prefix == 'n'               ? 1e9L
+                                          : 1e12L;
+}
+
+std::optional<Unit> simpleUnit(std::string_view name)
+{
+    if (const auto* entry = findListed(name))
+        return asUnit(*entry, name);
+    if (name.size() > 1) {
+        const auto* entry = findListed(name.substr(1));
+        if (entry != nullptr && entry->prefixes.find(name.front()) != std::string_view::npos) {
+            auto unit = asUnit(*entry, name);
+            applyPrefix(unit, name.front());
+            return unit;
+        }
+    }
+    return std::nullopt;
+}
+
+Unit raised(const Unit& unit, int exponent)
+{
+    Unit result = unit;
+    for (int i = 1; i < exponent; ++i) {
+        result.numerator *= unit.numerator;
+        result.denominator *= unit.denominator;
+    }
+    auto& d = result.dimension;
+    for (signed char* e : {&d.metre, &d.kilogram, &d.second, &d.ampere, &d.kelvin, &d.candela})
+        *e = static_cast<signed char>(*e * exponent);
+    return result;
+}
+
+std::optional<Unit> factor(std::string_view name)
+{
+    if (auto unit = simpleUnit(name))
+        return unit;
+    if (name.size() > 1 && (name.back() == '2' || name.back() == '3')) {
+        const auto base = simpleUnit(name.substr(0, name.size() - 1));
+        if (base && base->shift == 0)
+            return raised(*base, name.back() - '0');
+    }
+    return std::nullopt;
+}
+
+Unit quotient(const Unit& top, const Unit& bottom)
+{
+    Unit result = top;
+    result.numerator *= bottom.denominator;
+    result.denominator *= bottom.numerator;
+    const auto minus = [](signed char& a, signed char b) { a = static_cast<signed char>(a - b); };
+    minus(result.dimension.metre, bottom.dimension.metre);
+    minus(result.dimension.kilogram, bottom.dimension.kilogram);
+    minus(result.dimension.second, bottom.dimension.second);
+    minus(result.dimension.ampere, bottom.dimension.ampere);
+    minus(result.dimension.kelvin, bottom.dimension.kelvin);
+    minus(result.dimension.candela, bottom.dimension.candela);
+    return result;
+}
+
+} // namespace
+
+Result<Unit> parseUnit(std::string_view name)
+{
+    const auto text = plainSpelling(name);
+    const auto slash = text.find('/');
+    auto top = factor(std::string_view(text).substr(0, slash));
+    if (top && slash != std::string::npos) {
+        const auto bottom = factor(std::string_view(text).substr(slash + 1));
+        top = bottom && top->shift == 0 && bottom->shift == 0
+            ? std::optional(quotient(*top, *bottom))
+            : std::nullopt;
+    }
+    if (top) {
+        top->name = text;
+        return *top;
+    }
+    for (const auto& [wrong, advice] : misreadings)
+        if (text == wrong)
+            return Error{ErrorCode::InvalidArgument,
+                fmt::format("the unit \"{}\" can be misread: {}", name, advice), ""};
+    if (text.empty())
+        return Error{ErrorCode::InvalidArgument, "the unit is missing", ""};
+    return Error{ErrorCode::InvalidArgument, fmt::format("the unit \"{}\" is not known", name), ""};
+}
+
+double toSi(double value, const Unit& unit)
+{
+    return static_cast<double>((value + unit.shift) * unit.numerator / unit.denominator);
+}
+
+double fromSi(double si, const Unit& unit)
+{
+    return static_cast<double>(si * unit.denominator / unit.numerator - unit.shift);
+}
+
+Result<double> convert(double value, std::string_view from, std::string_view to)
+{
+    const auto source = parseUnit(from);
+    if (!source)
+        return source.error();
+    const auto target = parseUnit(to);
+    if (!target)
+        return target.error();
+    if (source->dimension != target->dimension)
+        return Error{ErrorCode::InvalidArgument,
+            fmt::format("{} cannot be converted to {}: they measure different things", from, to),
+            ""};
+    const long double si = (value + source->shift) * (source->numerator * target->denominator)
+        / (source->denominator * target->numerator);
+    return static_cast<double>(si - target->shift);
+}
+
+std::vector<std::string> unitNames()
+{
+    std::vector<std::string> names;
+    for (const auto& entry : listed)
+        names.emplace_back(entry.name);
+    return names;
+}
+
+std::string prettyUnit(std::string_view name)
+{
+    std::string text(name);
+    const auto replace = [&](std::string_view from, std::string_view to) {
+        if (const auto at = text.find(from); at != std::string::npos)
+            text.replace(at, from.size(), to);
+    };
+    replace("ohm", "Ω");
+    replace("degC", "°C");
+    replace("degF", "°F");
+    if (text.size() > 1 && text[0] == 'u')
+        text.replace(0, 1, "µ");
+    return text;
+}
+
+} // namespace fern

@@ -1,0 +1,48 @@
+#pragma once
+// Units of measurement: our own list of names with exact definitions.
+// General unit libraries guess at unknown names (milliphot for "mph"); this list never guesses.
+
+#include "base/result.h"
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace fern {
+
+/// Exponents of the SI base units. Ratios, counts and angles have none.
+struct Dimension {
+    signed char metre = 0, kilogram = 0, second = 0, ampere = 0, kelvin = 0, candela = 0;
+
+    bool operator==(const Dimension&) const = default;
+};
+
+/// SI value = (value + shift) · numerator / denominator.
+/// Kept as a ratio of exact numbers so that a conversion rounds only once.
+struct Unit {
+    std::string name;
+    Dimension dimension;
+    long double numerator = 1;
+    long double denominator = 1;
+    long double shift = 0; ///< only temperature scales have one
+};
+
+/// Reads a unit: a listed name, with an SI prefix where it takes one, an exponent 2 or 3, and at
+/// most one "/" ("kohm", "µF", "km/h", "m3/h", "degC"). Case matters. Anything else is an error
+/// that says what to write instead where that is known.
+Result<Unit> parseUnit(std::string_view name);
+
+/// Returns `value` in SI units, or of `unit` for fromSi; both rounded once.
+double toSi(double value, const Unit& unit);
+double fromSi(double si, const Unit& unit);
+
+/// Returns `value`, given in `from`, in `to`. Error when their dimensions differ.
+Result<double> convert(double value, std::string_view from, std::string_view to);
+
+/// Returns the plain names of the list, for messages and choosers.
+std::vector<std::string> unitNames();
+
+/// Returns how the unit is written for people: "kΩ" for "kohm", "°C" for "degC", "µs" for "us".
+std::string prettyUnit(std::string_view name);
+
+} // namespace fern

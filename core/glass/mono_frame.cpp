@@ -1,0 +1,47 @@
+#include "glass/mono_frame.h"
+
+#include <algorithm>
+
+namespace fern {
+
+MonoFrame::MonoFrame(int width, int height)
+    : m_width(width)
+    , m_height(height)
+    , m_bytes(static_cast<std::size_t>(width) * static_cast<std::size_t>(height / 8))
+{
+    assert(width > 0 && height > 0 && height % 8 == 0);
+}
+
+bool MonoFrame::pixel(int x, int y) const
+{
+    return isInside(x, y) && ((m_bytes[indexOf(x, y)] >> (y % 8)) & 1) != 0;
+}
+
+void MonoFrame::setPixel(int x, int y, bool lit)
+{
+    if (!isInside(x, y))
+        return;
+    const auto mask = static_cast<std::uint8_t>(1U << (y % 8));
+    auto& byte = m_bytes[indexOf(x, y)];
+    byte = static_cast<std::uint8_t>(lit ? byte | mask : byte & ~mask);
+}
+
+void MonoFrame::clearBox(int x, int y, int width, int height)
+{
+    for (int row = std::max(y, 0); row < std::min(y + height, m_height); ++row)
+        for (int column = std::max(x, 0); column < std::min(x + width, m_width); ++column)
+            setPixel(column, row, false);
+}
+
+std::uint64_t frameHash(const MonoFrame& frame)
+{
+    std::uint64_t hash = 0xCBF29CE484222325ULL;
+    const auto add = [&](unsigned value) { hash = (hash ^ value) * 0x100000001B3ULL; };
+    add(static_cast<unsigned>(frame.width()));
+    add(static_cast<unsigned>(frame.height()));
+    for (const auto byte : frame.bytes())
+        add(byte);
+    return hash;
+}
+
+} // namespace fern

@@ -1,0 +1,96 @@
+#include "glass/pixel_font.h"
+
+#include <algorithm>
+
+namespace fern {
+
+namespace pixel_font_data {
+extern const PixelFont all[6];
+}
+
+namespace {
+
+void drawCell(MonoFrame& frame, int x, int y, bool lit, int scale)
+{
+    if (!lit)
+        return;
+    for (int dy = 0; dy < scale; ++dy)
+        for (int dx = 0; dx < scale; ++dx)
+            frame.setPixel(x + dx, y + dy, true);
+}
+
+void drawGlyph(MonoFrame& frame, int x, int y, char32_t code, const PixelFont& font, int scale)
+{
+    const auto rows = glyphRows(font, code);
+    const int stride = (font.width + 7) / 8;
+    for (int row = 0; row < font.height; ++row) {
+        for (int column = 0; column < font.width; ++column) {
+            const bool edge =
+                row == 0 || column == 0 || row == font.height - 1 || column == font.width - 1;
+            const bool lit = rows.empty()
+                ? edge
+                : ((rows[static_cast<std::size_t>(row * stride + column / 8)] >> (7 - column % 8))
+                      & 1)
+                    != 0;
+            drawCell(frame, x + column * scale, y + row * scale, lit, scale);
+        }
+    }
+}
+
+} // namespace
+
+std::span<const PixelFont> pixelFonts()
+{
+    return pixel_font_data::all;
+}
+
+const PixelFont* findPixelFont(std::string_view name)
+{
+    for (const auto& font : pixelFonts())
+        if (font.name == name)
+            return &font;
+    return nullptr;
+}
+
+std::span<const unsigned char> glyphRows(const PixelFont& font, char32_t code)
+{
+    const auto found = std::lower_bound(font.codes.begin(), font.codes.end(), code);
+    if (found == font.codes.end() || *found != code)
+        return {};
+    const auto size = static_cast<std::size_t>(font.height * ((font.width + 7) / 8));
+    return {font.rows + static_cast<std::size_t>(found - font.codes.begin()) * size, size};
+}
+
+std::u32string codePoints(std::string_view text)
+{
+    std::u32string codes;
+    for (std::size_t i = 0; i < text.size();) {
+        const auto lead = static_cast<unsigned char>(text[i]);
+        const std::size_t length = lead < 0x80 ? 1
+            : lead >= 0xF0                     ? 4
+            : lead >= 0xE0                     ? 3
+            : lead >= 0xC0                     ? 2
+                                               : 0;
+        char32_t code = length == 1 ? lead : lead & (0xFFU >> (length + 1));
+        bool whole = length > 0 && i + length <= text.size();
+        for (std::size_t k = 1; whole && k < length; ++k) {
+            const auto next = static_cast<unsigned char>(text[i + k]);
+            whole = (next & 0xC0U) == 0x80U;
+            code = (code << 6U) | (next & 0x3FU);
+        }
+        codes += whole ? code : U'\uFFFD';
+        i += whole ? length : 1;
+    }
+    return codes;
+}
+
+void drawText(
+    MonoFrame& frame, int x, int y, std::string_view text, const PixelFont& font, int scale)
+{
+    for (const char32_t code : codePoints(text)) {
+        drawGlyph(frame, x, y, code, font, scale);
+        x += font.width * scale;
+    }
+}
+
+} // namespace fern

@@ -1,0 +1,118 @@
+#pragma once
+// The keys of the instrument file, for reading and writing alike.
+
+#include "instrument/instrument.h"
+
+namespace fern {
+
+template <class Archive> void describe(Archive& a, InstrumentWish& w)
+{
+    a.quantity("hours", w.hours, "s", Range::notNegative());
+    a.quantity("readingDistance", w.readingDistance, "m", Range::positive());
+    a.text("budget", w.budget);
+    a.extras(w.extras);
+}
+
+template <class Archive> void describe(Archive& a, ChannelWish& w)
+{
+    a.anyQuantity("from", w.from);
+    const std::string unit = w.from.unit;
+    a.quantity("to", w.to, unit);
+    a.quantity("step", w.step, unit, Range::positive());
+    a.quantity("tolerance", w.tolerance, unit, Range::positive());
+    a.quantity("freshness", w.freshness, "s", Range::positive());
+    if constexpr (Archive::isReading)
+        if (!a.failed() && !(inSi(w.to) > inSi(w.from)))
+            a.failAt("to", "the wished range must end above its start");
+    a.extras(w.extras);
+}
+
+template <class Archive> void describe(Archive& a, Source& s)
+{
+    a.choice("kind", s.kind, sourceKindWords);
+    a.text("board", s.board);
+    a.text("pin", s.pin);
+    a.text("lane", s.lane);
+    a.quantity("sampleEvery", s.sampleEvery, "s", {1e-4, 3600});
+    a.extras(s.extras);
+}
+
+/// The front end's and the scaling's objects: a kind, and what belongs to it.
+struct FrontEndKeys {
+    Channel& channel;
+};
+template <class Archive> void describe(Archive& a, FrontEndKeys& f)
+{
+    a.choice("kind", f.channel.frontEndKind, frontEndKindWords);
+    describe(a, f.channel.divider);
+}
+struct ScalingKeys {
+    Channel& channel;
+};
+template <class Archive> void describe(Archive& a, ScalingKeys& s)
+{
+    a.choice("kind", s.channel.scaling, scalingKindWords);
+    a.extras(s.channel.scalingExtras);
+}
+
+template <class Archive> void describe(Archive& a, Channel& c)
+{
+    a.text("id", c.id);
+    a.text("name", c.name);
+    a.object("wish", c.wish);
+    a.object("source", c.source);
+    FrontEndKeys frontEnd{c};
+    a.object("frontEnd", frontEnd);
+    ScalingKeys scaling{c};
+    a.object("scaling", scaling);
+    a.choice("numberKind", c.numberKind, numberKindWords);
+    a.list("smoothing", c.smoothing);
+    a.extras(c.extras);
+}
+
+template <class Archive> void describe(Archive& a, Reader& r)
+{
+    a.text("id", r.id);
+    a.text("channel", r.channel);
+    a.choice("kind", r.kind, readerKindWords);
+    a.text("unit", r.unit);
+    a.object("text", r.text);
+    a.extras(r.extras);
+}
+
+template <class Archive> void describe(Archive& a, Display& d)
+{
+    a.text("id", d.id);
+    a.text("part", d.part);
+    a.quantity("busSpeed", d.busSpeed, "Hz", {1e3, 5e6});
+    a.integer("bufferBytes", d.bufferBytes, 1, 4096);
+    a.choice("strategy", d.strategy, redrawStrategyWords);
+    a.quantity("redrawEvery", d.redrawEvery, "s", {1e-3, 86400});
+    a.extras(d.extras);
+}
+
+constexpr int fileVersion = 1;
+
+template <class Archive> void describe(Archive& a, Instrument& i)
+{
+    std::string format = "fern-tick";
+    int version = fileVersion;
+    a.text("format", format);
+    a.integer("version", version, 1, fileVersion);
+    a.text("name", i.name);
+    a.object("wish", i.wish);
+    a.list("parts", i.parts);
+    a.list("channels", i.channels);
+    a.list("readers", i.readers);
+    a.list("displays", i.displays);
+    a.list("pages", i.pages);
+    a.node("settings", i.settings);
+    a.node("outputs", i.outputs);
+    a.object("timing", i.timing);
+    a.list("scenarios", i.scenarios);
+    a.node("captures", i.captures);
+    a.node("decisions", i.decisions);
+    a.extras(i.extras);
+}
+
+} // namespace fern

@@ -1,0 +1,225 @@
+#include "instrument/file.h"
+
+#include "instrument/describe.h"
+
+#include <algorithm>
+#include <array>
+#include <set>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+/// Follows a JSON pointer to the node, as far as it leads.
+const json::Node& nodeAt(const json::Node& root, std::string_view pointer)
+{
+    const json::Node* node = &root;
+    while (!pointer.empty()) {
+        pointer.remove_prefix(1);
+        const auto end = std::min(pointer.find('/'), pointer.size());
+        const auto token = pointer.substr(0, end);
+        pointer.remove_prefix(end);
+        if (node->kind == json::Kind::Array)
+            node = &node->items[static_cast<std::size_t>(std::stoul(std::string(token)))];
+        else if (const auto* child = json::find(*node, token))
+            node = child;
+    }
+    return *node;
+}
+
+/// The first wrong reference of an instrument, as a pointer and a sentence.
+class ReferenceCheck {
+public:
+    void fail(std::string pointer, std::string message)
+    {
+        if (m_message.empty()) {
+            m_pointer = std::move(pointer);
+            m_message = std::move(message);
+        }
+    }
+    template <class T> void uniqueIds(std::string_view key, const SharedList<T>& list)
+    {
+        std::set<std::string> seen;
+        for (std::size_t i = 0; i < list.size(); ++i) {
+            if (list[i]->id.empty())
+                fail(fmt::format("/{}/{}/id", key, i), "an id must not be empty");
+            else if (!seen.insert(list[i]->id).second)
+                fail(fmt::format("/{}/{}/id", key, i),
+                    fmt::format("the id \"{}\" is used twice", list[i]->id));
+        }
+    }
+    template <class T>
+    void leadsTo(const SharedList<T>& list, const std::string& id, std::string_view what,
+        std::string pointer)
+    {
+        if (findById(list, id) == nullptr)
+            fail(std::move(pointer), fmt::format("there is no {} \"{}\"", what, id));
+    }
+    void keptList(std::string_view key, const json::Node& node)
+    {
+        if (node.kind != json::Kind::Array)
+            return fail(fmt::format("/{}", key), "this must be an array");
+        for (std::size_t i = 0; i < node.items.size(); ++i)
+            if (node.items[i].kind != json::Kind::Object
+                || json::find(node.items[i], "id") == nullptr)
+                fail(fmt::format("/{}/{}", key, i), "this must be an object with an id");
+    }
+
+    const std::string& pointer() const { return m_pointer; }
+    const std::string& message() const { return m_message; }
+
+private:
+    std::string m_pointer;
+    std::string m_message;
+};
+
+void checkPart(ReferenceCheck& check, const Instrument& in, const std::string& id, PartKind kind,
+    std::string pointer)
+{
+    const auto* part = findById(in.parts, id);
+    if (part == nullptr || part->kind != kind)
+        check.fail(std::move(pointer),
+            fmt::format("there is no {} \"{}\" among the parts",
+                partKindWords[static_cast<std::size_t>(kind)], id));
+}
+
+void checkReaders(ReferenceCheck& check, const Instrument& in)
+{
+    for (std::size_t i = 0; i < in.readers.size(); ++i) {
+        const auto& reader = *in.readers[i];
+        check.leadsTo(
+            in.channels, reader.channel, "channel", fmt::format("/readers/{}/channel", i));
+        const auto unit = parseUnit(reader.unit);
+        const auto* channel = findById(in.channels, reader.channel);
+        if (!unit)
+            check.fail(fmt::format("/readers/{}/unit", i), unit.error().message);
+        else if (channel != nullptr && unit->dimension != parseUnit(unitOf(*channel))->dimension)
+            check.fail(fmt::format("/readers/{}/unit", i),
+                fmt::format("the channel is in {}; it cannot be shown in {}", unitOf(*channel),
+                    reader.unit));
+    }
+}
+
+void checkPages(ReferenceCheck& check, const Instrument& in)
+{
+    constexpr std::array<std::string_view, 6> fonts{
+        "5x8", "6x12", "8x16", "12x24", "16x32", "32x64"};
+    for (std::size_t i = 0; i < in.pages.size(); ++i) {
+        check.leadsTo(
+            in.displays, in.pages[i]->display, "display", fmt::format("/pages/{}/display", i));
+        for (std::size_t k = 0; k < in.pages[i]->fields.size(); ++k) {
+            const auto& field = in.pages[i]->fields[k];
+            const auto place = fmt::format("/pages/{}/fields/{}", i, k);
+            if (field.kind == FieldKind::Value)
+                check.leadsTo(in.readers, field.reader, "reader", place + "/reader");
+            if (std::find(fonts.begin(), fonts.end(), field.font) == fonts.end())
+                check.fail(place + "/font",
+                    fmt::format(
+                        "the font \"{}\" is not one of 5x8, 6x12, 8x16, 12x24, 16x32, 32x64",
+                        field.font));
+        }
+    }
+}
+
+void checkLanes(ReferenceCheck& check, const Instrument& in)
+{
+    for (std::size_t i = 0; i < in.scenarios.size(); ++i)
+        for (std::size_t k = 0; k < in.scenarios[i]->lanes.size(); ++k)
+            for (const auto& channel : in.channels) {
+                const auto& lane = in.scenarios[i]->lanes[k];
+                if (channel->source.lane == lane.id
+                    && parseUnit(lane.unit)->dimension != parseUnit(unitOf(*channel))->dimension)
+                    check.fail(fmt::format("/scenarios/{}/lanes/{}/unit", i, k),
+                        fmt::format("the channel is in {}; the lane is in {}", unitOf(*channel),
+                            lane.unit));
+            }
+}
+
+ReferenceCheck checkReferences(const Instrument& in)
+{
+    ReferenceCheck check;
+    check.uniqueIds("parts", in.parts);
+    check.uniqueIds("channels", in.channels);
+    check.uniqueIds("readers", in.readers);
+    check.uniqueIds("displays", in.displays);
+    check.uniqueIds("pages", in.pages);
+    check.uniqueIds("scenarios", in.scenarios);
+    for (std::size_t i = 0; i < in.channels.size(); ++i)
+        checkPart(check, in, in.channels[i]->source.board, PartKind::Board,
+            fmt::format("/channels/{}/source/board", i));
+    for (std::size_t i = 0; i < in.displays.size(); ++i)
+        checkPart(check, in, in.displays[i]->part, PartKind::Display,
+            fmt::format("/displays/{}/part", i));
+    checkReaders(check, in);
+    checkPages(check, in);
+    checkLanes(check, in);
+    check.keptList("settings", in.settings);
+    check.keptList("outputs", in.outputs);
+    check.keptList("captures", in.captures);
+    check.keptList("decisions", in.decisions);
+    return check;
+}
+
+Error placed(
+    std::string_view text, std::string message, const std::string& pointer, std::size_t offset)
+{
+    return {ErrorCode::Malformed, std::move(message),
+        fmt::format("{}, {}", pointer.empty() ? "/" : pointer,
+            json::placeOf(text, offset == 0 ? 0 : offset - 1))};
+}
+
+/// Says what is wrong when the text is JSON but no instrument of this version.
+Result<void> checkFormat(std::string_view text, const json::Node& root)
+{
+    if (root.kind != json::Kind::Object)
+        return placed(text, "this is not an instrument file", "", root.offset);
+    const auto* format = json::find(root, "format");
+    if (format == nullptr || format->kind != json::Kind::String || format->text != "fern-tick")
+        return placed(text, R"(this is not an instrument file: "format" is not "fern-tick")", "",
+            root.offset);
+    const auto* version = json::find(root, "version");
+    if (version != nullptr && version->kind == json::Kind::Number && version->number > fileVersion)
+        return Error{ErrorCode::NewerVersion,
+            fmt::format("the file has version {}; this program reads version {}", version->text,
+                fileVersion),
+            "/version"};
+    return {};
+}
+
+} // namespace
+
+Result<Instrument> readInstrument(std::string_view text)
+{
+    if (text.size() > longestInstrumentFile)
+        return Error{ErrorCode::TooLarge,
+            fmt::format("an instrument file has at most {} MB; this one has {}",
+                longestInstrumentFile >> 20U, text.size() >> 20U),
+            ""};
+    const auto root = json::parse(text);
+    if (!root)
+        return root.error();
+    if (const auto right = checkFormat(text, *root); !right)
+        return right.error();
+    Instrument instrument;
+    JsonReader reader(*root, "");
+    describe(reader, instrument);
+    if (reader.failed())
+        return placed(text, reader.message(), reader.pointer(), reader.offset());
+    const auto references = checkReferences(instrument);
+    if (!references.message().empty())
+        return placed(text, references.message(), references.pointer(),
+            nodeAt(*root, references.pointer()).offset);
+    return instrument;
+}
+
+std::string writeInstrument(const Instrument& instrument)
+{
+    JsonWriter writer;
+    Instrument copy = instrument;
+    describe(writer, copy);
+    return json::write(writer.take());
+}
+
+} // namespace fern

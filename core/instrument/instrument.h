@@ -1,0 +1,148 @@
+#pragma once
+// The document: one instrument as a value whose parts are shared. Copying is cheap; a part that an
+// edit did not touch keeps its address, so unequal pointers are the signal of a change.
+
+#include "base/archive.h"
+#include "kernel/kernel.h"
+#include "parts/spec.h"
+#include "screens/spec.h"
+#include "smooth/spec.h"
+#include "text/spec.h"
+#include "timing/spec.h"
+#include "world/spec.h"
+
+#include <memory>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace fern {
+
+template <class T> using Shared = std::shared_ptr<const T>;
+template <class T> using SharedList = std::vector<Shared<T>>;
+
+/// What the whole instrument is wished to do.
+struct InstrumentWish {
+    Quantity hours{8, "h"}; ///< on its battery
+    Quantity readingDistance{0.7, "m"};
+    std::string budget; ///< any text, with its currency
+    Extras extras;
+
+    bool operator==(const InstrumentWish&) const = default;
+};
+
+/// What one channel is wished to do. The unit of `from` is the channel's unit.
+struct ChannelWish {
+    Quantity from{0, "V"};
+    Quantity to{5, "V"};
+    Quantity step{0.1, "V"}; ///< smallest change that should show
+    Quantity tolerance{0.1, "V"}; ///< half width
+    Quantity freshness{2, "s"}; ///< oldest that a shown number may be
+    Extras extras;
+
+    bool operator==(const ChannelWish&) const = default;
+};
+
+enum class SourceKind { Analog };
+inline constexpr Words<1> sourceKindWords{"analog"};
+enum class FrontEndKind { Divider };
+inline constexpr Words<1> frontEndKindWords{"divider"};
+enum class ScalingKind { FromParts };
+inline constexpr Words<1> scalingKindWords{"from parts"};
+inline constexpr Words<2> numberKindWords{"32-bit float", "64-bit float"};
+
+struct Source {
+    SourceKind kind = SourceKind::Analog;
+    std::string board; ///< id of the part whose converter reads it
+    std::string pin; ///< as printed on the board
+    std::string lane; ///< of a scenario: the true quantity
+    Quantity sampleEvery{100, "ms"};
+    Extras extras;
+
+    bool operator==(const Source&) const = default;
+};
+
+struct Channel {
+    std::string id;
+    std::string name;
+    ChannelWish wish;
+    Source source;
+    FrontEndKind frontEndKind = FrontEndKind::Divider;
+    DividerSpec divider;
+    ScalingKind scaling = ScalingKind::FromParts;
+    Extras scalingExtras;
+    NumberKind numberKind = NumberKind::Float32; ///< in which the board computes from Scale on
+    std::vector<StepSpec> smoothing;
+    Extras extras;
+
+    bool operator==(const Channel&) const = default;
+};
+
+enum class ReaderKind { Digits };
+inline constexpr Words<1> readerKindWords{"digits"};
+
+/// One place where a channel is read.
+struct Reader {
+    std::string id;
+    std::string channel;
+    ReaderKind kind = ReaderKind::Digits;
+    std::string unit; ///< in which the number is shown
+    TextSpec text;
+    Extras extras;
+
+    bool operator==(const Reader&) const = default;
+};
+
+enum class RedrawStrategy { FullFrame };
+inline constexpr Words<1> redrawStrategyWords{"full frame"};
+
+/// A display as the firmware drives it.
+struct Display {
+    std::string id;
+    std::string part;
+    Quantity busSpeed{400, "kHz"}; ///< I²C clock
+    int bufferBytes = 32; ///< frame bytes in one transfer of the driver library
+    RedrawStrategy strategy = RedrawStrategy::FullFrame;
+    Quantity redrawEvery{500, "ms"};
+    Extras extras;
+
+    bool operator==(const Display&) const = default;
+};
+
+struct Instrument {
+    std::string name;
+    InstrumentWish wish;
+    SharedList<Part> parts;
+    SharedList<Channel> channels;
+    SharedList<Reader> readers;
+    SharedList<Display> displays;
+    SharedList<Page> pages;
+    TimingSpec timing;
+    SharedList<Scenario> scenarios;
+    // Lists that this version keeps as they are:
+    json::Node settings = json::makeArray();
+    json::Node outputs = json::makeArray();
+    json::Node captures = json::makeArray();
+    json::Node decisions = json::makeArray();
+    Extras extras;
+
+    /// Compares values, not addresses.
+    bool operator==(const Instrument& other) const;
+};
+
+/// Returns the element with that id, or null.
+template <class T> const T* findById(const SharedList<T>& list, std::string_view id)
+{
+    for (const auto& element : list)
+        if (element->id == id)
+            return element.get();
+    return nullptr;
+}
+
+/// Returns the unit in which the channel is wished and shown on the stem.
+inline const std::string& unitOf(const Channel& channel)
+{
+    return channel.wish.from.unit;
+}
+
+} // namespace fern

@@ -1,0 +1,78 @@
+#pragma once
+// From ids and units to plain numbers: what a run and the judgements work on. All in SI units.
+
+#include "base/result.h"
+#include "base/ticks.h"
+#include "base/units.h"
+#include "curves/polyline.h"
+#include "instrument/instrument.h"
+
+#include <cstdint>
+#include <string>
+#include <vector>
+
+namespace fern {
+
+struct PlainChannel {
+    std::string id;
+    std::string name;
+    Unit unit; ///< in which the maker thinks
+
+    double from = 0, to = 0, wishedStep = 0, tolerance = 0;
+    double freshnessSeconds = 0;
+
+    double r1 = 0, r2 = 1, resistorTolerancePercent = 0;
+
+    int bits = 10;
+    ConverterSchool school = ConverterSchool::DataSheet;
+    double reference = 1, referenceTolerancePercent = 0;
+    double damageAbove = 0;
+    double noiseLsb = 0, nonlinearityLsb = 0, offsetLsb = 0;
+    double conversionSeconds = 0;
+
+    Ticks sampleEvery{100'000'000};
+    NumberKind numberKind = NumberKind::Float32;
+    std::vector<StepSpec> steps;
+    std::vector<CurvePoint> lane; ///< x seconds; empty when the scenario has no such lane
+};
+
+struct PlainReader {
+    std::string id;
+    std::size_t channel = 0;
+    Unit unit;
+    TextSpec text;
+};
+
+struct PlainDisplay {
+    std::string id;
+    int width = 128, height = 64;
+    Ticks panelResponse;
+    Ticks redrawEvery{500'000'000};
+    double busHertz = 400e3;
+    int bufferBytes = 32;
+    Page page; ///< the first page of the display; without fields when it has none
+};
+
+struct PlainInstrument {
+    std::vector<PlainChannel> channels;
+    std::vector<PlainReader> readers;
+    std::vector<PlainDisplay> displays;
+    ProcessorClass processor = ProcessorClass::Bits8At16MHz;
+    double loopWaitSeconds = 0;
+    std::uint64_t seed = 1;
+};
+
+/// Resolves the instrument under one of its scenarios, named by id or by name; an empty name is the
+/// first one, or none when there are none. Error when there is no such scenario.
+Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view scenario);
+
+/// Returns the index of the element with that id, or the list's size.
+template <class T> std::size_t indexOf(const std::vector<T>& list, std::string_view id)
+{
+    std::size_t i = 0;
+    while (i < list.size() && list[i].id != id)
+        ++i;
+    return i;
+}
+
+} // namespace fern

@@ -1,0 +1,48 @@
+#pragma once
+// Uncertainty budgets after JCGM 100:2008 (GUM), and how many decimals they leave honest.
+
+#include "instrument/resolve.h"
+
+#include <string>
+#include <vector>
+
+namespace fern {
+
+enum class Distribution { Normal, Rectangular, Triangular };
+
+/// Returns the standard uncertainty of a half width `a`: a/√3 (GUM 4.3.7), a/√6 (4.3.9), or a
+/// itself, which then is a standard deviation already.
+double standardUncertainty(Distribution distribution, double a);
+
+/// Returns the root of the summed squares of independent contributions (GUM 5.1.2).
+double combined(const std::vector<double>& contributions);
+
+/// The stage that a term of the budget belongs to.
+enum class Leaf { World, Sensor, Reading, Scale, Smooth, Text, Glass };
+constexpr std::size_t leafCount = 7;
+
+struct BudgetTerm {
+    std::string name;
+    Leaf leaf = Leaf::Reading;
+    double u = 0; ///< standard uncertainty in the channel's SI unit
+    bool repeats = false; ///< also part of the repeatability budget: noise and steps
+};
+
+struct Budget {
+    std::vector<BudgetTerm>
+        terms; ///< converter, reference, divider, noise after smoothing, rounding
+    double accuracy = 0; ///< combined without the rounding term
+    double repeatability = 0; ///< noise and quantisation only
+};
+
+/// Returns the budget of a channel at the true value `at`, shown with `roundingStep` (both in the
+/// channel's SI unit). The noise is the converter's, reduced by the smoothing.
+Budget budgetOf(const PlainChannel& channel, double at, double roundingStep);
+
+/// Returns the share of the squares that each leaf has, rounding included; they sum to 1.
+std::vector<double> leafShares(const Budget& budget);
+
+/// Returns the most decimals that are honest: the largest d with 10^−d ≥ u, from 0 to 9.
+int honestDecimals(double u);
+
+} // namespace fern

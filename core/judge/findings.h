@@ -1,0 +1,54 @@
+#pragma once
+// Findings: judgements about an instrument, each with its numbers, the reason and, where possible,
+// a fix that is one change.
+
+#include "base/result.h"
+#include "instrument/instrument.h"
+#include "instrument/resolve.h"
+
+#include <functional>
+#include <span>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace fern {
+
+enum class Severity {
+    Note, ///< know this
+    Check, ///< works badly or by luck
+    Stop, ///< will not work or may harm
+};
+
+/// Returns "note", "check" or "stop".
+std::string_view severityWord(Severity severity);
+
+struct Fix {
+    std::string label; ///< what it does, for a button
+    std::function<Result<Instrument>(const Instrument&)> apply;
+};
+
+struct Finding {
+    std::string rule; ///< "R03"
+    Severity severity = Severity::Note;
+    std::string place; ///< path into the instrument, by id: "/channels/house-battery/frontEnd"
+    std::string title; ///< one line
+    std::string reason; ///< the numbers, the limit and the way out, in plain words
+    std::string source; ///< where the limit comes from
+    std::vector<Fix> fixes; ///< none, one, or alternatives
+};
+
+/// One rule: its id, what it looks for, and a function that adds what it finds.
+struct Rule {
+    std::string_view id;
+    std::string_view summary;
+    void (*check)(const Instrument&, const PlainInstrument&, std::vector<Finding>&);
+};
+
+/// Returns every rule in the order of their ids.
+std::span<const Rule> rules();
+
+/// Runs every rule; the worst findings come first.
+std::vector<Finding> findingsOf(const Instrument& instrument, const PlainInstrument& plain);
+
+} // namespace fern

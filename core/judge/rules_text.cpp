@@ -1,0 +1,156 @@
+// T01, T02, D01: are the digits honest, and do they fit?
+
+#include "judge/rules.h"
+
+#include "base/number_text.h"
+#include "glass/pixel_font.h"
+#include "instrument/edits.h"
+#include "judge/budget.h"
+#include "screens/draw_page.h"
+#include "text/format.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+std::string textPlace(const PlainReader& reader)
+{
+    return "/readers/" + reader.id + "/text";
+}
+
+double inUnit(double si, const PlainReader& reader)
+{
+    return fromSi(si, reader.unit);
+}
+
+int cellsOf(const PlainInstrument& plain, const Field& field)
+{
+    return field.kind == FieldKind::Value
+        ? plain.readers[indexOf(plain.readers, field.reader)].text.width
+        : cellCount(field.text);
+}
+
+bool fitsGlass(const Field& field, int cells, const PlainDisplay& display)
+{
+    const auto box = fieldBox(field, cells);
+    return box.x >= 0 && box.y >= 0 && box.x + box.width <= display.width
+        && box.y + box.height <= display.height;
+}
+
+/// The largest smaller lettering that fits in the field's place, as a fix; none when nothing fits.
+std::vector<Fix> smallerFont(const Field& field, int cells, const PlainDisplay& display)
+{
+    std::vector<Field> candidates;
+    for (const auto& font : pixelFonts())
+        for (int scale = 1; scale <= field.scale; ++scale) {
+            Field candidate = field;
+            candidate.font = std::string(font.name);
+            candidate.scale = scale;
+            if (fitsGlass(candidate, cells, display))
+                candidates.push_back(candidate);
+        }
+    const auto best =
+        std::max_element(candidates.begin(), candidates.end(), [](const Field& a, const Field& b) {
+            return fieldBox(a, 1).height < fieldBox(b, 1).height;
+        });
+    if (best == candidates.end())
+        return {};
+    const auto label =
+        best->scale == 1 ? best->font : fmt::format("{} ×{}", best->font, best->scale);
+    return {Fix{"Use the font " + label,
+        [page = display.page.id, chosen = *best](
+            const Instrument& before) { return withField(before, page, chosen); }}};
+}
+
+} // namespace
+
+void checkMoreDigitsThanHonest(
+    const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& reader : plain.readers) {
+        const auto& channel = plain.channels[reader.channel];
+        const auto budget = budgetOf(channel, channel.to, 0);
+        const double u = inUnit(budget.accuracy, reader) - inUnit(0, reader);
+        const int honest = honestDecimals(u);
+        if (reader.text.decimals <= honest)
+            continue;
+        const auto unit = prettyUnit(reader.unit.name);
+        const auto worst = *std::max_element(budget.terms.begin(), budget.terms.end(),
+            [](const auto& a, const auto& b) { return a.u < b.u; });
+        TextSpec text = reader.text;
+        text.decimals = honest;
+        out.push_back({"T01", Severity::Check, textPlace(reader),
+            fmt::format("{} decimals are shown, {} {} honest", reader.text.decimals,
+                honest == 0 ? "none" : std::to_string(honest),
+                honest == 1 || honest == 0 ? "is" : "are"),
+            fmt::format("At {} {} the value is uncertain by ±{} {}, most of it from the {}. Better "
+                        "parts or a calibration "
+                        "make more decimals honest.",
+                significantText(inUnit(channel.to, reader), 3), unit, significantText(2 * u, 2),
+                unit, worst.name),
+            "JCGM 100:2008, k = 2; a decimal is honest while its step is at least the standard "
+            "uncertainty",
+            {Fix{honest == 1 ? "Show 1 decimal" : fmt::format("Show {} decimals", honest),
+                [id = reader.id, text](
+                    const Instrument& before) { return withText(before, id, text); }}}});
+    }
+}
+
+void checkDoesNotFitField(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& reader : plain.readers) {
+        const auto& channel = plain.channels[reader.channel];
+        double worst = channel.to;
+        int needed = 0;
+        for (const double extreme : {channel.from, channel.to}) {
+            const int cells = cellsNeeded(inUnit(extreme, reader), reader.text, channel.numberKind);
+            worst = cells > needed ? extreme : worst;
+            needed = std::max(needed, cells);
+        }
+        if (needed <= reader.text.width)
+            continue;
+        TextSpec wide = reader.text;
+        wide.width = needed;
+        const auto text = formatText(inUnit(worst, reader), wide, channel.numberKind);
+        std::vector<Fix> fixes;
+        if (needed <= 40)
+            fixes.push_back({fmt::format("Widen to {} cells", needed),
+                [id = reader.id, wide](
+                    const Instrument& before) { return withText(before, id, wide); }});
+        out.push_back({"T02", Severity::Check, textPlace(reader),
+            fmt::format("{} needs {} cells, the field has {}", text, needed, reader.text.width),
+            fmt::format("At that end of the wished range the field shows {} instead of a number.",
+                formatText(inUnit(worst, reader), reader.text, channel.numberKind)),
+            "the field's own width", std::move(fixes)});
+    }
+}
+
+void checkWiderThanGlass(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& display : plain.displays)
+        for (const auto& field : display.page.fields) {
+            const int cells = cellsOf(plain, field);
+            if (fitsGlass(field, cells, display))
+                continue;
+            const auto box = fieldBox(field, cells);
+            const auto name = field.kind == FieldKind::Value ? field.reader : field.text;
+            const int over =
+                std::max(box.x + box.width - display.width, box.y + box.height - display.height);
+            const bool before = box.x < 0 || box.y < 0;
+            out.push_back({"D01", Severity::Check,
+                "/pages/" + display.page.id + "/fields/" + field.id,
+                before ? fmt::format("“{}” begins outside the glass", name)
+                       : fmt::format("“{}” is {} pixels too large", name, over),
+                fmt::format("{} cells of {} need {}×{} pixels from {}, {}; the glass has {}×{}.",
+                    cells, field.font, box.width, box.height, box.x, box.y, display.width,
+                    display.height),
+                "the display's own size", smallerFont(field, cells, display)});
+        }
+}
+
+} // namespace fern

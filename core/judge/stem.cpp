@@ -1,0 +1,241 @@
+#include "judge/stem.h"
+
+#include "base/number_text.h"
+#include "run/display_run.h"
+#include "smooth/figures.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+constexpr double noiseSeconds = 10;
+constexpr double loadSeconds = 1;
+
+LeafFigures& leaf(Stem& stem, Leaf which)
+{
+    return stem.leaves[static_cast<std::size_t>(which)];
+}
+
+std::string numberOr(double value, int decimals)
+{
+    return std::isnan(value) ? "—" : fmt::format("{:.{}f}", value + 0.0, decimals);
+}
+
+/// Root mean square of differences.
+class Rms {
+public:
+    void add(double difference)
+    {
+        if (std::isnan(difference))
+            return;
+        m_squares += difference * difference;
+        ++m_count;
+    }
+    double value() const { return m_count == 0 ? notThere : std::sqrt(m_squares / m_count); }
+
+private:
+    double m_squares = 0;
+    int m_count = 0;
+};
+
+/// Decimals that show a tenth of the channel's step, and no more.
+int decimalsFor(double step)
+{
+    return std::clamp(static_cast<int>(std::ceil(-std::log10(step) - 1e-9)), 0, 6);
+}
+
+void setValues(
+    Stem& stem, const PlainInstrument& in, const StemChoice& choice, const RunHistory& history)
+{
+    const auto& channel = in.channels[choice.channel];
+    const auto& reader = in.readers[choice.reader];
+    const auto* sample = history.lastSample(choice.channel);
+    const auto* redraw = history.lastRedraw(choice.display);
+    const StageValues v = sample == nullptr ? StageValues{} : sample->real;
+    const double step = fromSi(scalingOf(channel).gain, channel.unit);
+    const int decimals = decimalsFor(step);
+    const auto unit = prettyUnit(channel.unit.name);
+    const std::array<LeafFigures, leafCount> leaves{{
+        {"World", numberOr(fromSi(v.world, channel.unit), decimals), unit},
+        {"Sensor", numberOr(v.pin, 3), "V at the pin"},
+        {"Reading", numberOr(v.reading, 0), "counts"},
+        {"Scale", numberOr(fromSi(v.scaled, channel.unit), decimals), unit},
+        {"Smooth", numberOr(fromSi(v.smoothed, channel.unit), decimals), unit},
+        {"Text", "—", prettyUnit(reader.unit.name)},
+        {"Glass", "—", prettyUnit(reader.unit.name)},
+    }};
+    stem.leaves = leaves;
+    if (redraw == nullptr)
+        return;
+    for (const auto& shown : redraw->readers)
+        if (shown.reader == choice.reader)
+            leaf(stem, Leaf::Glass).value = leaf(stem, Leaf::Text).value =
+                std::string(trimmed(shown.text));
+}
+
+void setSteps(Stem& stem, const PlainInstrument& in, const StemChoice& choice)
+{
+    const auto& reader = in.readers[choice.reader];
+    const double count = scalingOf(in.channels[choice.channel]).gain;
+    const double digit =
+        toSi(std::pow(10.0, -reader.text.decimals), reader.unit) - toSi(0, reader.unit);
+    for (const auto which : {Leaf::Reading, Leaf::Scale, Leaf::Smooth})
+        leaf(stem, which).step = count;
+    leaf(stem, Leaf::Text).step = leaf(stem, Leaf::Glass).step = std::max(count, digit);
+}
+
+void setNoise(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
+    const RunHistory& history, Ticks now)
+{
+    const auto from = now - ticksFromSeconds(noiseSeconds);
+    const auto& channel = in.channels[choice.channel];
+    const double perVolt = (channel.r1 + channel.r2) / channel.r2;
+    const double perCount = scalingOf(channel).gain;
+    Rms pin, reading, scaled, smoothed, shownNoise, aboutTrace;
+    for (const auto& s : history.samples()) {
+        if (s.channel != choice.channel || s.at < from)
+            continue;
+        aboutTrace.add(s.real.scaled - s.real.smoothed);
+        stem.noiseIsAboutTrace = !s.hasTwin;
+        pin.add((s.real.pin - s.calm.pin) * perVolt);
+        reading.add((s.real.reading - s.calm.reading) * perCount);
+        scaled.add(s.real.scaled - s.calm.scaled);
+        smoothed.add(s.real.smoothed - s.calm.smoothed);
+    }
+    for (const auto& redraw : history.redraws())
+        for (const auto& shown : redraw.readers)
+            if (redraw.display == choice.display && shown.reader == choice.reader
+                && redraw.startedAt >= from)
+                shownNoise.add(shown.shown - shown.calmShown);
+    leaf(stem, Leaf::World).noise = stem.noiseIsAboutTrace ? notThere : 0;
+    leaf(stem, Leaf::Sensor).noise = pin.value();
+    leaf(stem, Leaf::Reading).noise = stem.noiseIsAboutTrace ? aboutTrace.value() : reading.value();
+    leaf(stem, Leaf::Scale).noise = stem.noiseIsAboutTrace ? aboutTrace.value() : scaled.value();
+    leaf(stem, Leaf::Smooth).noise = smoothed.value();
+    leaf(stem, Leaf::Text).noise = leaf(stem, Leaf::Glass).noise = shownNoise.value();
+}
+
+void setAges(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
+    const RunHistory& history, Ticks now)
+{
+    const auto& channel = in.channels[choice.channel];
+    const double delay = delaySeconds(channel.steps, inSeconds(channel.sampleEvery));
+    stem.age = ageOf(in, channel, in.displays[choice.display]);
+    const auto* sample = history.lastSample(choice.channel);
+    if (sample == nullptr)
+        return;
+    leaf(stem, Leaf::World).age = leaf(stem, Leaf::Sensor).age =
+        std::isnan(sample->real.world) ? notThere : 0;
+    const double sampleAge = inSeconds(now - sample->at);
+    leaf(stem, Leaf::Reading).age = leaf(stem, Leaf::Scale).age = sampleAge;
+    leaf(stem, Leaf::Smooth).age = sampleAge + delay;
+    if (const auto* redraw = history.lastRedraw(choice.display))
+        for (const auto& shown : redraw->readers)
+            if (shown.reader == choice.reader) {
+                leaf(stem, Leaf::Text).age = inSeconds(redraw->startedAt - shown.sampledAt) + delay;
+                leaf(stem, Leaf::Glass).age = inSeconds(now - shown.sampledAt) + delay;
+            }
+}
+
+void setLimitByAge(Stem& stem, const PlainChannel& channel)
+{
+    const auto& age = stem.age;
+    const double glass = age.redraw + age.panel + age.waiting;
+    stem.limitIsAge = true;
+    if (age.smoothing >= glass && age.smoothing >= age.sampling) {
+        stem.limit = Leaf::Smooth;
+        stem.limitReason = fmt::format("Smoothing makes {} of the {}", durationText(age.smoothing),
+            durationText(age.oldest()));
+    } else if (glass >= age.sampling) {
+        stem.limit = Leaf::Glass;
+        stem.limitReason = fmt::format("Waiting for the redraw makes {} of the {}",
+            durationText(glass), durationText(age.oldest()));
+    } else {
+        stem.limit = Leaf::Reading;
+        stem.limitReason = fmt::format(
+            "Sampling makes {} of the {}", durationText(age.sampling), durationText(age.oldest()));
+    }
+    stem.limitReason += fmt::format(
+        " that the number can get old; wished are {}.", durationText(channel.freshnessSeconds));
+}
+
+void setLimitByBudget(Stem& stem, const PlainChannel& channel)
+{
+    const auto shares = leafShares(stem.budget);
+    const auto most = std::max_element(shares.begin(), shares.end());
+    stem.limit = static_cast<Leaf>(most - shares.begin());
+    const BudgetTerm* largest = nullptr;
+    for (const auto& term : stem.budget.terms)
+        if (term.leaf == stem.limit && (largest == nullptr || term.u > largest->u))
+            largest = &term;
+    const auto inUnit = [&](double si) {
+        return significantText(fromSi(si, channel.unit) - fromSi(0, channel.unit), 2);
+    };
+    stem.limitReason = fmt::format(
+        "{:.0f} % of the uncertainty comes from here, most from the {}: ±{} {} of ±{} {}.",
+        *most * 100, largest->name, inUnit(2 * largest->u), prettyUnit(channel.unit.name),
+        inUnit(2 * stem.budget.accuracy), prettyUnit(channel.unit.name));
+}
+
+void setLoads(Stem& stem, const RunHistory& history, Ticks now)
+{
+    const auto from = now - ticksFromSeconds(loadSeconds);
+    double processor = 0;
+    double bus = 0;
+    for (const auto& busy : history.activity()) {
+        const double seconds =
+            std::max(0.0, inSeconds(std::min(busy.to, now) - std::max(busy.from, from)));
+        processor += busy.with == BusyWith::Panel ? 0 : seconds;
+        bus += busy.with == BusyWith::Transfer ? seconds : 0;
+    }
+    stem.processorLoad = processor / loadSeconds;
+    stem.busLoad = bus / loadSeconds;
+}
+
+} // namespace
+
+bool chooseStem(const PlainInstrument& in, std::size_t channel, StemChoice& choice)
+{
+    for (std::size_t d = 0; d < in.displays.size(); ++d)
+        for (const auto& field : in.displays[d].page.fields) {
+            const auto reader = indexOf(in.readers, field.reader);
+            if (field.kind == FieldKind::Value && in.readers[reader].channel == channel) {
+                choice = {channel, reader, d};
+                return true;
+            }
+        }
+    return false;
+}
+
+Stem stemOf(
+    const PlainInstrument& in, const StemChoice& choice, const RunHistory& history, Ticks now)
+{
+    const auto& channel = in.channels[choice.channel];
+    const auto& reader = in.readers[choice.reader];
+    Stem stem;
+    setValues(stem, in, choice, history);
+    setSteps(stem, in, choice);
+    setNoise(stem, in, choice, history, now);
+    setAges(stem, in, choice, history, now);
+    const auto* sample = history.lastSample(choice.channel);
+    const double at =
+        sample == nullptr || std::isnan(sample->real.smoothed) ? channel.to : sample->real.smoothed;
+    const double digit =
+        toSi(std::pow(10.0, -reader.text.decimals), reader.unit) - toSi(0, reader.unit);
+    stem.budget = budgetOf(channel, at, digit);
+    stem.honestDecimals =
+        honestDecimals(fromSi(stem.budget.accuracy, reader.unit) - fromSi(0, reader.unit));
+    if (stem.age.oldest() > channel.freshnessSeconds)
+        setLimitByAge(stem, channel);
+    else
+        setLimitByBudget(stem, channel);
+    setLoads(stem, history, now);
+    return stem;
+}
+
+} // namespace fern

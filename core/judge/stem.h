@@ -1,0 +1,52 @@
+#pragma once
+// The stem: one channel's reading followed from the world to the glass, with what each stage makes
+// of its step, its noise and its age.
+
+#include "judge/age.h"
+#include "judge/budget.h"
+#include "run/run_history.h"
+
+#include <array>
+#include <string>
+
+namespace fern {
+
+struct LeafFigures {
+    std::string name; ///< "World" … "Glass"
+    std::string value; ///< what the stage holds now, as text; "—" while there is nothing
+    std::string unit; ///< of the value
+    double step =
+        notThere; ///< smallest change of the world that changes it, channel's SI unit; NaN: none
+    double noise = notThere; ///< rms over the last 10 s, channel's SI unit; NaN: not known
+    double age = notThere; ///< seconds ago that the world had it
+};
+
+struct Stem {
+    std::array<LeafFigures, leafCount> leaves;
+    Leaf limit = Leaf::Reading; ///< the stage that spoils the result most
+    std::string limitReason; ///< one sentence with its numbers
+    bool limitIsAge = false;
+    bool noiseIsAboutTrace =
+        false; ///< a recording has no twin: noise is rms about the smoothed trace
+    AgeBreakdown age; ///< how old the number on the glass can get
+    Budget budget; ///< at the value held now
+    int honestDecimals = 0; ///< of the reader's unit
+    double processorLoad = 0; ///< busy share of the last second, 0 … 1
+    double busLoad = 0;
+};
+
+/// Where the stem looks: a channel, the reader and the display at its end.
+struct StemChoice {
+    std::size_t channel = 0;
+    std::size_t reader = 0;
+    std::size_t display = 0;
+};
+
+/// Returns the first reader of a channel and the display that shows it; false when there is none.
+bool chooseStem(const PlainInstrument& instrument, std::size_t channel, StemChoice& choice);
+
+/// Returns the stem at the instant `now` of a run whose last seconds are in `history`.
+Stem stemOf(const PlainInstrument& instrument, const StemChoice& choice, const RunHistory& history,
+    Ticks now);
+
+} // namespace fern

@@ -1,0 +1,81 @@
+#include "plan/redraw_plan.h"
+
+#include "base/number_text.h"
+#include "judge/age.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+constexpr double readableSeconds = 0.25;
+constexpr double usualSeconds = 0.5;
+constexpr double busShare = 0.5;
+
+} // namespace
+
+RedrawPlan planRedraw(const PlainInstrument& in, const PlainDisplay& display)
+{
+    RedrawPlan plan;
+    plan.display = display.id;
+    for (const double hertz : {100e3, 400e3})
+        plan.buses.push_back({hertz, redrawCost(in, display, hertz)});
+    const auto own = redrawCost(in, display, display.busHertz);
+    plan.reasons.push_back(fmt::format(
+        "A full frame is {} bytes; with control bytes {} cross the bus in {} at {} kHz.",
+        own.frameBytes, own.busBytes, durationText(own.transfer),
+        significantText(display.busHertz / 1e3, 3)));
+
+    const double forBus = own.transfer / busShare;
+    plan.shortestSeconds = std::max({readableSeconds, forBus, own.draw + own.transfer + own.panel});
+    plan.reasons.push_back(plan.shortestSeconds == readableSeconds
+            ? std::string(
+                "Faster than every 250 ms gains nothing: eyes read 2 to 4 numbers a second.")
+            : fmt::format(
+                "Faster than every {} the bus is more than half busy or the panel is not done.",
+                durationText(plan.shortestSeconds)));
+
+    plan.longestSeconds = std::numeric_limits<double>::infinity();
+    std::string tightest;
+    for (std::size_t i = 0; i < in.channels.size(); ++i) {
+        if (!shows(in, display, i))
+            continue;
+        const auto& channel = in.channels[i];
+        const auto age = ageOf(in, channel, display, 0);
+        const double most = channel.freshnessSeconds - age.oldest();
+        if (most < plan.longestSeconds) {
+            plan.longestSeconds = most;
+            tightest = fmt::format("{} is to be at most {} old; sampling, smoothing and the redraw "
+                                   "take {} of it, {} are left to wait.",
+                channel.name, durationText(channel.freshnessSeconds), durationText(age.oldest()),
+                durationText(std::max(0.0, most)));
+        }
+    }
+    if (std::isinf(plan.longestSeconds)) {
+        plan.reasons.emplace_back("No channel is shown here, so no freshness limits the interval.");
+        plan.longestSeconds = 0;
+        plan.proposedSeconds = std::max(usualSeconds, plan.shortestSeconds);
+        return plan;
+    }
+    plan.reasons.push_back(tightest);
+    if (plan.longestSeconds < plan.shortestSeconds) {
+        plan.reasons.emplace_back(plan.longestSeconds <= 0
+                ? "No interval keeps the wish: smooth less, sample more often or accept an older "
+                  "number."
+                : "The wish asks for a faster redraw than is sensible: smooth less or accept an "
+                  "older number.");
+        return plan;
+    }
+    plan.proposedSeconds = std::clamp(usualSeconds, plan.shortestSeconds, plan.longestSeconds);
+    if (plan.proposedSeconds == usualSeconds)
+        plan.reasons.emplace_back(
+            "Every 500 ms is the usual choice for digits and satisfies the wish.");
+    return plan;
+}
+
+} // namespace fern

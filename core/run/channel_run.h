@@ -1,0 +1,54 @@
+#pragma once
+// One channel's way from the world to the smoothed value. Samples enter at any tap: simulation at
+// the world, recordings and live ports at the tap they were taken at.
+
+#include "base/ticks.h"
+#include "instrument/resolve.h"
+#include "reading/converter.h"
+#include "scale/from_parts.h"
+#include "signal/capture.h"
+#include "smooth/chain.h"
+#include "world/analog_truth.h"
+
+#include <limits>
+
+namespace fern {
+
+constexpr double notThere = std::numeric_limits<double>::quiet_NaN();
+
+/// What one sample is at each stage, in SI units; NaN where the stage has no value.
+struct StageValues {
+    double world = notThere;
+    double pin = notThere; ///< volts
+    double reading = notThere; ///< code
+    double scaled = notThere;
+    double smoothed = notThere;
+};
+
+/// Returns the assumed scaling of the channel, from the nominal parts.
+LinearScaling scalingOf(const PlainChannel& channel);
+
+/// Returns the converter of the channel.
+Converter converterOf(const PlainChannel& channel);
+
+class ChannelRun {
+public:
+    ChannelRun(const PlainChannel& channel, std::uint64_t seed);
+
+    /// Takes a sample at `at`, not earlier than the one before. `noiseDeviate` is a standard normal
+    /// number that the pin's noise is made of; 0 gives the twin without noise.
+    StageValues accept(Tap tap, Ticks at, double value, double noiseDeviate = 0);
+
+private:
+    double scaled(double code) const;
+
+    NumberKind m_numberKind;
+    Converter m_converter;
+    AnalogTruth m_truth;
+    LinearScaling m_scaling;
+    Chain m_chain;
+    Ticks m_lastAt;
+    bool m_started = false;
+};
+
+} // namespace fern

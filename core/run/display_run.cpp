@@ -1,0 +1,82 @@
+#include "run/display_run.h"
+
+#include "glass/redraw.h"
+#include "screens/draw_page.h"
+#include "text/format.h"
+#include "timing/bus.h"
+
+#include <numeric>
+
+namespace fern {
+
+namespace {
+
+int valueFieldCount(const Page& page)
+{
+    int count = 0;
+    for (const auto& field : page.fields)
+        count += field.kind == FieldKind::Value;
+    return count;
+}
+
+double shownInSi(double inUnit, const PlainReader& reader, NumberKind kind)
+{
+    return toSi(shownValue(inUnit, reader.text, kind), reader.unit);
+}
+
+} // namespace
+
+double inReaderUnit(double si, const PlainReader& reader)
+{
+    return fromSi(si, reader.unit);
+}
+
+RedrawCost redrawCost(
+    const PlainInstrument& instrument, const PlainDisplay& display, double busHertz)
+{
+    const auto costs = operationCosts(instrument.processor);
+    const auto cellsOf = [&](const std::string& reader) {
+        return instrument.readers[indexOf(instrument.readers, reader)].text.width;
+    };
+    const int glyphs = glyphCount(display.page, cellsOf);
+    RedrawCost cost;
+    cost.frameBytes = display.width * display.height / 8;
+    const auto transfers =
+        fullFrameTransfers(cost.frameBytes, {.bufferBytes = display.bufferBytes});
+    cost.busBytes = std::accumulate(transfers.begin(), transfers.end(), 0);
+    cost.draw = valueFieldCount(display.page) * costs.format + glyphs * costs.glyph;
+    cost.transfer = i2cWritesSeconds(transfers, busHertz);
+    cost.panel = inSeconds(display.panelResponse);
+    return cost;
+}
+
+ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t displayIndex,
+    const std::function<LatestValue(std::size_t channel)>& valueOf)
+{
+    const auto& display = instrument.displays[displayIndex];
+    ShownRecord record;
+    record.display = displayIndex;
+    for (const auto& field : display.page.fields) {
+        if (field.kind != FieldKind::Value)
+            continue;
+        const auto index = indexOf(instrument.readers, field.reader);
+        const auto& reader = instrument.readers[index];
+        const auto kind = instrument.channels[reader.channel].numberKind;
+        const auto latest = valueOf(reader.channel);
+        const double real = inReaderUnit(latest.real, reader);
+        record.readers.push_back({index, latest.sampledAt, shownInSi(real, reader, kind),
+            shownInSi(inReaderUnit(latest.calm, reader), reader, kind),
+            formatText(real, reader.text, kind)});
+    }
+    auto frame = std::make_shared<MonoFrame>(display.width, display.height);
+    drawPage(*frame, display.page, [&](const std::string& id) {
+        for (const auto& shown : record.readers)
+            if (instrument.readers[shown.reader].id == id)
+                return shown.text;
+        return std::string();
+    });
+    record.frame = std::move(frame);
+    return record;
+}
+
+} // namespace fern

@@ -1,0 +1,37 @@
+#pragma once
+// One display of a run: what a redraw costs, and the texts and pixels it brings.
+
+#include "run/records.h"
+#include "timing/costs.h"
+
+#include <functional>
+
+namespace fern {
+
+/// The parts of one full-frame redraw, in seconds.
+struct RedrawCost {
+    double draw = 0; ///< processor: numbers into cells, glyphs into the frame memory
+    double transfer = 0; ///< bus and processor: the frame over I²C
+    double panel = 0; ///< the panel's own response
+    int frameBytes = 0;
+    int busBytes = 0; ///< payload of all transfers, control bytes included
+};
+
+/// Returns what a redraw of the display costs at a bus clock of `busHertz`.
+RedrawCost redrawCost(
+    const PlainInstrument& instrument, const PlainDisplay& display, double busHertz);
+
+/// Returns the value, given in SI units, as the number that the reader shows in its own unit.
+double inReaderUnit(double si, const PlainReader& reader);
+
+/// Makes the texts of the display's readers and the frame. `valueOf` gives the smoothed values
+/// (real and calm, SI units) and the sampling instant of a channel.
+struct LatestValue {
+    double real = notThere;
+    double calm = notThere;
+    Ticks sampledAt;
+};
+ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t display,
+    const std::function<LatestValue(std::size_t channel)>& valueOf);
+
+} // namespace fern

@@ -1,0 +1,93 @@
+#pragma once
+// One run of an instrument: the firmware's loop with its due-time tasks, in simulated time.
+//
+// The loop visits its tasks in order, channels first, then displays, and runs those that are due; a
+// turn ends with the blocking wait. One processor does everything: while a frame crosses the bus no
+// sample is taken, and a task that missed its instant runs once when its turn comes. Idle turns are
+// skipped arithmetically. A channel with a recording is not sampled: its recorded samples arrive at
+// their own instants.
+
+#include "base/random.h"
+#include "des/event_queue.h"
+#include "run/display_run.h"
+#include "run/records.h"
+#include "signal/capture.h"
+
+#include <memory>
+#include <vector>
+
+namespace fern {
+
+struct RunOptions {
+    Ticks start; ///< the run begins here, on the same grid and with the same noise as from zero
+    std::vector<Capture> recordings; ///< replayed at their taps
+};
+
+class FirmwareRun {
+public:
+    /// `observer` must outlive the run.
+    FirmwareRun(PlainInstrument instrument, RunOptions options, RunObserver& observer);
+
+    /// Runs every event up to and including `end`.
+    void advanceTo(Ticks end);
+
+    /// Runs up to and including the next completed redraw of a display, but not beyond `limit`.
+    /// Returns whether one was completed.
+    bool tick(std::size_t display, Ticks limit);
+
+    Ticks now() const { return m_now; }
+    const PlainInstrument& instrument() const { return m_instrument; }
+
+private:
+    enum class Kind { Look, TaskEnd, Visible, Recorded };
+    struct Event {
+        Kind kind = Kind::Look;
+        std::size_t index = 0;
+    };
+    struct ChannelState {
+        ChannelRun real;
+        ChannelRun calm;
+        RandomStream noise;
+        Ticks due;
+        LatestValue latest;
+        const Capture* recording = nullptr;
+        std::size_t nextRecorded = 0;
+    };
+    struct DisplayState {
+        Ticks due;
+        RedrawCost cost;
+        ShownRecord drawn; ///< on its way to the glass
+    };
+
+    void handle(const Event& event);
+    void look();
+    bool startTask(std::size_t task);
+    void startSample(std::size_t channel);
+    void startRedraw(std::size_t display);
+    void acceptRecorded(std::size_t channel);
+    Ticks earliestDue() const;
+    std::size_t taskCount() const { return m_channels.size() + m_displays.size(); }
+
+    PlainInstrument m_instrument;
+    RunOptions m_options;
+    RunObserver& m_observer;
+    OperationCosts m_costs;
+    Ticks m_turn; ///< an idle turn of the loop, its wait included
+    EventQueue<Event> m_queue;
+    std::vector<ChannelState> m_channels;
+    std::vector<DisplayState> m_displays;
+    std::size_t m_nextTask = 0; ///< of the turn that is under way
+    Ticks m_now;
+    std::vector<std::uint64_t> m_redraws;
+};
+
+/// Returns the scenario's last point or the recordings' last sample, in seconds; 0 for none.
+double lastInstantSeconds(
+    const PlainInstrument& instrument, const std::vector<Capture>& recordings);
+
+/// Error when a recording names a channel that the instrument lacks, or a unit that does not fit.
+/// Otherwise returns the recordings with their values in SI units.
+Result<std::vector<Capture>> recordingsFor(
+    const PlainInstrument& instrument, std::vector<Capture> captures);
+
+} // namespace fern

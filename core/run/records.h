@@ -1,0 +1,60 @@
+#pragma once
+// What a run tells while it goes. Whoever wants a trace, a picture or figures observes it.
+
+#include "base/ticks.h"
+#include "glass/mono_frame.h"
+#include "run/channel_run.h"
+
+#include <memory>
+#include <string>
+#include <vector>
+
+namespace fern {
+
+/// One sample of a channel.
+struct SampleRecord {
+    std::size_t channel = 0;
+    Ticks at;
+    StageValues real;
+    StageValues calm; ///< the twin without noise, sampled at the same instants
+    bool hasTwin = false; ///< recordings have none
+};
+
+struct ShownReader {
+    std::size_t reader = 0;
+    Ticks sampledAt; ///< of the newest sample in the text
+    double shown =
+        notThere; ///< the number shown, in the channel's SI unit; NaN when marks are shown
+    double calmShown = notThere; ///< the same for the twin
+    std::string text;
+};
+
+/// One completed redraw of a display.
+struct ShownRecord {
+    std::size_t display = 0;
+    Ticks startedAt; ///< the texts were made
+    Ticks visibleAt; ///< the pixels show them
+    std::vector<ShownReader> readers;
+    std::shared_ptr<const MonoFrame> frame;
+};
+
+enum class BusyWith { Sampling, Drawing, Transfer, Panel };
+
+/// A stretch of time in which the processor (sampling, drawing, transfer), the bus (transfer) or
+/// the panel was busy.
+struct BusyRecord {
+    BusyWith with = BusyWith::Sampling;
+    std::size_t index = 0; ///< of the channel or display
+    Ticks from;
+    Ticks to;
+};
+
+class RunObserver {
+public:
+    virtual ~RunObserver() = default;
+    virtual void sampled(const SampleRecord& /*record*/) { }
+    virtual void shown(const ShownRecord& /*record*/) { }
+    virtual void busy(const BusyRecord& /*record*/) { }
+};
+
+} // namespace fern

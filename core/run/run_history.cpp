@@ -1,0 +1,43 @@
+#include "run/run_history.h"
+
+namespace fern {
+
+void RunHistory::sampled(const SampleRecord& record)
+{
+    m_samples.push_back(record);
+    while (m_samples.front().at + m_window < record.at)
+        m_samples.pop_front();
+}
+
+void RunHistory::shown(const ShownRecord& record)
+{
+    m_redraws.push_back(record);
+    // The one before the window still stands on the glass when the window begins.
+    while (m_redraws.size() > 2 && m_redraws[1].visibleAt + m_window < record.visibleAt)
+        m_redraws.pop_front();
+}
+
+void RunHistory::busy(const BusyRecord& record)
+{
+    m_busy.push_back(record);
+    while (m_busy.front().to + ticksFromSeconds(1) < record.from)
+        m_busy.pop_front();
+}
+
+const SampleRecord* RunHistory::lastSample(std::size_t channel) const
+{
+    for (auto it = m_samples.rbegin(); it != m_samples.rend(); ++it)
+        if (it->channel == channel)
+            return &*it;
+    return nullptr;
+}
+
+const ShownRecord* RunHistory::lastRedraw(std::size_t display) const
+{
+    for (auto it = m_redraws.rbegin(); it != m_redraws.rend(); ++it)
+        if (it->display == display)
+            return &*it;
+    return nullptr;
+}
+
+} // namespace fern

@@ -1,0 +1,81 @@
+#include "signal/capture.h"
+
+#include "base/number_text.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+constexpr std::array<std::string_view, 5> words{"world", "pin", "reading", "scaled", "smoothed"};
+
+Result<Capture> columnNamed(const std::string& header)
+{
+    Capture capture;
+    std::string_view name = header;
+    if (const auto bracket = name.find('['); bracket != std::string_view::npos) {
+        const auto close = name.find(']', bracket);
+        if (close == std::string_view::npos)
+            return Error{ErrorCode::Malformed,
+                fmt::format("the column \"{}\" has no closing bracket", header), ""};
+        capture.unit = std::string(trimmed(name.substr(bracket + 1, close - bracket - 1)));
+        name = trimmed(name.substr(0, bracket));
+    }
+    const auto dot = name.rfind('.');
+    capture.channel = std::string(name.substr(0, dot));
+    if (dot != std::string_view::npos) {
+        const auto word = name.substr(dot + 1);
+        const auto found = std::find(words.begin(), words.end(), word);
+        if (found == words.end())
+            return Error{ErrorCode::Malformed,
+                fmt::format("the column \"{}\" names the tap \"{}\"; taps are world, pin, reading, "
+                            "scaled, smoothed",
+                    header, word),
+                ""};
+        capture.tap = static_cast<Tap>(found - words.begin());
+    }
+    return capture;
+}
+
+} // namespace
+
+std::string_view tapWord(Tap tap)
+{
+    return words[static_cast<std::size_t>(tap)];
+}
+
+Result<std::vector<Capture>> capturesOf(const CsvTable& table)
+{
+    if (table.header.size() < 2 || table.header.front() != "t_s")
+        return Error{ErrorCode::Malformed,
+            "a recording starts with the column \"t_s\" and has at least one more", "line 1"};
+    std::vector<Ticks> at;
+    constexpr double longest = 9e9; // seconds that a tick count can hold
+    for (std::size_t row = 0; row < table.rows(); ++row) {
+        const double seconds = table.columns.front()[row];
+        if (!(std::fabs(seconds) < longest)
+            || (row > 0 && !(ticksFromSeconds(seconds) > at.back())))
+            return Error{ErrorCode::Malformed,
+                fmt::format("the time {} s of row {} does not follow the row before",
+                    shortestText(seconds), row + 1),
+                ""};
+        at.push_back(ticksFromSeconds(seconds));
+    }
+    std::vector<Capture> captures;
+    for (std::size_t i = 1; i < table.header.size(); ++i) {
+        auto capture = columnNamed(table.header[i]);
+        if (!capture)
+            return capture.error();
+        captures.push_back(*std::move(capture));
+        captures.back().at = at;
+        captures.back().values = table.columns[i];
+    }
+    return captures;
+}
+
+} // namespace fern

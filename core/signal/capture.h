@@ -1,0 +1,32 @@
+#pragma once
+// A recording: instants and what a channel gave at one of its taps.
+
+#include "base/result.h"
+#include "base/ticks.h"
+#include "signal/csv.h"
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace fern {
+
+/// The places along a channel where samples can be taken out or put in.
+enum class Tap { World, Pin, Reading, Scaled, Smoothed };
+
+/// The word of a tap in files: "world", "pin", "reading", "scaled", "smoothed".
+std::string_view tapWord(Tap tap);
+
+struct Capture {
+    std::string channel; ///< id of the channel
+    Tap tap = Tap::Scaled;
+    std::string unit; ///< as the header says; empty for raw codes
+    std::vector<Ticks> at; ///< rising
+    std::vector<double> values; ///< as long as `at`; NaN is a dropout
+};
+
+/// Reads a table whose first column is "t_s" and whose others are named "channel.tap [unit]" (no
+/// tap means scaled). Times must rise. Error with the line or column otherwise.
+Result<std::vector<Capture>> capturesOf(const CsvTable& table);
+
+} // namespace fern

@@ -1,0 +1,35 @@
+#pragma once
+// Numeric tables as CSV (RFC 4180) with comma, semicolon or tab, found from the header line.
+// Lines that start with "#" are comments. The decimal mark is a point.
+
+#include "base/result.h"
+
+#include <span>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace fern {
+
+struct CsvTable {
+    std::vector<std::string> header;
+    std::vector<std::vector<double>> columns; ///< one for each header; an empty cell is NaN
+
+    std::size_t rows() const { return columns.empty() ? 0 : columns.front().size(); }
+};
+
+/// Reads a table with one header line. A row of another width or a cell that is no number is an
+/// error with its line; nothing is skipped silently.
+Result<CsvTable> parseCsv(std::string_view text);
+
+/// Returns the cells of one line; a quoted cell may hold the separator and doubled quotes.
+std::vector<std::string> splitCsvLine(std::string_view line, char separator);
+
+/// Returns the number with 17 significant digits, enough to read back the same double; an empty
+/// cell for NaN.
+std::string csvNumber(double value);
+
+/// Returns the cell, quoted where it holds a separator, a quote or a line end.
+std::string csvCell(std::string_view text);
+
+} // namespace fern

@@ -1,0 +1,37 @@
+#pragma once
+// A running chain of smoothing steps in the board's number kind.
+// Every step is causal. The first output equals the first input; windows fill with the samples so
+// far. A NaN sample is passed on as NaN and enters no window.
+
+#include "kernel/kernel.h"
+#include "smooth/spec.h"
+
+#include <memory>
+#include <span>
+#include <vector>
+
+namespace fern {
+
+class StepRun {
+public:
+    virtual ~StepRun() = default;
+    /// Replaces each value by the smoothed one. `seconds` holds the time since the sample before
+    /// (of the first sample: anything) and is as long as `values`.
+    virtual void run(std::span<const double> seconds, std::span<double> values) = 0;
+};
+
+class Chain {
+public:
+    Chain(const std::vector<StepSpec>& steps, NumberKind kind);
+
+    /// Smooths in place; may be called again with the samples that follow.
+    void run(std::span<const double> seconds, std::span<double> values);
+
+    /// Smooths one sample that came `seconds` after the one before.
+    double feed(double seconds, double value);
+
+private:
+    std::vector<std::unique_ptr<StepRun>> m_steps;
+};
+
+} // namespace fern

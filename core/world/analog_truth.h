@@ -1,0 +1,33 @@
+#pragma once
+// The true front end of one analog channel: what the parts really are, drawn from their tolerances.
+// The scaling never sees these values; it assumes the nominal ones.
+
+#include <cstdint>
+#include <string_view>
+
+namespace fern {
+
+/// Nominal values and tolerances, in SI units and percent.
+struct AnalogNominal {
+    double r1 = 0;
+    double r2 = 1;
+    double resistorTolerancePercent = 0;
+    double reference = 1;
+    double referenceTolerancePercent = 0;
+    double offsetHalfWidthLsb = 0;
+    double noiseLsb = 0; ///< rms
+    double lsbVolts = 0;
+};
+
+struct AnalogTruth {
+    double ratio = 1; ///< pin volts per volt of the world
+    double reference = 1; ///< volts
+    double offsetVolts = 0; ///< of the converter
+    double noiseVolts = 0; ///< rms at the pin
+};
+
+/// Draws one specimen. Every value is uniform within its tolerance; the same seed and channel give
+/// the same specimen.
+AnalogTruth drawTruth(const AnalogNominal& nominal, std::uint64_t seed, std::string_view channel);
+
+} // namespace fern

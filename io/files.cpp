@@ -1,0 +1,86 @@
+#include "io/files.h"
+
+#include "instrument/file.h"
+
+#include <QFile>
+#include <QFileInfo>
+#include <QSaveFile>
+
+#include <fmt/format.h>
+
+namespace fern::io {
+
+namespace {
+
+Error placed(const std::string& path, Error error)
+{
+    error.where = error.where.empty() ? path : path + ", " + error.where;
+    return error;
+}
+
+} // namespace
+
+Result<std::string> readFile(const std::string& path, std::size_t mostBytes)
+{
+    QFile file(QString::fromStdString(path));
+    if (QFileInfo(file).isDir())
+        return Error{ErrorCode::Unreadable, "this is a folder, not a file", path};
+    if (!file.open(QIODevice::ReadOnly))
+        return Error{
+            ErrorCode::Unreadable, "cannot be read: " + file.errorString().toStdString(), path};
+    const auto size = static_cast<std::size_t>(file.size());
+    if (size > mostBytes)
+        return Error{ErrorCode::TooLarge,
+            fmt::format(
+                "the file has {} MB; at most {} MB are read", size >> 20U, mostBytes >> 20U),
+            path};
+    std::string bytes(size, '\0');
+    const auto got = file.read(bytes.data(), static_cast<qint64>(size));
+    if (got < 0)
+        return Error{
+            ErrorCode::Unreadable, "cannot be read: " + file.errorString().toStdString(), path};
+    bytes.resize(static_cast<std::size_t>(got));
+    const auto rest = file.read(static_cast<qint64>(mostBytes) + 1); // pipes and /proc tell no size
+    return bytes + rest.toStdString();
+}
+
+Result<void> writeFileAtomically(const std::string& path, std::string_view bytes)
+{
+    QSaveFile file(QString::fromStdString(path));
+    const bool written = file.open(QIODevice::WriteOnly)
+        && file.write(bytes.data(), static_cast<qint64>(bytes.size()))
+            == static_cast<qint64>(bytes.size())
+        && file.commit();
+    if (written)
+        return {};
+    return Error{
+        ErrorCode::CannotWrite, "cannot be written: " + file.errorString().toStdString(), path};
+}
+
+Result<Instrument> loadInstrument(const std::string& path)
+{
+    const auto text = readFile(path, longestInstrumentFile);
+    if (!text)
+        return text.error();
+    auto instrument = readInstrument(*text);
+    if (!instrument)
+        return placed(path, instrument.error());
+    return instrument;
+}
+
+Result<std::vector<Capture>> loadRecording(const std::string& path)
+{
+    constexpr std::size_t longest = std::size_t{2} << 30U;
+    const auto text = readFile(path, longest);
+    if (!text)
+        return text.error();
+    const auto table = parseCsv(*text);
+    if (!table)
+        return placed(path, table.error());
+    auto captures = capturesOf(*table);
+    if (!captures)
+        return placed(path, captures.error());
+    return captures;
+}
+
+} // namespace fern::io

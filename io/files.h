@@ -1,0 +1,28 @@
+#pragma once
+// Files, read whole and written whole or not at all.
+
+#include "base/result.h"
+#include "instrument/instrument.h"
+#include "signal/capture.h"
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace fern::io {
+
+/// Reads a file of at most `mostBytes`. The error names the file and what is in the way: it does
+/// not exist, is a folder, may not be read, is too large.
+Result<std::string> readFile(const std::string& path, std::size_t mostBytes);
+
+/// Writes beside the target, flushes, then renames: after a failure, such as a full disk, the old
+/// file stands unchanged.
+Result<void> writeFileAtomically(const std::string& path, std::string_view bytes);
+
+/// Reads an instrument file; an error's place begins with the path.
+Result<Instrument> loadInstrument(const std::string& path);
+
+/// Reads a recording of at most 2 GB.
+Result<std::vector<Capture>> loadRecording(const std::string& path);
+
+} // namespace fern::io
