@@ -1,0 +1,43 @@
+#include "app/dialogs/dialogs.h"
+
+#include <QFileDialog>
+#include <QMessageBox>
+
+namespace fern::app {
+
+namespace {
+
+class SystemDialogs : public Dialogs {
+public:
+    QString fileToOpen(QWidget* parent, const QString& title, const QString& filter) override
+    {
+        return QFileDialog::getOpenFileName(parent, title, {}, filter);
+    }
+    QString fileToSave(QWidget* parent, const QString& title, const QString& proposed) override
+    {
+        return QFileDialog::getSaveFileName(parent, title, proposed, QObject::tr("Instruments (*.fern.json)"));
+    }
+    void showError(QWidget* parent, const QString& title, const QString& message) override
+    {
+        QMessageBox::warning(parent, title, message);
+    }
+    Answer askAboutChanges(QWidget* parent, const QString& name) override
+    {
+        const auto button = QMessageBox::question(parent, QObject::tr("Save the changes?"),
+            QObject::tr("%1 has changes that are not saved.").arg(name),
+            QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel);
+        return button == QMessageBox::Save ? Answer::Save
+            : button == QMessageBox::Discard ? Answer::Discard
+                                             : Answer::Cancel;
+    }
+};
+
+} // namespace
+
+Dialogs& systemDialogs()
+{
+    static SystemDialogs dialogs;
+    return dialogs;
+}
+
+} // namespace fern::app

@@ -1,0 +1,27 @@
+#pragma once
+// Questions to the user, behind an interface so that a test can answer them.
+
+#include <QString>
+
+class QWidget;
+
+namespace fern::app {
+
+class Dialogs {
+public:
+    enum class Answer { Save, Discard, Cancel };
+
+    virtual ~Dialogs() = default;
+    /// Returns a file to open, or an empty text.
+    virtual QString fileToOpen(QWidget* parent, const QString& title, const QString& filter) = 0;
+    /// Returns a file to write, or an empty text.
+    virtual QString fileToSave(QWidget* parent, const QString& title, const QString& proposed) = 0;
+    virtual void showError(QWidget* parent, const QString& title, const QString& message) = 0;
+    /// Asks what to do with changes that are not saved.
+    virtual Answer askAboutChanges(QWidget* parent, const QString& name) = 0;
+};
+
+/// The real dialogs.
+Dialogs& systemDialogs();
+
+} // namespace fern::app

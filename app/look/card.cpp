@@ -1,0 +1,48 @@
+#include "app/look/card.h"
+
+#include "app/look/look.h"
+#include "app/look/tokens.h"
+
+#include <QPainter>
+
+namespace fern::app {
+
+Card::Card(const QString& title, QWidget* parent)
+    : QFrame(parent)
+    , m_body(new QVBoxLayout(this))
+    , m_titleRow(new QHBoxLayout)
+    , m_subtitle(softLabel({}, this))
+{
+    m_body->setContentsMargins(2 * grid, grid + 2, 2 * grid, grid + 2);
+    m_body->setSpacing(grid);
+    m_titleRow->setSpacing(grid + 4);
+    auto* label = new QLabel(title, this);
+    label->setFont(wordFont(15, true));
+    m_titleRow->addWidget(label);
+    m_titleRow->addWidget(m_subtitle, 1);
+    if (!title.isEmpty())
+        m_body->addLayout(m_titleRow);
+}
+
+void Card::setSubtitle(const QString& text) { m_subtitle->setText(text); }
+
+void Card::paintEvent(QPaintEvent* /*event*/)
+{
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(tokens().line, 1));
+    painter.setBrush(tokens().card);
+    painter.drawRoundedRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5), corner, corner);
+}
+
+QLabel* softLabel(const QString& text, QWidget* parent)
+{
+    auto* label = new QLabel(text, parent);
+    auto palette = label->palette();
+    palette.setColor(QPalette::WindowText, tokens().soft);
+    label->setPalette(palette);
+    label->setFont(wordFont(12));
+    return label;
+}
+
+} // namespace fern::app

@@ -1,0 +1,33 @@
+#pragma once
+// A card: a rounded panel with a title line.
+
+#include <QFrame>
+#include <QLabel>
+#include <QVBoxLayout>
+
+namespace fern::app {
+
+class Card : public QFrame {
+    Q_OBJECT
+public:
+    explicit Card(const QString& title, QWidget* parent = nullptr);
+
+    /// The small text beside the title.
+    void setSubtitle(const QString& text);
+    /// Where the content goes.
+    QVBoxLayout* body() { return m_body; }
+    QHBoxLayout* titleRow() { return m_titleRow; }
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    QVBoxLayout* m_body;
+    QHBoxLayout* m_titleRow;
+    QLabel* m_subtitle;
+};
+
+/// A label in the soft colour.
+QLabel* softLabel(const QString& text, QWidget* parent = nullptr);
+
+} // namespace fern::app

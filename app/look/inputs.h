@@ -1,0 +1,54 @@
+#pragma once
+// Inputs that makers type into. A bad entry keeps the old value and says what is accepted.
+
+#include "base/quantity.h"
+
+#include <QLineEdit>
+
+#include <functional>
+
+namespace fern::app {
+
+/// A line that is checked when Enter is pressed or the focus leaves; on refusal the old text comes back.
+class CheckedEdit : public QLineEdit {
+    Q_OBJECT
+public:
+    explicit CheckedEdit(QWidget* parent = nullptr);
+
+    /// Shows a text as the accepted one. Does nothing while the user is typing.
+    void showText(const QString& text);
+
+Q_SIGNALS:
+    void entered(const QString& text);
+
+public:
+    /// Puts the accepted text back.
+    void restore();
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
+
+private:
+    void commit();
+
+    QString m_accepted;
+};
+
+/// A quantity: "68k", "4k7", "3.3 V", "250 ms".
+class QuantityEdit : public CheckedEdit {
+    Q_OBJECT
+public:
+    explicit QuantityEdit(QWidget* parent = nullptr);
+
+    void showQuantity(const Quantity& quantity);
+
+Q_SIGNALS:
+    void quantityEntered(const fern::Quantity& quantity);
+    void refused(const QString& message);
+
+private:
+    Quantity m_quantity {0, "V"};
+};
+
+} // namespace fern::app

@@ -1,0 +1,18 @@
+#pragma once
+// The look of the whole application: fonts, palette, style.
+
+#include <QApplication>
+#include <QFont>
+
+namespace fern::app {
+
+/// Loads the embedded fonts and sets style, palette and font. Call once, after the application is made.
+void applyLook(QApplication& application);
+
+/// Returns the word font at a pixel size.
+QFont wordFont(int pixels, bool bold = false);
+
+/// Returns the font for code and hexadecimal numbers.
+QFont monoFont(int pixels);
+
+} // namespace fern::app

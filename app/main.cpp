@@ -1,0 +1,64 @@
+#include "app/look/look.h"
+#include "app/shell/main_window.h"
+
+#include <QAbstractButton>
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QTextStream>
+#include <QTimer>
+
+#include <clocale>
+
+namespace {
+
+constexpr double shotSeconds = 150;
+
+/// Shows the run at a fixed instant, saves the window as a picture and ends.
+void takeShot(fern::app::MainWindow& window, const QString& path, const QString& leaf)
+{
+    window.runner().jumpTo(fern::ticksFromSeconds(shotSeconds));
+    if (auto* button = window.findChild<QAbstractButton*>(QStringLiteral("leaf") + leaf))
+        button->click();
+    auto* settle = new QTimer(&window);
+    QObject::connect(settle, &QTimer::timeout, &window, [&window, path] {
+        if (window.runner().view()->now < fern::ticksFromSeconds(shotSeconds))
+            return;
+        const bool saved = window.grab().save(path);
+        if (!saved)
+            QTextStream(stderr) << "fern-tick: " << path << " cannot be written\n";
+        QCoreApplication::exit(saved ? 0 : 3);
+    });
+    settle->start(300);
+}
+
+} // namespace
+
+int main(int argc, char** argv)
+{
+    QApplication application(argc, argv);
+    std::setlocale(LC_NUMERIC, "C");
+    QApplication::setApplicationName(QStringLiteral("fern-tick"));
+    QApplication::setApplicationDisplayName(QStringLiteral("Fern Tick"));
+    fern::app::applyLook(application);
+
+    QCommandLineParser parser;
+    parser.setApplicationDescription(QStringLiteral("Bench companion for small measuring instruments."));
+    parser.addHelpOption();
+    parser.addPositionalArgument(QStringLiteral("file"), QStringLiteral("an instrument, NAME.fern.json"));
+    const QCommandLineOption shot(QStringLiteral("shot"), QStringLiteral("save the window as OUT.png and end"), QStringLiteral("OUT.png"));
+    const QCommandLineOption leaf(QStringLiteral("leaf"), QStringLiteral("the leaf that is open in the shot"), QStringLiteral("NAME"), QStringLiteral("Smooth"));
+    const QCommandLineOption run(QStringLiteral("run"), QStringLiteral("start running"));
+    parser.addOptions({shot, leaf, run});
+    parser.process(application);
+
+    fern::app::MainWindow window(fern::app::systemDialogs());
+    window.show();
+    const auto files = parser.positionalArguments();
+    if (!files.isEmpty() && !window.open(files.first()))
+        return 3;
+    if (parser.isSet(shot))
+        takeShot(window, parser.value(shot), parser.value(leaf));
+    else if (parser.isSet(run))
+        window.runner().run();
+    return QApplication::exec();
+}

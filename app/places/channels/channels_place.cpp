@@ -1,0 +1,93 @@
+#include "app/places/channels/channels_place.h"
+
+#include "app/look/tokens.h"
+#include "app/places/channels/glass_bench.h"
+#include "app/places/channels/reading_bench.h"
+#include "app/places/channels/scale_bench.h"
+#include "app/places/channels/sensor_bench.h"
+#include "app/places/channels/smooth_bench.h"
+#include "app/places/channels/text_bench.h"
+#include "app/places/channels/world_bench.h"
+
+#include <QShortcut>
+
+namespace fern::app {
+
+ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
+    : QWidget(parent)
+    , m_stem(new StemWidget(this))
+    , m_limit(softLabel({}, this))
+    , m_benches(new QStackedWidget(this))
+    , m_trace(new TracePlot(this))
+    , m_empty(softLabel(tr("Open an instrument to see its channels: Ctrl+O."), this))
+    , m_content(new QWidget(this))
+{
+    auto* outer = new QVBoxLayout(this);
+    outer->setContentsMargins(0, 0, 0, 0);
+    m_empty->setAlignment(Qt::AlignCenter);
+    outer->addWidget(m_empty);
+    outer->addWidget(m_content);
+    auto* column = new QVBoxLayout(m_content);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(grid);
+
+    auto* stemCard = new Card({}, this);
+    stemCard->body()->addWidget(m_stem);
+    stemCard->body()->addWidget(m_limit);
+    column->addWidget(stemCard);
+
+    for (Workbench* bench : std::initializer_list<Workbench*> {new WorldBench(document, this),
+             new SensorBench(document, this), new ReadingBench(document, this), new ScaleBench(document, this),
+             new SmoothBench(document, this), new TextBench(document, this), new GlassBench(document, this)}) {
+        m_benches->addWidget(bench);
+        connect(bench, &Workbench::refused, this, &ChannelsPlace::refused);
+    }
+    column->addWidget(m_benches);
+
+    auto* traceCard = new Card({}, this);
+    traceCard->body()->setContentsMargins(grid, grid, grid, grid);
+    traceCard->body()->addWidget(m_trace);
+    column->addWidget(traceCard, 1);
+
+    connect(m_stem, &StemWidget::leafOpened, this, [this](Leaf leaf) {
+        openBench(leaf);
+        if (m_view)
+            showView(m_view);
+    });
+    openBench(m_stem->openLeaf());
+    for (const int by : {-1, 1}) {
+        auto* shortcut = new QShortcut(QKeySequence(by < 0 ? Qt::ALT | Qt::Key_Left : Qt::ALT | Qt::Key_Right), this);
+        connect(shortcut, &QShortcut::activated, this, [this, by] { m_stem->step(by); });
+    }
+    m_content->hide();
+}
+
+void ChannelsPlace::openBench(Leaf leaf)
+{
+    m_benches->setCurrentIndex(static_cast<int>(leaf));
+    // The stack is as high as the bench that is open, the trace takes the rest.
+    for (int i = 0; i < m_benches->count(); ++i)
+        m_benches->widget(i)->setSizePolicy(QSizePolicy::Preferred,
+            i == m_benches->currentIndex() ? QSizePolicy::Maximum : QSizePolicy::Ignored);
+}
+
+void ChannelsPlace::showView(std::shared_ptr<const RunView> newest)
+{
+    m_view = std::move(newest);
+    const auto& view = *m_view;
+    m_content->setVisible(view.choice.has_value());
+    m_empty->setVisible(!view.choice);
+    if (!view.choice) {
+        if (!view.plain.channels.empty())
+            m_empty->setText(tr("No page shows this channel yet."));
+        return;
+    }
+    m_stem->showView(view);
+    m_limit->setText(tr("%1 limits the result. %2")
+                         .arg(QString::fromStdString(view.stem.leaves[static_cast<std::size_t>(view.stem.limit)].name),
+                             QString::fromStdString(view.stem.limitReason)));
+    qobject_cast<Workbench*>(m_benches->currentWidget())->showView(view);
+    m_trace->showView(view);
+}
+
+} // namespace fern::app

@@ -1,0 +1,36 @@
+#pragma once
+// The Channels place: the stem of one channel, under it the workbench of the open leaf and the trace.
+
+#include "app/document/document.h"
+#include "app/places/channels/trace_plot.h"
+#include "app/places/channels/workbench.h"
+#include "app/stem/stem_widget.h"
+
+#include <QStackedWidget>
+
+namespace fern::app {
+
+class ChannelsPlace : public QWidget {
+    Q_OBJECT
+public:
+    ChannelsPlace(Document& document, QWidget* parent);
+
+    void showView(std::shared_ptr<const RunView> view);
+    StemWidget& stem() { return *m_stem; }
+
+Q_SIGNALS:
+    void refused(const QString& message);
+
+private:
+    void openBench(Leaf leaf);
+
+    StemWidget* m_stem;
+    QLabel* m_limit;
+    QStackedWidget* m_benches;
+    TracePlot* m_trace;
+    QLabel* m_empty;
+    QWidget* m_content;
+    std::shared_ptr<const RunView> m_view;
+};
+
+} // namespace fern::app

@@ -1,0 +1,243 @@
+#include "app/runner/runner.h"
+
+#include "run/firmware_run.h"
+#include "smooth/figures.h"
+
+#include <algorithm>
+#include <chrono>
+#include <functional>
+
+namespace fern::app {
+
+namespace {
+
+constexpr auto frameTime = std::chrono::milliseconds(16);
+constexpr auto busyTime = std::chrono::milliseconds(8);
+const Ticks window = ticksFromSeconds(30);
+
+using Clock = std::chrono::steady_clock;
+
+/// How long before the window a run must start so that its steps have forgotten the start.
+Ticks warmUp(const PlainInstrument& plain)
+{
+    double longest = 0;
+    for (const auto& channel : plain.channels)
+        longest = std::max(longest, delaySeconds(channel.steps, inSeconds(channel.sampleEvery)));
+    return ticksFromSeconds(std::min(20 * longest + 1, 3600.0));
+}
+
+} // namespace
+
+/// The worker's own state.
+struct Runner::Simulation {
+    Instrument instrument;
+    PlainInstrument plain;
+    std::vector<Capture> recordings;
+    std::optional<StemChoice> choice;
+    StaticPart fixed;
+    int revision = 0;
+    std::unique_ptr<RunHistory> history;
+    std::unique_ptr<FirmwareRun> run;
+    Ticks end;
+    Clock::time_point lastAdvance;
+};
+
+Runner::Runner(QObject* parent)
+    : QObject(parent)
+    , m_latest(std::make_shared<const RunView>())
+    , m_shown(m_latest)
+{
+    connect(&m_timer, &QTimer::timeout, this, &Runner::readSlot);
+    m_timer.start(frameTime);
+    m_worker = std::jthread([this](const std::stop_token& stop) { work(stop); });
+}
+
+Runner::~Runner()
+{
+    m_worker.request_stop();
+    m_wake.notify_all();
+}
+
+void Runner::change(const std::function<void(Wanted&)>& edit)
+{
+    {
+        const std::lock_guard lock(m_mutex);
+        edit(m_wanted);
+    }
+    m_wake.notify_all();
+}
+
+void Runner::setInstrument(const Instrument& instrument)
+{
+    ++m_revision;
+    change([&](Wanted& w) {
+        w.instrument = instrument;
+        w.revision = m_revision;
+        w.isChanged = true;
+    });
+}
+
+void Runner::restart(const std::string& scenario, std::vector<Capture> recordings)
+{
+    ++m_revision;
+    change([&](Wanted& w) {
+        w.scenario = scenario;
+        w.recordings = std::move(recordings);
+        w.revision = m_revision;
+        w.hasRestarted = w.isChanged = true;
+    });
+}
+
+void Runner::setChannel(std::size_t channel)
+{
+    change([&](Wanted& w) {
+        w.channel = channel;
+        w.isChanged = true;
+    });
+}
+
+void Runner::setPace(double pace)
+{
+    change([&](Wanted& w) { w.pace = pace; });
+}
+
+void Runner::run()
+{
+    change([](Wanted& w) { w.isRunning = true; });
+}
+
+void Runner::pause()
+{
+    change([](Wanted& w) {
+        w.isRunning = false;
+        w.isChanged = true; // so that the view says so
+    });
+}
+
+void Runner::tick()
+{
+    change([](Wanted& w) {
+        w.isRunning = false;
+        ++w.ticks;
+    });
+}
+
+void Runner::jumpTo(Ticks at)
+{
+    change([&](Wanted& w) {
+        w.isRunning = false;
+        w.jump = at;
+        w.isChanged = true;
+    });
+}
+
+void Runner::readSlot()
+{
+    std::shared_ptr<const RunView> latest;
+    {
+        const std::lock_guard lock(m_mutex);
+        latest = m_latest;
+    }
+    if (latest == m_shown)
+        return;
+    m_shown = std::move(latest);
+    Q_EMIT viewChanged();
+}
+
+void Runner::work(const std::stop_token& stop)
+{
+    Simulation simulation;
+    simulation.lastAdvance = Clock::now();
+    while (!stop.stop_requested()) {
+        Wanted wanted;
+        {
+            std::unique_lock lock(m_mutex);
+            const auto hasWork = [&] { return m_wanted.isChanged || m_wanted.ticks > 0; };
+            if (m_wanted.isRunning)
+                m_wake.wait_for(lock, stop, m_wanted.pace == fastestPace ? frameTime - busyTime : frameTime, hasWork);
+            else
+                m_wake.wait(lock, stop, [&] { return hasWork() || m_wanted.isRunning; });
+            wanted = m_wanted;
+            m_wanted.isChanged = m_wanted.hasRestarted = false;
+            m_wanted.ticks = 0;
+            m_wanted.jump.reset();
+        }
+        if (stop.stop_requested())
+            return;
+        if (wanted.isChanged)
+            rebuild(simulation, wanted);
+        if (simulation.run)
+            advance(simulation, wanted);
+        const bool atEnd = simulation.run && simulation.run->now() >= simulation.end;
+        if (wanted.isRunning && atEnd) {
+            const std::lock_guard lock(m_mutex);
+            m_wanted.isRunning = false;
+        }
+        publish(simulation, wanted.isRunning && !atEnd);
+    }
+}
+
+/// Runs the changed instrument over the last seconds only: the noise can be read at any index, and
+/// the steps forget their start within the warm-up.
+void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
+{
+    const Ticks now = wanted.jump ? *wanted.jump
+        : wanted.hasRestarted || !simulation.run ? Ticks {}
+                                                 : simulation.run->now();
+    simulation.instrument = wanted.instrument;
+    simulation.recordings = wanted.recordings;
+    simulation.revision = wanted.revision;
+    simulation.run.reset();
+    simulation.choice.reset();
+    auto plain = resolve(wanted.instrument, wanted.scenario);
+    if (!plain)
+        return;
+    simulation.plain = *std::move(plain);
+    StemChoice choice;
+    if (chooseStem(simulation.plain, wanted.channel, choice))
+        simulation.choice = choice;
+    simulation.fixed = staticPartOf(simulation.instrument, simulation.plain, simulation.choice);
+    simulation.end = ticksFromSeconds(lastInstantSeconds(simulation.plain, simulation.recordings));
+    const Ticks start = std::max(Ticks {}, now - window - warmUp(simulation.plain));
+    simulation.history = std::make_unique<RunHistory>(window);
+    simulation.run = std::make_unique<FirmwareRun>(
+        simulation.plain, RunOptions {start, simulation.recordings}, *simulation.history);
+    simulation.run->advanceTo(now);
+    simulation.lastAdvance = Clock::now();
+}
+
+void Runner::advance(Simulation& simulation, const Wanted& wanted)
+{
+    auto& run = *simulation.run;
+    const auto display = simulation.choice ? simulation.choice->display : 0;
+    for (int i = 0; i < wanted.ticks && display < simulation.plain.displays.size(); ++i)
+        run.tick(display, run.now() + simulation.plain.displays[display].redrawEvery * 2 + ticksFromSeconds(60));
+    const auto wallNow = Clock::now();
+    if (wanted.isRunning && wanted.pace == fastestPace) {
+        while (Clock::now() < wallNow + busyTime && run.now() < simulation.end)
+            run.advanceTo(std::min(simulation.end, run.now() + ticksFromSeconds(1)));
+    } else if (wanted.isRunning) {
+        const double wall = std::min(0.1, std::chrono::duration<double>(wallNow - simulation.lastAdvance).count());
+        run.advanceTo(std::min(std::max(simulation.end, run.now()), run.now() + ticksFromSeconds(wall * wanted.pace)));
+    }
+    simulation.lastAdvance = wallNow;
+}
+
+void Runner::publish(const Simulation& simulation, bool isRunning)
+{
+    auto view = std::make_shared<RunView>();
+    view->revision = simulation.revision;
+    view->isRunning = isRunning;
+    if (simulation.run) {
+        view->plain = simulation.plain;
+        view->choice = simulation.choice;
+        view->findings = simulation.fixed.findings;
+        view->planReasons = simulation.fixed.planReasons;
+        view->end = simulation.end;
+        fillFromHistory(*view, *simulation.history, simulation.run->now(), window);
+    }
+    const std::lock_guard lock(m_mutex);
+    m_latest = std::move(view);
+}
+
+} // namespace fern::app

@@ -1,0 +1,85 @@
+#pragma once
+// Runs the instrument on a worker thread and offers the newest view of it to the window.
+// The window thread sets what is wanted; the worker answers into a latest-value slot that a timer
+// reads 60 times a second.
+
+#include "app/runner/run_view.h"
+#include "instrument/instrument.h"
+#include "signal/capture.h"
+
+#include <QObject>
+#include <QTimer>
+
+#include <condition_variable>
+#include <memory>
+#include <mutex>
+#include <string>
+#include <thread>
+#include <vector>
+
+namespace fern::app {
+
+/// Simulated seconds a second; this one means as fast as the machine can.
+constexpr double fastestPace = 1e9;
+
+class Runner : public QObject {
+    Q_OBJECT
+public:
+    explicit Runner(QObject* parent = nullptr);
+    ~Runner() override;
+
+    /// Shows another state of the same instrument at the same simulated time.
+    void setInstrument(const Instrument& instrument);
+    /// Starts again from zero, with a scenario by id, or with a recording when it is not empty.
+    void restart(const std::string& scenario, std::vector<Capture> recordings = {});
+    void setChannel(std::size_t channel);
+    void setPace(double pace);
+    void run();
+    void pause();
+    /// Runs up to and including the next completed redraw.
+    void tick();
+    /// Moves to a simulated time at once and stays there, paused.
+    void jumpTo(Ticks at);
+
+    /// The newest view; never null.
+    std::shared_ptr<const RunView> view() const { return m_shown; }
+    /// The revision of the instrument that was set last; a view with it shows that instrument.
+    int revision() const { return m_revision; }
+
+Q_SIGNALS:
+    void viewChanged();
+
+private:
+    struct Wanted {
+        Instrument instrument;
+        std::string scenario;
+        std::vector<Capture> recordings;
+        std::size_t channel = 0;
+        int revision = 0;
+        bool isRunning = false;
+        bool hasRestarted = false;
+        bool isChanged = false;
+        int ticks = 0;
+        double pace = 1;
+        std::optional<Ticks> jump;
+    };
+    struct Simulation;
+
+    void change(const std::function<void(Wanted&)>& edit);
+    void work(const std::stop_token& stop);
+    void rebuild(Simulation& simulation, const Wanted& wanted);
+    void advance(Simulation& simulation, const Wanted& wanted);
+    void publish(const Simulation& simulation, bool isRunning);
+    void readSlot();
+
+    std::mutex m_mutex;
+    std::condition_variable_any m_wake;
+    Wanted m_wanted; ///< guarded
+    std::shared_ptr<const RunView> m_latest; ///< guarded
+    std::shared_ptr<const RunView> m_shown; ///< of the window thread
+    int m_revision = 0;
+    QTimer m_timer;
+    std::jthread m_worker;
+};
+
+} // namespace fern::app

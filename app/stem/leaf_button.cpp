@@ -1,0 +1,111 @@
+#include "app/stem/leaf_button.h"
+
+#include "app/look/look.h"
+#include "app/look/marks.h"
+#include "app/look/tokens.h"
+#include "base/number_text.h"
+
+#include <QPainter>
+
+#include <cmath>
+
+namespace fern::app {
+
+namespace {
+
+constexpr int titleHeight = 20;
+constexpr int leafHeight = 46;
+constexpr int lineHeight = 15;
+
+QString inUnit(double si, const Unit& unit)
+{
+    return QString::fromStdString(
+        significantText(fromSi(si, unit) - fromSi(0, unit), 2) + " " + prettyUnit(unit.name));
+}
+
+} // namespace
+
+LeafButton::LeafButton(Leaf leaf, QWidget* parent)
+    : QAbstractButton(parent)
+{
+    constexpr std::array<const char*, leafCount> names {"World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"};
+    const auto name = QString::fromLatin1(names[static_cast<std::size_t>(leaf)]);
+    setObjectName(QStringLiteral("leaf") + name);
+    setText(name);
+    setCheckable(true);
+    setFocusPolicy(Qt::StrongFocus);
+    setCursor(Qt::PointingHandCursor);
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+}
+
+void LeafButton::showFigures(const LeafFigures& figures, const Unit& unit, double noiseScale)
+{
+    m_value = QString::fromStdString(figures.value);
+    m_unit = QString::fromStdString(figures.unit);
+    m_lines.clear();
+    m_lines << (std::isnan(figures.step) ? QString() : tr("step %1").arg(inUnit(figures.step, unit)));
+    m_lines << (std::isnan(figures.noise) ? QString() : tr("noise %1").arg(inUnit(figures.noise, unit)));
+    m_lines << (std::isnan(figures.age) ? QString() : tr("age %1").arg(QString::fromStdString(durationText(figures.age))));
+    m_noiseShare = std::isnan(figures.noise) || noiseScale <= 0 ? -1 : std::min(1.0, figures.noise / noiseScale);
+    setAccessibleName(tr("%1: %2 %3").arg(text(), m_value, m_unit));
+    setAccessibleDescription(m_lines.join(QStringLiteral(", ")));
+    update();
+}
+
+void LeafButton::setLimit(bool isLimit, const QString& reason)
+{
+    m_isLimit = isLimit;
+    setToolTip(isLimit ? reason : QString());
+    update();
+}
+
+QRectF LeafButton::leafBox() const { return {3, titleHeight + 2.0, width() - 6.0, leafHeight}; }
+
+QPointF LeafButton::stemIn() const { return {leafBox().left(), leafBox().center().y() + leafHeight * 0.03}; }
+
+QPointF LeafButton::stemOut() const { return {leafBox().right(), leafBox().center().y() - leafHeight * 0.06}; }
+
+void LeafButton::paintEvent(QPaintEvent* /*event*/)
+{
+    const auto& t = tokens();
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setFont(wordFont(13, true));
+    painter.setPen(isChecked() ? t.ink : t.soft);
+    painter.drawText(QRect(0, 0, width(), titleHeight), Qt::AlignCenter, text());
+
+    const auto path = leafPath(leafBox());
+    const QColor edge = m_isLimit ? t.amber : isChecked() ? t.fern : t.moss;
+    painter.setPen(QPen(edge, m_isLimit ? 2.5 : 1.2));
+    painter.setBrush(isChecked() ? t.fern : underMouse() ? t.pale.darker(104) : t.pale);
+    painter.drawPath(path);
+    if (hasFocus()) {
+        painter.setPen(QPen(t.sky, 1.5, Qt::DotLine));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), corner, corner);
+    }
+    painter.setFont(wordFont(m_value.size() > 6 ? 17 : 19, true));
+    painter.setPen(isChecked() ? t.card : t.ink);
+    painter.drawText(leafBox(), Qt::AlignCenter, m_value);
+
+    double y = titleHeight + leafHeight + 3;
+    painter.setFont(wordFont(12));
+    painter.setPen(t.soft);
+    painter.drawText(QRectF(0, y, width(), lineHeight + 1), Qt::AlignCenter, m_unit);
+    painter.setFont(wordFont(11));
+    y += 3;
+    for (const auto& line : m_lines) {
+        y += lineHeight;
+        painter.drawText(QRectF(0, y, width(), lineHeight), Qt::AlignCenter, line);
+    }
+    if (m_noiseShare >= 0) {
+        const QRectF track(width() / 2.0 - 30, y + lineHeight + 3, 60, 4);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(t.bar);
+        painter.drawRoundedRect(track, 2, 2);
+        painter.setBrush(t.moss);
+        painter.drawRoundedRect(QRectF(track.topLeft(), QSizeF(std::max(m_noiseShare > 0 ? 2.0 : 0.0, track.width() * m_noiseShare), 4)), 2, 2);
+    }
+}
+
+} // namespace fern::app

@@ -1,0 +1,41 @@
+#pragma once
+// One stage of the stem: a leaf with the live value, and under it unit, step, noise and age.
+
+#include "judge/stem.h"
+
+#include <QAbstractButton>
+
+namespace fern::app {
+
+class LeafButton : public QAbstractButton {
+    Q_OBJECT
+public:
+    LeafButton(Leaf leaf, QWidget* parent);
+
+    /// Shows the figures; `noiseScale` is the noise that fills the bar, in the channel's SI unit.
+    void showFigures(const LeafFigures& figures, const Unit& unit, double noiseScale);
+    void setLimit(bool isLimit, const QString& reason);
+    /// The value as shown, for tests and assistive technology.
+    QString valueText() const { return m_value; }
+    bool isLimit() const { return m_isLimit; }
+
+    QSize sizeHint() const override { return {118, 148}; }
+    QSize minimumSizeHint() const override { return {82, 148}; }
+    /// The points where the stem enters and leaves the leaf, in the button's coordinates.
+    QPointF stemIn() const;
+    QPointF stemOut() const;
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    QRectF leafBox() const;
+
+    QString m_value = QStringLiteral("—");
+    QString m_unit;
+    QStringList m_lines;
+    double m_noiseShare = -1; ///< 0 … 1, or negative for no bar
+    bool m_isLimit = false;
+};
+
+} // namespace fern::app

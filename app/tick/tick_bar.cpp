@@ -1,0 +1,155 @@
+#include "app/tick/tick_bar.h"
+
+#include "app/look/look.h"
+#include "app/look/marks.h"
+#include "app/look/tokens.h"
+#include "app/runner/runner.h"
+
+#include <QHBoxLayout>
+#include <QPainter>
+#include <QSignalBlocker>
+
+#include <algorithm>
+
+namespace fern::app {
+
+namespace {
+
+QString clockText(Ticks now)
+{
+    const auto ms = now.ns / 1'000'000;
+    return QStringLiteral("%1:%2:%3.%4")
+        .arg(ms / 3'600'000)
+        .arg(ms / 60'000 % 60, 2, 10, QLatin1Char('0'))
+        .arg(ms / 1000 % 60, 2, 10, QLatin1Char('0'))
+        .arg(ms % 1000, 3, 10, QLatin1Char('0'));
+}
+
+} // namespace
+
+Ribbon::Ribbon(QWidget* parent)
+    : QWidget(parent)
+{
+    setObjectName(QStringLiteral("ribbon"));
+    setToolTip(tr("The last second: sampling green, bus blue, panel amber"));
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+}
+
+void Ribbon::showActivity(const RunView& view)
+{
+    m_activity = view.activity;
+    m_now = view.now;
+    setAccessibleName(tr("Activity of the last second: %n stretches", nullptr, static_cast<int>(m_activity.size())));
+    update();
+}
+
+void Ribbon::paintEvent(QPaintEvent* /*event*/)
+{
+    const auto& t = tokens();
+    QPainter painter(this);
+    painter.fillRect(QRect(0, height() - 1, width(), 1), t.line);
+    for (const auto& busy : m_activity) {
+        const auto x = [&](Ticks at) { return width() * (1 - inSeconds(m_now - at)); };
+        const double left = std::max(0.0, x(busy.from));
+        const double right = std::max(left + 2, std::min(x(busy.to), static_cast<double>(width())));
+        if (x(busy.to) < 0)
+            continue;
+        const QColor colour = busy.with == BusyWith::Sampling ? t.moss
+            : busy.with == BusyWith::Drawing                  ? t.fern
+            : busy.with == BusyWith::Transfer                 ? t.sky
+                                                              : t.amber;
+        painter.fillRect(QRectF(left, 1, right - left, height() - 3), colour);
+    }
+}
+
+TickBar::TickBar(QWidget* parent)
+    : QWidget(parent)
+    , m_run(new QToolButton(this))
+    , m_tick(new QToolButton(this))
+    , m_pace(new QComboBox(this))
+    , m_clock(new QLabel(this))
+    , m_scenario(new QComboBox(this))
+    , m_ribbon(new Ribbon(this))
+    , m_load(softLabel({}, this))
+{
+    setObjectName(QStringLiteral("tickBar"));
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(2 * grid, 4, 2 * grid, 4);
+    row->setSpacing(grid + 4);
+    for (auto* button : {m_run, m_tick}) {
+        button->setToolButtonStyle(Qt::ToolButtonTextBesideIcon);
+        button->setAutoRaise(true);
+        button->setIconSize({12, 12});
+        button->setFocusPolicy(Qt::StrongFocus);
+        row->addWidget(button);
+    }
+    m_run->setObjectName(QStringLiteral("run"));
+    m_run->setMinimumWidth(74);
+    m_tick->setObjectName(QStringLiteral("tick"));
+    m_tick->setText(tr("tick"));
+    m_tick->setIcon(signIcon(Sign::Tick, tokens().fern));
+    m_tick->setToolTip(tr("Run up to the next completed redraw"));
+    m_pace->setObjectName(QStringLiteral("pace"));
+    m_pace->setAccessibleName(tr("Pace"));
+    for (const double pace : {1.0, 5.0, 20.0, 100.0})
+        m_pace->addItem(QStringLiteral("×%1").arg(pace), pace);
+    m_pace->addItem(tr("fastest"), fastestPace);
+    row->addWidget(m_pace);
+    m_clock->setObjectName(QStringLiteral("clock"));
+    m_clock->setFont(wordFont(14, true));
+    m_clock->setMinimumWidth(110);
+    row->addWidget(m_clock);
+    m_scenario->setObjectName(QStringLiteral("scenario"));
+    m_scenario->setAccessibleName(tr("What is played"));
+    m_scenario->setMinimumWidth(170);
+    row->addWidget(m_scenario);
+    row->addWidget(m_ribbon, 1);
+    row->addWidget(m_load);
+    connect(m_run, &QToolButton::clicked, this, &TickBar::runToggled);
+    connect(m_tick, &QToolButton::clicked, this, &TickBar::tickPressed);
+    connect(m_pace, &QComboBox::activated, this, [this](int index) { Q_EMIT paceChosen(m_pace->itemData(index).toDouble()); });
+    connect(m_scenario, &QComboBox::activated, this, [this](int index) {
+        const auto id = m_scenario->itemData(index).toString();
+        if (id.isEmpty())
+            Q_EMIT recordingWanted();
+        else
+            Q_EMIT scenarioChosen(id);
+    });
+    m_isRunning = true; // so that the first view sets the button
+    showView({});
+}
+
+void TickBar::setScenarios(const SharedList<Scenario>& scenarios, const QString& recordingName)
+{
+    const QSignalBlocker blocker(m_scenario);
+    const auto chosen = m_scenario->currentData().toString();
+    m_scenario->clear();
+    for (const auto& scenario : scenarios)
+        m_scenario->addItem(tr("scenario: %1").arg(QString::fromStdString(scenario->name)), QString::fromStdString(scenario->id));
+    m_scenario->addItem(recordingName.isEmpty() ? tr("play a recording…") : tr("recording: %1").arg(recordingName), QString());
+    const int known = chosen.isEmpty() ? 0 : m_scenario->findData(chosen);
+    const int index = recordingName.isEmpty() ? known : m_scenario->count() - 1;
+    m_scenario->setCurrentIndex(std::max(0, index));
+}
+
+void TickBar::showView(const RunView& view)
+{
+    m_clock->setText(clockText(view.now));
+    m_load->setText(tr("processor %1 %  bus %2 %")
+                        .arg(view.stem.processorLoad * 100, 0, 'f', 0)
+                        .arg(view.stem.busLoad * 100, 0, 'f', 0));
+    m_ribbon->showActivity(view);
+    if (view.isRunning == m_isRunning)
+        return;
+    m_isRunning = view.isRunning;
+    m_run->setText(m_isRunning ? tr("pause") : tr("run"));
+    m_run->setIcon(signIcon(m_isRunning ? Sign::Pause : Sign::Run, tokens().fern));
+}
+
+void TickBar::paintEvent(QPaintEvent* /*event*/)
+{
+    QPainter painter(this);
+    painter.fillRect(rect(), tokens().bar);
+}
+
+} // namespace fern::app

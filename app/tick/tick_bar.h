@@ -1,0 +1,59 @@
+#pragma once
+// The bar at the bottom: run, single tick, pace, clock, what is played, and what the processor, the
+// bus and the panel did in the last second.
+
+#include "app/runner/run_view.h"
+
+#include <QComboBox>
+#include <QLabel>
+#include <QToolButton>
+
+namespace fern::app {
+
+/// What was busy during the last second, as coloured stretches.
+class Ribbon : public QWidget {
+    Q_OBJECT
+public:
+    explicit Ribbon(QWidget* parent = nullptr);
+    void showActivity(const RunView& view);
+    QSize sizeHint() const override { return {240, 18}; }
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    std::vector<BusyRecord> m_activity;
+    Ticks m_now;
+};
+
+class TickBar : public QWidget {
+    Q_OBJECT
+public:
+    explicit TickBar(QWidget* parent = nullptr);
+
+    /// Offers the scenarios, and after them the way to play a recording.
+    void setScenarios(const SharedList<Scenario>& scenarios, const QString& recordingName);
+    void showView(const RunView& view);
+
+Q_SIGNALS:
+    void runToggled();
+    void tickPressed();
+    void paceChosen(double pace);
+    void scenarioChosen(const QString& id);
+    void recordingWanted();
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    QToolButton* m_run;
+    QToolButton* m_tick;
+    QComboBox* m_pace;
+    QLabel* m_clock;
+    QComboBox* m_scenario;
+    Ribbon* m_ribbon;
+    QLabel* m_load;
+    bool m_isRunning = false;
+};
+
+} // namespace fern::app
