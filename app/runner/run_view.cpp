@@ -19,7 +19,7 @@ StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& pla
     StaticPart part;
     part.findings = findingsOf(instrument, plain);
     if (choice)
-        part.planReasons = planRedraw(plain, plain.displays[choice->display]).reasons;
+        part.planInWords = inOneSentence(planRedraw(plain, plain.displays[choice->display]));
     return part;
 }
 

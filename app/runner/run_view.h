@@ -30,7 +30,7 @@ struct RunView {
     std::shared_ptr<const MonoFrame> frame;
     std::vector<BusyRecord> activity; ///< of the last second
     std::vector<Finding> findings;
-    std::vector<std::string> planReasons;
+    std::string planInWords; ///< how often a redraw makes sense
     Ticks now;
     Ticks end; ///< of the scenario or recording
     bool isRunning = false;
@@ -39,7 +39,7 @@ struct RunView {
 /// What stays the same from frame to frame until the instrument or the channel changes.
 struct StaticPart {
     std::vector<Finding> findings;
-    std::vector<std::string> planReasons;
+    std::string planInWords;
 };
 StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& plain, const std::optional<StemChoice>& choice);
 

@@ -232,7 +232,7 @@ void Runner::publish(const Simulation& simulation, bool isRunning)
         view->plain = simulation.plain;
         view->choice = simulation.choice;
         view->findings = simulation.fixed.findings;
-        view->planReasons = simulation.fixed.planReasons;
+        view->planInWords = simulation.fixed.planInWords;
         view->end = simulation.end;
         fillFromHistory(*view, *simulation.history, simulation.run->now(), window);
     }

@@ -18,13 +18,14 @@ std::string shortestText(double value)
 
 std::optional<double> parseNumber(std::string_view text)
 {
-    if (!text.empty() && text.front() == '+')
+    const bool hasPlus = text.starts_with('+');
+    if (hasPlus)
         text.remove_prefix(1);
+    if (hasPlus && (text.starts_with('+') || text.starts_with('-')))
+        return std::nullopt;
     double value = 0;
     const auto [end, failure] = std::from_chars(text.data(), text.data() + text.size(), value);
-    const bool signTwice = !text.empty() && text.front() == '+';
-    if (failure != std::errc{} || end != text.data() + text.size() || !std::isfinite(value)
-        || signTwice)
+    if (failure != std::errc{} || end != text.data() + text.size() || !std::isfinite(value))
         return std::nullopt;
     return value;
 }

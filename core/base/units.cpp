@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <numbers>
 #include <optional>
 
@@ -296,7 +297,9 @@ Result<double> convert(double value, std::string_view from, std::string_view to)
             ""};
     const long double si = (value + source->shift) * (source->numerator * target->denominator)
         / (source->denominator * target->numerator);
-    return static_cast<double>(si - target->shift);
+    const long double result = si - target->shift;
+    // Less than the last digit of the shift cannot be told from zero: 32 °F is 0 °C.
+    return std::fabs(result) < 1e-18L * target->shift ? 0.0 : static_cast<double>(result);
 }
 
 std::vector<std::string> unitNames()

@@ -109,7 +109,7 @@ void checkDoesNotFitField(const Instrument& /*in*/, const PlainInstrument& plain
         int needed = 0;
         for (const double extreme : {channel.from, channel.to}) {
             const int cells = cellsNeeded(inUnit(extreme, reader), reader.text, channel.numberKind);
-            worst = cells > needed ? extreme : worst;
+            worst = cells >= needed ? extreme : worst;
             needed = std::max(needed, cells);
         }
         if (needed <= reader.text.width)

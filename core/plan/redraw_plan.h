@@ -28,4 +28,7 @@ struct RedrawPlan {
 /// Limits: the bus at most half busy, digits at most four times a second (common practice).
 RedrawPlan planRedraw(const PlainInstrument& instrument, const PlainDisplay& display);
 
+/// Returns the proposal and its limits: "Redraw every 500 ms; sensible from 250 ms to 914 ms."
+std::string inOneSentence(const RedrawPlan& plan);
+
 } // namespace fern

@@ -8,6 +8,7 @@ GlassBench::GlassBench(Document& document, QWidget* parent)
     : Workbench(tr("Glass"), tr("how often it is redrawn, and how old a number gets"), Leaf::Glass, document, parent)
     , m_redrawEvery(addQuantity(tr("Redraw every"), "redrawEvery"))
     , m_busSpeed(addQuantity(tr("Bus speed"), "busSpeed"))
+    , m_plan(addWords())
 {
     edit(&Display::redrawEvery, tr("Redraw interval"), m_redrawEvery);
     edit(&Display::busSpeed, tr("Bus speed"), m_busSpeed);
@@ -22,10 +23,11 @@ void GlassBench::edit(Quantity Display::* member, const QString& name, QuantityE
     });
 }
 
-void GlassBench::showInputs()
+void GlassBench::showInputs(const RunView& view)
 {
     m_redrawEvery->showQuantity(display().redrawEvery);
     m_busSpeed->showQuantity(display().busSpeed);
+    m_plan->setText(QString::fromStdString(view.planInWords));
 }
 
 } // namespace fern::app

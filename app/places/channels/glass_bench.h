@@ -11,13 +11,14 @@ public:
     GlassBench(Document& document, QWidget* parent);
 
 protected:
-    void showInputs() override;
+    void showInputs(const RunView& view) override;
 
 private:
     void edit(Quantity Display::* member, const QString& name, QuantityEdit* input);
 
     QuantityEdit* m_redrawEvery;
     QuantityEdit* m_busSpeed;
+    QLabel* m_plan;
 };
 
 } // namespace fern::app

@@ -49,7 +49,7 @@ void ReadingBench::apply(const QString& name, const std::function<void(Converter
     document().apply(name, withConverter(document().instrument(), board().id, converter));
 }
 
-void ReadingBench::showInputs()
+void ReadingBench::showInputs(const RunView& /*view*/)
 {
     const auto& converter = board().converter;
     const QSignalBlocker blocker(m_bits);

@@ -17,6 +17,6 @@ ScaleBench::ScaleBench(Document& document, QWidget* parent)
     });
 }
 
-void ScaleBench::showInputs() { m_numberKind->setCurrentIndex(static_cast<int>(channel().numberKind)); }
+void ScaleBench::showInputs(const RunView& /*view*/) { m_numberKind->setCurrentIndex(static_cast<int>(channel().numberKind)); }
 
 } // namespace fern::app

@@ -13,7 +13,7 @@ public:
     ScaleBench(Document& document, QWidget* parent);
 
 protected:
-    void showInputs() override;
+    void showInputs(const RunView& view) override;
 
 private:
     QComboBox* m_numberKind;

@@ -33,7 +33,7 @@ void SensorBench::edit(Quantity DividerSpec::* member, const QString& name, Quan
     });
 }
 
-void SensorBench::showInputs()
+void SensorBench::showInputs(const RunView& /*view*/)
 {
     m_r1->showQuantity(channel().divider.r1);
     m_r2->showQuantity(channel().divider.r2);

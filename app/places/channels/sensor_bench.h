@@ -11,7 +11,7 @@ public:
     SensorBench(Document& document, QWidget* parent);
 
 protected:
-    void showInputs() override;
+    void showInputs(const RunView& view) override;
 
 private:
     void edit(Quantity DividerSpec::* member, const QString& name, QuantityEdit* input);

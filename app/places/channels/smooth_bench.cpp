@@ -20,6 +20,6 @@ SmoothBench::SmoothBench(Document& document, QWidget* parent)
     });
 }
 
-void SmoothBench::showInputs() { m_steps->showText(QString::fromStdString(stepsText(channel().smoothing))); }
+void SmoothBench::showInputs(const RunView& /*view*/) { m_steps->showText(QString::fromStdString(stepsText(channel().smoothing))); }
 
 } // namespace fern::app

@@ -11,7 +11,7 @@ public:
     SmoothBench(Document& document, QWidget* parent);
 
 protected:
-    void showInputs() override;
+    void showInputs(const RunView& view) override;
 
 private:
     CheckedEdit* m_steps;

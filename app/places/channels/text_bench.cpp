@@ -45,7 +45,7 @@ void TextBench::apply(const QString& name, const std::function<void(TextSpec&)>&
     document().apply(name, withText(document().instrument(), reader().id, text));
 }
 
-void TextBench::showInputs()
+void TextBench::showInputs(const RunView& /*view*/)
 {
     const QSignalBlocker decimals(m_decimals);
     const QSignalBlocker width(m_width);

@@ -14,7 +14,7 @@ public:
     TextBench(Document& document, QWidget* parent);
 
 protected:
-    void showInputs() override;
+    void showInputs(const RunView& view) override;
 
 private:
     void apply(const QString& name, const std::function<void(TextSpec&)>& change);

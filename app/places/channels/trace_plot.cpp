@@ -46,7 +46,7 @@ TracePlot::TracePlot(QWidget* parent)
         graph->setPen(QPen(colour, width));
         return graph;
     };
-    m_reading = add(tr("reading"), QColor(0xB5B19C), 1);
+    m_reading = add(tr("reading"), QColor(0xA39E86), 1);
     m_reading->setAntialiased(false);
     m_world = add(tr("world"), t.sky, 1.2);
     m_smoothed = add(tr("smoothed"), t.fern, 2);

@@ -42,6 +42,15 @@ QuantityEdit* Workbench::addQuantity(const QString& label, const char* objectNam
     return edit;
 }
 
+QLabel* Workbench::addWords()
+{
+    auto* label = softLabel({}, this);
+    label->setWordWrap(true);
+    label->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+    m_form->addRow(label);
+    return label;
+}
+
 const Part& Workbench::board() const { return *findById(m_document.instrument().parts, m_channel->source.board); }
 
 void Workbench::showView(const RunView& view)
@@ -55,7 +64,7 @@ void Workbench::showView(const RunView& view)
     m_channel = instrument.channels[choice.channel];
     m_reader = instrument.readers[choice.reader];
     m_display = instrument.displays[choice.display];
-    showInputs();
+    showInputs(view);
     showFacts(view.facts[static_cast<std::size_t>(m_leaf)]);
 }
 

@@ -25,9 +25,11 @@ Q_SIGNALS:
 
 protected:
     /// Puts the document's values into the inputs.
-    virtual void showInputs() = 0;
+    virtual void showInputs(const RunView& view) = 0;
 
     QuantityEdit* addQuantity(const QString& label, const char* objectName);
+    /// Adds a text that fills the inputs' column, to the left of the facts.
+    QLabel* addWords();
     void addInput(const QString& label, QWidget* input, const char* objectName);
     Document& document() { return m_document; }
     const Channel& channel() const { return *m_channel; }

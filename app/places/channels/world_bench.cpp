@@ -28,7 +28,7 @@ void WorldBench::edit(Quantity ChannelWish::* member, const QString& name, Quant
     });
 }
 
-void WorldBench::showInputs()
+void WorldBench::showInputs(const RunView& /*view*/)
 {
     const auto& wish = channel().wish;
     m_from->showQuantity(wish.from);

@@ -11,7 +11,7 @@ public:
     WorldBench(Document& document, QWidget* parent);
 
 protected:
-    void showInputs() override;
+    void showInputs(const RunView& view) override;
 
 private:
     void edit(Quantity ChannelWish::* member, const QString& name, QuantityEdit* input);

@@ -1,0 +1,67 @@
+#include "instrument/edits.h"
+
+#include "tests/support.h"
+
+namespace fern {
+namespace {
+
+TEST(Edits, ShareWhatTheyDoNotTouch)
+{
+    const auto before = test::skiff();
+    auto divider = before.channels[0]->divider;
+    divider.r1 = {68, "kohm"};
+    const auto after = withDivider(before, "house-battery", divider);
+    ASSERT_TRUE(after);
+    EXPECT_EQ(after->channels[0]->divider.r1, (Quantity {68, "kohm"}));
+    EXPECT_NE(after->channels[0], before.channels[0]);
+    EXPECT_EQ(after->parts[0], before.parts[0]);
+    EXPECT_EQ(after->scenarios[0], before.scenarios[0]);
+    EXPECT_EQ(before, test::skiff()); // the old value stands
+}
+
+TEST(Edits, ChangeWhatTheySay)
+{
+    const auto in = test::skiff();
+    EXPECT_TRUE(withSmoothing(in, "house-battery", {})->channels[0]->smoothing.empty());
+    EXPECT_EQ(withNumberKind(in, "house-battery", NumberKind::Float64)->channels[0]->numberKind, NumberKind::Float64);
+    EXPECT_EQ(withSampleEvery(in, "house-battery", {20, "ms"})->channels[0]->source.sampleEvery.value, 20);
+    EXPECT_EQ(withReaderUnit(in, "helm-volts", "mV")->readers[0]->unit, "mV");
+    EXPECT_EQ(withScenarioSeed(in, "evening-row", 5)->scenarios[0]->seed, 5U);
+    auto field = in.pages[0]->fields[1];
+    field.font = "8x16";
+    EXPECT_EQ(withField(in, "battery", field)->pages[0]->fields[1].font, "8x16");
+    auto wish = in.channels[0]->wish;
+    wish.tolerance = {50, "mV"};
+    EXPECT_EQ(withWish(in, "house-battery", wish)->channels[0]->wish.tolerance.unit, "mV");
+}
+
+TEST(Edits, RefuseWhatTheFileWouldRefuse)
+{
+    const auto in = test::skiff();
+    EXPECT_EQ(withDivider(in, "engine", {}).error().message, "there is no \"engine\"");
+    auto converter = in.parts[0]->converter;
+    converter.bits = 3;
+    EXPECT_EQ(withConverter(in, "board", converter).error().message, "3 is out of range: it must be from 4 to 24");
+    EXPECT_EQ(withReaderUnit(in, "helm-volts", "A").error().message, "the channel is in V; it cannot be shown in A");
+    auto display = *in.displays[0];
+    display.redrawEvery = {0, "ms"};
+    EXPECT_FALSE(withDisplay(in, display));
+}
+
+TEST(Resolve, TurnsIdsAndUnitsIntoPlainNumbers)
+{
+    const auto plain = test::plainSkiff();
+    const auto& c = plain.channels[0];
+    EXPECT_DOUBLE_EQ(c.r1, 47000);
+    EXPECT_DOUBLE_EQ(c.conversionSeconds, 40e-6);
+    EXPECT_EQ(c.sampleEvery, ticksFromSeconds(0.1));
+    EXPECT_EQ(c.lane.size(), 21U);
+    EXPECT_EQ(plain.displays[0].page.id, "battery");
+    EXPECT_EQ(plain.seed, 417U);
+    EXPECT_EQ(plain.readers[0].channel, 0U);
+    EXPECT_TRUE(resolve(test::skiff(), "evening row"));
+    EXPECT_EQ(resolve(test::skiff(), "storm").error().message, "there is no scenario \"storm\"");
+}
+
+} // namespace
+} // namespace fern

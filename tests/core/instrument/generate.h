@@ -1,0 +1,136 @@
+#pragma once
+// Random instruments for property tests: every field anywhere in its accepted range.
+
+#include "instrument/instrument.h"
+
+#include <rapidcheck.h>
+
+namespace fern::test {
+
+inline int anyInt(int least, int most) { return *rc::gen::inRange(least, most + 1); }
+inline double anyNumber(double least, double most)
+{
+    return least + (most - least) * anyInt(0, 1 << 20) / (1 << 20);
+}
+inline Quantity anyQuantity(double least, double most, std::initializer_list<const char*> units)
+{
+    return {anyNumber(least, most), *rc::gen::elementOf(std::vector<std::string>(units.begin(), units.end()))};
+}
+inline std::string anyText()
+{
+    return *rc::gen::container<std::string>(rc::gen::inRange<char>(1, 127));
+}
+inline Extras anyExtras()
+{
+    Extras extras;
+    if (anyInt(0, 3) == 0)
+        extras.members.emplace_back("x-note", json::makeString(anyText()));
+    return extras;
+}
+
+inline StepSpec anyStep()
+{
+    StepSpec s;
+    s.kind = static_cast<StepKind>(anyInt(0, 2));
+    s.byAlpha = s.kind == StepKind::Exponential && anyInt(0, 1) == 1;
+    if (s.byAlpha)
+        s.alpha = anyNumber(0.001, 1);
+    else if (s.kind == StepKind::Exponential)
+        s.tau = anyNumber(0.001, 100);
+    else
+        s.window = 2 * anyInt(0, 50) + 1;
+    s.extras = anyExtras();
+    return s;
+}
+
+inline Part anyBoard(const std::string& id)
+{
+    Part p;
+    p.id = id;
+    p.className = anyText();
+    p.processor = static_cast<ProcessorClass>(anyInt(0, 2));
+    p.converter.bits = anyInt(4, 24);
+    p.converter.school = static_cast<ConverterSchool>(anyInt(0, 1));
+    p.converter.reference = anyQuantity(1, 5000, {"V", "mV"});
+    p.converter.noiseLsb = anyNumber(0, 10);
+    p.extras = anyExtras();
+    return p;
+}
+
+inline Channel anyChannel(const std::string& id, const std::string& board)
+{
+    Channel c;
+    c.id = id;
+    c.name = anyText();
+    c.wish.from = anyQuantity(-5, 0, {"V"});
+    c.wish.to = anyQuantity(1, 50, {"V", "kV"});
+    c.wish.freshness = anyQuantity(1, 100, {"s", "ms", "min"});
+    c.source.board = board;
+    c.source.lane = "lane";
+    c.source.sampleEvery = anyQuantity(1, 1000, {"ms", "s"});
+    c.divider.r1 = anyQuantity(0, 1000, {"ohm", "kohm", "Mohm"});
+    c.divider.r2 = anyQuantity(1, 1000, {"ohm", "kohm"});
+    c.divider.extras = anyExtras();
+    c.scalingExtras = anyExtras();
+    c.numberKind = static_cast<NumberKind>(anyInt(0, 1));
+    for (int i = anyInt(0, 3); i > 0; --i)
+        c.smoothing.push_back(anyStep());
+    c.extras = anyExtras();
+    return c;
+}
+
+inline Instrument anyInstrument()
+{
+    Instrument in;
+    in.name = anyText();
+    in.wish.budget = anyText();
+    in.parts.push_back(std::make_shared<const Part>(anyBoard("b")));
+    Part glass;
+    glass.id = "g";
+    glass.kind = PartKind::Display;
+    glass.width = anyInt(8, 256);
+    glass.height = 8 * anyInt(1, 16);
+    in.parts.push_back(std::make_shared<const Part>(glass));
+    Display display;
+    display.id = "d";
+    display.part = "g";
+    display.redrawEvery = anyQuantity(1, 1000, {"ms", "s"});
+    in.displays.push_back(std::make_shared<const Display>(display));
+    Page page;
+    page.id = "p";
+    page.display = "d";
+    for (int i = anyInt(0, 3); i > 0; --i) {
+        const auto id = "c" + std::to_string(i);
+        in.channels.push_back(std::make_shared<const Channel>(anyChannel(id, "b")));
+        Reader reader;
+        reader.id = "r" + id;
+        reader.channel = id;
+        reader.unit = *rc::gen::element<std::string>("V", "mV", "kV");
+        reader.text.decimals = anyInt(0, 9);
+        reader.text.width = anyInt(1, 40);
+        reader.text.unitShown = anyText();
+        in.readers.push_back(std::make_shared<const Reader>(reader));
+        Field field;
+        field.id = "f" + id;
+        field.kind = FieldKind::Value;
+        field.reader = reader.id;
+        field.x = anyInt(-100, 300);
+        field.scale = anyInt(1, 4);
+        page.fields.push_back(field);
+    }
+    in.pages.push_back(std::make_shared<const Page>(page));
+    Scenario scenario;
+    scenario.id = "s";
+    scenario.seed = *rc::gen::arbitrary<std::uint64_t>();
+    LaneSpec lane;
+    lane.id = "lane";
+    lane.unit = "V";
+    for (int i = 0; i <= anyInt(0, 4); ++i)
+        lane.points.push_back({i + anyNumber(0, 0.9), anyNumber(-100, 100)});
+    scenario.lanes.push_back(lane);
+    in.scenarios.push_back(std::make_shared<const Scenario>(scenario));
+    in.extras = anyExtras();
+    return in;
+}
+
+} // namespace fern::test

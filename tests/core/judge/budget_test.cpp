@@ -1,0 +1,85 @@
+#include "judge/budget.h"
+
+#include "tests/support.h"
+
+#include <cmath>
+#include <numeric>
+
+namespace fern {
+namespace {
+
+// Source: a worked budget after JCGM 100:2008 (4.3.7, 4.3.9, 5.1.2), checked by a Monte Carlo of 10^6
+// draws after JCGM 101: code 3102 of 12 bits, 3.300 V ± 10 mV, 30 kΩ and 10 kΩ of 1 %.
+PlainChannel workedChannel()
+{
+    PlainChannel c;
+    c.unit = *parseUnit("V");
+    c.bits = 12;
+    c.reference = 3.3;
+    c.referenceTolerancePercent = 100 * 0.01 / 3.3;
+    c.r1 = 30000;
+    c.r2 = 10000;
+    c.resistorTolerancePercent = 1;
+    c.nonlinearityLsb = 2;
+    c.noiseLsb = 0.6;
+    return c;
+}
+constexpr double workedVolts = 9.9966796875;
+
+TEST(Budget, AgreesWithTheWorkedExample)
+{
+    const auto budget = budgetOf(workedChannel(), workedVolts, 0.01);
+    const auto u = [&](const std::string& name) {
+        for (const auto& term : budget.terms)
+            if (term.name == name)
+                return term.u;
+        return -1.0;
+    };
+    EXPECT_NEAR(u("divider resistor r1"), 0.04328689281435442, 1e-12);
+    EXPECT_NEAR(u("divider resistor r2"), 0.04328689281435442, 1e-12);
+    EXPECT_NEAR(u("reference"), 0.017489653662365424, 1e-12);
+    EXPECT_NEAR(u("converter nonlinearity"), 0.00372120290688626, 1e-12);
+    EXPECT_NEAR(u("converter step"), 0.000930300726721565, 1e-12);
+    EXPECT_NEAR(u("noise after smoothing"), 0.0019335937499999998, 1e-12);
+    EXPECT_NEAR(u("rounding"), 0.0028867513459481294, 1e-12);
+    // The example's offset is triangular, ±1.5 LSB.
+    const double offset = standardUncertainty(Distribution::Triangular, 1.5) * 0.00322265625;
+    EXPECT_NEAR(offset, 0.0019734658572227756, 1e-12);
+    EXPECT_NEAR(combined({budget.accuracy, offset, u("rounding")}), 0.06390678884439166, 1e-11);
+}
+
+TEST(Budget, KeepsRoundingOutAndSplitsRepeatability)
+{
+    const auto fine = budgetOf(workedChannel(), workedVolts, 0);
+    const auto coarse = budgetOf(workedChannel(), workedVolts, 1);
+    EXPECT_EQ(fine.accuracy, coarse.accuracy);
+    EXPECT_NEAR(fine.repeatability, std::hypot(0.000930300726721565, 0.00193359375), 1e-12);
+    const auto shares = leafShares(coarse);
+    EXPECT_NEAR(std::accumulate(shares.begin(), shares.end(), 0.0), 1, 1e-12);
+    EXPECT_GT(shares[static_cast<std::size_t>(Leaf::Text)], 0.9);
+}
+
+TEST(Budget, SmoothingReducesOnlyTheNoise)
+{
+    auto channel = workedChannel();
+    StepSpec average;
+    average.kind = StepKind::MovingAverage;
+    average.window = 16;
+    channel.steps = {average};
+    EXPECT_NEAR(budgetOf(channel, workedVolts, 0).terms[6].u, 0.00193359375 / 4, 1e-9);
+    EXPECT_EQ(budgetOf(channel, workedVolts, 0).terms[0].u, budgetOf(workedChannel(), workedVolts, 0).terms[0].u);
+}
+
+// A decimal is honest while its step is at least U/2: U = 0.13 V leaves one, 0.009 V leaves two.
+TEST(HonestDecimals, FollowFromTheUncertainty)
+{
+    EXPECT_EQ(honestDecimals(0.13 / 2), 1);
+    EXPECT_EQ(honestDecimals(0.009 / 2), 2);
+    EXPECT_EQ(honestDecimals(0.1), 1);
+    EXPECT_EQ(honestDecimals(0.1001), 0);
+    EXPECT_EQ(honestDecimals(12), 0);
+    EXPECT_EQ(honestDecimals(0), 9);
+}
+
+} // namespace
+} // namespace fern

@@ -1,0 +1,111 @@
+#include "judge/facts.h"
+#include "judge/stem.h"
+
+#include "instrument/edits.h"
+#include "run/firmware_run.h"
+#include "smooth/step_text.h"
+#include "tests/support.h"
+
+#include <cmath>
+
+namespace fern {
+namespace {
+
+struct Followed {
+    PlainInstrument plain;
+    StemChoice choice;
+    Stem stem;
+};
+
+Followed follow(const Instrument& instrument, double seconds, std::vector<Capture> recordings = {})
+{
+    Followed f {*resolve(instrument, ""), {}, {}};
+    EXPECT_TRUE(chooseStem(f.plain, 0, f.choice));
+    RunHistory history(ticksFromSeconds(30));
+    FirmwareRun run(f.plain, {{}, std::move(recordings)}, history);
+    run.advanceTo(ticksFromSeconds(seconds));
+    f.stem = stemOf(f.plain, f.choice, history, run.now());
+    return f;
+}
+
+const LeafFigures& leaf(const Stem& stem, Leaf which) { return stem.leaves[static_cast<std::size_t>(which)]; }
+
+TEST(Stem, AgesGrowFromLeafToLeaf)
+{
+    const auto stem = follow(test::skiff(), 20.45).stem;
+    EXPECT_EQ(leaf(stem, Leaf::World).age, 0);
+    EXPECT_NEAR(leaf(stem, Leaf::Reading).age, 0.05, 1e-3);
+    EXPECT_GT(leaf(stem, Leaf::Smooth).age, leaf(stem, Leaf::Scale).age + 0.9);
+    // The glass still shows the text made at 20.0 s.
+    EXPECT_NEAR(leaf(stem, Leaf::Glass).age - leaf(stem, Leaf::Text).age, 0.45, 1e-3);
+}
+
+TEST(Stem, TheDividerLimitsUntilItsResistorsAreBetter)
+{
+    auto skiff = test::skiff();
+    const auto coarse = follow(skiff, 5).stem;
+    EXPECT_EQ(coarse.limit, Leaf::Sensor);
+    EXPECT_FALSE(coarse.limitIsAge);
+    EXPECT_EQ(coarse.honestDecimals, 1);
+    EXPECT_NE(coarse.limitReason.find("divider resistor"), std::string::npos);
+    auto divider = skiff.channels[0]->divider;
+    divider.tolerancePercent = 0.01;
+    const auto fine = follow(*withDivider(skiff, "house-battery", divider), 5).stem;
+    EXPECT_EQ(fine.limit, Leaf::Reading);
+    EXPECT_LT(fine.budget.accuracy, coarse.budget.accuracy / 3);
+}
+
+TEST(Stem, LatenessLimitsWhenTheWishIsMissed)
+{
+    const auto stem = follow(*withSmoothing(test::skiff(), "house-battery", *parseSteps("exponential tau 4")), 5).stem;
+    EXPECT_TRUE(stem.limitIsAge);
+    EXPECT_EQ(stem.limit, Leaf::Smooth);
+    auto display = *test::skiff().displays[0];
+    display.redrawEvery = {5, "s"};
+    EXPECT_EQ(follow(*withDisplay(test::skiff(), display), 12).stem.limit, Leaf::Glass);
+    EXPECT_EQ(follow(*withSampleEvery(*withSmoothing(test::skiff(), "house-battery", {}), "house-battery", {4, "s"}), 12).stem.limit, Leaf::Reading);
+}
+
+TEST(Stem, ARecordingHasNoiseAboutItsTraceAndSaysSo)
+{
+    Capture capture {"house-battery", Tap::Reading, "", {}, {}};
+    for (int i = 0; i < 200; ++i) {
+        capture.at.push_back(ticksFromSeconds(i * 0.1));
+        capture.values.push_back(3200 + (i % 2 == 0 ? 4 : -4));
+    }
+    const auto stem = follow(test::skiff(), 19.9, {capture}).stem;
+    EXPECT_TRUE(stem.noiseIsAboutTrace);
+    EXPECT_NEAR(leaf(stem, Leaf::Scale).noise, 4 * 0.003961, 0.003);
+    EXPECT_TRUE(std::isnan(leaf(stem, Leaf::Smooth).noise));
+    EXPECT_EQ(leaf(stem, Leaf::World).value, "—");
+}
+
+TEST(Stem, LoadsAreTheBusyShareOfTheLastSecond)
+{
+    const auto stem = follow(test::skiff(), 10.2).stem;
+    EXPECT_NEAR(stem.busLoad, 2 * 0.024825, 1e-4);
+    EXPECT_GT(stem.processorLoad, stem.busLoad);
+}
+
+TEST(Facts, SayTheNumbersOfEachStage)
+{
+    const auto f = follow(test::skiff(), 5);
+    const auto fact = [&](Leaf which, const std::string& label) {
+        for (const auto& x : factsOf(f.plain, f.choice, f.stem, which))
+            if (x.label == label)
+                return x.value;
+        return std::string("missing");
+    };
+    EXPECT_EQ(fact(Leaf::Sensor, "Divides by"), "4.9167");
+    EXPECT_EQ(fact(Leaf::Sensor, "Source resistance"), "9.56 kΩ");
+    EXPECT_EQ(fact(Leaf::Reading, "One count at the pin"), "0.8057 mV");
+    EXPECT_EQ(fact(Leaf::Reading, "Code at the top of the range"), "3685");
+    EXPECT_EQ(fact(Leaf::Scale, "4"), "volts = 0.003961182 × counts");
+    EXPECT_EQ(fact(Leaf::Smooth, "Late by"), "951 ms");
+    EXPECT_EQ(fact(Leaf::Text, "At the top of the range"), "“14.60”");
+    EXPECT_EQ(fact(Leaf::Glass, "One redraw"), "24.9 ms");
+    EXPECT_EQ(fact(Leaf::Glass, "Oldest number"), "1.59 s");
+}
+
+} // namespace
+} // namespace fern

@@ -1,0 +1,98 @@
+#include "run/channel_run.h"
+
+#include "base/random.h"
+#include "tests/support.h"
+
+#include <cmath>
+#include <numbers>
+
+namespace fern {
+namespace {
+
+PlainChannel plainChannel(int bits)
+{
+    PlainChannel c;
+    c.id = "c";
+    c.unit = *parseUnit("V");
+    c.bits = bits;
+    c.reference = 1;
+    c.r1 = 0;
+    c.r2 = 1000;
+    c.numberKind = NumberKind::Float64;
+    return c;
+}
+
+// Source: W. R. Bennett 1948, SNR = 6.02 N + 1.76 dB of a full-scale sine; quantisation noise LSB/√12.
+class IdealConverter : public testing::TestWithParam<int> { };
+
+TEST_P(IdealConverter, HasTheTheoreticalNoise)
+{
+    const int bits = GetParam();
+    ChannelRun run(plainChannel(bits), 1);
+    constexpr int count = 1 << 16;
+    constexpr double cycles = 1021; // prime, so that every sample meets another phase
+    const double lsb = std::ldexp(1.0, -bits);
+    double signal = 0;
+    double noise = 0;
+    for (int i = 0; i < count; ++i) {
+        const double sine = 0.5 * std::sin(2 * std::numbers::pi * cycles * i / count) * (1 - lsb);
+        const auto out = run.accept(Tap::World, {i}, 0.5 + sine);
+        const double error = out.scaled + lsb / 2 - (0.5 + sine); // a code stands for the middle of its step
+        signal += sine * sine;
+        noise += error * error;
+    }
+    EXPECT_NEAR(10 * std::log10(signal / noise), 6.02 * bits + 1.76, 0.2);
+    EXPECT_NEAR(std::sqrt(noise / count) / (lsb / std::sqrt(12.0)), 1, 0.02);
+}
+
+INSTANTIATE_TEST_SUITE_P(Bits, IdealConverter, testing::Values(10, 12, 16));
+
+TEST(ChannelRun, EntersAtEveryTap)
+{
+    auto channel = plainChannel(10);
+    channel.reference = 5;
+    channel.r1 = 1000;
+    EXPECT_DOUBLE_EQ(ChannelRun(channel, 1).accept(Tap::World, {}, 5).pin, 2.5);
+    const auto pin = ChannelRun(channel, 1).accept(Tap::Pin, {}, 2.5);
+    EXPECT_EQ(pin.reading, 512);
+    EXPECT_TRUE(std::isnan(pin.world));
+    const auto reading = ChannelRun(channel, 1).accept(Tap::Reading, {}, 512);
+    EXPECT_DOUBLE_EQ(reading.smoothed, 5.0);
+    EXPECT_TRUE(std::isnan(reading.pin));
+    EXPECT_EQ(ChannelRun(channel, 1).accept(Tap::Scaled, {}, 7).smoothed, 7);
+    EXPECT_EQ(ChannelRun(channel, 1).accept(Tap::Smoothed, {}, 7).smoothed, 7);
+    EXPECT_TRUE(std::isnan(ChannelRun(channel, 1).accept(Tap::Reading, {}, notThere).smoothed));
+}
+
+TEST(ChannelRun, IsWrongAsItsSpecimenIsWrong)
+{
+    auto channel = test::plainSkiff().channels[0];
+    channel.steps.clear();
+    // The spread of many specimens follows the tolerances: two resistors of 1 % behind a ratio of
+    // 0.797, the reference, the offset. Source: JCGM 100, a/√3 each, combined.
+    double squares = 0;
+    constexpr int specimens = 4000;
+    for (std::uint64_t seed = 0; seed < specimens; ++seed) {
+        const double off = ChannelRun(channel, seed).accept(Tap::World, {}, 13).scaled - 13;
+        squares += off * off;
+    }
+    const double resistor = 13 * 0.7966 * 0.01 / std::sqrt(3.0);
+    const double reference = 13 * 0.002 / std::sqrt(3.0);
+    const double offset = 3 * 0.003961 / std::sqrt(3.0);
+    const double expected = std::sqrt(2 * resistor * resistor + reference * reference + offset * offset);
+    EXPECT_NEAR(std::sqrt(squares / specimens) / expected, 1, 0.05);
+}
+
+TEST(ChannelRun, TellsTheBoardsThirtyTwoBitsApart)
+{
+    auto channel = plainChannel(24);
+    channel.reference = 3.3;
+    const double wide = ChannelRun(channel, 1).accept(Tap::Reading, {}, 12345677).scaled;
+    channel.numberKind = NumberKind::Float32;
+    const double narrow = ChannelRun(channel, 1).accept(Tap::Reading, {}, 12345677).scaled;
+    EXPECT_EQ(narrow, static_cast<double>(static_cast<float>(12345677.0F * static_cast<float>(3.3 / 16777216))));
+    EXPECT_NE(wide, narrow);
+}
+
+} // namespace
+} // namespace fern

@@ -1,0 +1,178 @@
+#include "run/firmware_run.h"
+
+#include "run/run_history.h"
+#include "run/trace_csv.h"
+#include "run/vcd.h"
+#include "instrument/edits.h"
+#include "tests/support.h"
+
+#include <cmath>
+#include <set>
+
+namespace fern {
+namespace {
+
+std::string traceOf(const PlainInstrument& plain, double seconds, RunOptions options = {})
+{
+    TraceCsv trace(plain);
+    FirmwareRun(plain, std::move(options), trace).advanceTo(ticksFromSeconds(seconds));
+    return trace.text();
+}
+
+/// FNV-1a, to compare long texts with a number.
+std::uint64_t hashOf(const std::string& text)
+{
+    std::uint64_t hash = 0xCBF29CE484222325ULL;
+    for (const char c : text)
+        hash = (hash ^ static_cast<unsigned char>(c)) * 0x100000001B3ULL;
+    return hash;
+}
+
+TEST(FirmwareRun, GivesTheSameTraceOnEveryBuild)
+{
+    const auto trace = traceOf(test::plainSkiff(), 30);
+    EXPECT_EQ(trace, traceOf(test::plainSkiff(), 30));
+    // The trace of the first build that was checked; sanitized and other compilers' builds give it too.
+    EXPECT_EQ(trace, test::readText(test::sourcePath("tests/data/skiff-30s.csv")));
+    auto other = test::plainSkiff();
+    other.seed = 418;
+    EXPECT_NE(hashOf(traceOf(other, 30)), hashOf(trace));
+}
+
+TEST(FirmwareRun, AnotherChannelChangesNothingInTheFirst)
+{
+    // On a processor that is fast enough, the first channel's samples are the same numbers.
+    auto two = test::plainSkiff();
+    two.channels.push_back(two.channels[0]);
+    two.channels[1].id = "engine-battery";
+    std::vector<double> alone;
+    std::vector<double> together;
+    std::vector<double> second;
+    struct Collect : RunObserver {
+        std::vector<double>*first, *other;
+        void sampled(const SampleRecord& r) override { (r.channel == 0 ? first : other)->push_back(r.real.smoothed); }
+    } collect;
+    collect.first = &alone;
+    FirmwareRun(test::plainSkiff(), {}, collect).advanceTo(ticksFromSeconds(20.05));
+    collect.first = &together;
+    collect.other = &second;
+    FirmwareRun(two, {}, collect).advanceTo(ticksFromSeconds(20.05));
+    EXPECT_EQ(alone, together);
+    ASSERT_EQ(second.size(), alone.size());
+    EXPECT_NE(second, alone);
+}
+
+TEST(FirmwareRun, ALaterStartMeetsTheSameNoise)
+{
+    RunHistory whole(ticksFromSeconds(5));
+    RunHistory late(ticksFromSeconds(5));
+    const auto plain = test::plainSkiff();
+    FirmwareRun(plain, {}, whole).advanceTo(ticksFromSeconds(100));
+    FirmwareRun(plain, {ticksFromSeconds(60), {}}, late).advanceTo(ticksFromSeconds(100));
+    ASSERT_EQ(whole.samples().size(), late.samples().size());
+    for (std::size_t i = 0; i < whole.samples().size(); ++i) {
+        EXPECT_EQ(whole.samples()[i].real.reading, late.samples()[i].real.reading);
+        EXPECT_NEAR(whole.samples()[i].real.smoothed, late.samples()[i].real.smoothed, 1e-5);
+    }
+}
+
+TEST(FirmwareRun, TickEndsWithTheNextCompletedRedraw)
+{
+    RunHistory history(ticksFromSeconds(5));
+    FirmwareRun run(test::plainSkiff(), {}, history);
+    for (int i = 1; i <= 3; ++i) {
+        ASSERT_TRUE(run.tick(0, ticksFromSeconds(10)));
+        EXPECT_EQ(run.now(), history.redraws().back().visibleAt);
+        // Sampled, drawn, 33 transfers of 32 bytes at 400 kHz and the window command, 10 ms of panel.
+        const double transfer = (9 * 8 + 2 + 32 * (9 * 34 + 2)) / 400e3;
+        EXPECT_NEAR(inSeconds(run.now()), (i - 1) * 0.5 + 40.5e-6 + 79e-6 + transfer + 0.01, 2e-6);
+    }
+    EXPECT_FALSE(run.tick(0, run.now() + ticksFromSeconds(0.1)));
+}
+
+TEST(FirmwareRun, SamplesAreLateOrLostWhileTheFrameCrossesTheBus)
+{
+    auto plain = test::plainSkiff();
+    plain.channels[0].sampleEvery = ticksFromSeconds(0.01);
+    plain.displays[0].busHertz = 100e3; // a frame takes 99 ms
+    RunHistory history(ticksFromSeconds(60));
+    FirmwareRun(plain, {}, history).advanceTo(ticksFromSeconds(10));
+    // In each half second: the first slot, the ninth when the frame is across at 99.4 ms, and the
+    // forty from 100 ms on; and the sample at 10 s.
+    EXPECT_EQ(history.samples().size(), 20U * 42 + 1);
+    double longest = 0;
+    for (std::size_t i = 1; i < history.samples().size(); ++i)
+        longest = std::max(longest, inSeconds(history.samples()[i].at - history.samples()[i - 1].at));
+    EXPECT_NEAR(longest, 0.0994, 0.001);
+}
+
+TEST(FirmwareRun, ABlockingWaitMakesEveryTaskWait)
+{
+    auto plain = test::plainSkiff();
+    plain.loopWaitSeconds = 0.07;
+    RunHistory history(ticksFromSeconds(60));
+    FirmwareRun(plain, {}, history).advanceTo(ticksFromSeconds(10));
+    double worst = 0;
+    std::set<std::int64_t> slots;
+    for (const auto& sample : history.samples()) {
+        const auto late = sample.at.ns % 100'000'000;
+        worst = std::max(worst, static_cast<double>(late) / 1e9);
+        slots.insert(sample.at.ns / 100'000'000);
+    }
+    EXPECT_EQ(slots.size(), history.samples().size()); // each slot at most once
+    EXPECT_GT(worst, 0.03);
+    EXPECT_LT(worst, 0.1);
+}
+
+TEST(FirmwareRun, ReplaysARecordingAtItsTap)
+{
+    const auto plain = test::plainSkiff();
+    Capture capture {"house-battery", Tap::Reading, "", {}, {}};
+    for (int i = 0; i < 100; ++i) {
+        capture.at.push_back(ticksFromSeconds(i * 0.1));
+        capture.values.push_back(i < 50 ? 3200 : notThere);
+    }
+    RunHistory history(ticksFromSeconds(60));
+    FirmwareRun run(plain, {{}, {capture}}, history);
+    run.advanceTo(ticksFromSeconds(4));
+    ASSERT_EQ(history.samples().size(), 41U);
+    EXPECT_TRUE(std::isnan(history.samples()[0].real.world));
+    EXPECT_FALSE(history.samples()[0].hasTwin);
+    EXPECT_EQ(history.lastRedraw(0)->readers[0].text, "12.68"); // 3200 · 3.3/4096 · 59/12 = 12.6758
+    run.advanceTo(ticksFromSeconds(20));
+    EXPECT_EQ(history.lastRedraw(0)->readers[0].text, "-----"); // dropouts are shown, not hidden
+}
+
+TEST(Recordings, MustFitTheInstrument)
+{
+    const auto plain = test::plainSkiff();
+    EXPECT_EQ(recordingsFor(plain, {{"engine", Tap::Reading, "", {}, {}}}).error().message,
+        "the recording has a channel \"engine\" that the instrument lacks");
+    EXPECT_EQ(recordingsFor(plain, {{"house-battery", Tap::Scaled, "A", {}, {}}}).error().message,
+        "the recording's unit \"A\" does not fit house-battery.scaled, which is in V");
+    const auto scaled = recordingsFor(plain, {{"house-battery", Tap::Scaled, "mV", {{0}}, {12800}}});
+    EXPECT_DOUBLE_EQ(scaled->front().values[0], 12.8);
+}
+
+TEST(Vcd, ListsChangesInTheOrderOfTime)
+{
+    const auto plain = test::plainSkiff();
+    VcdTimeline timeline(plain);
+    FirmwareRun(plain, {}, timeline).advanceTo(ticksFromSeconds(2));
+    std::istringstream lines(timeline.text());
+    std::string line;
+    std::int64_t last = -1;
+    int busStarts = 0;
+    while (std::getline(lines, line)) {
+        if (line[0] == '#') {
+            EXPECT_GT(std::stoll(line.substr(1)), last);
+            last = std::stoll(line.substr(1));
+        }
+        busStarts += line == "1b0";
+    }
+    EXPECT_EQ(busStarts, 4);
+    EXPECT_NE(timeline.text().find("$var wire 1 b0 helm_bus $end"), std::string::npos);
+}
+
+} // namespace
+} // namespace fern

@@ -1,0 +1,101 @@
+#include "text/format.h"
+
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include <cmath>
+
+namespace fern {
+namespace {
+
+TextSpec field(int decimals, int width)
+{
+    TextSpec spec;
+    spec.decimals = decimals;
+    spec.width = width;
+    return spec;
+}
+
+std::string shown(double value, int decimals, NumberKind kind = NumberKind::Float64)
+{
+    auto spec = field(decimals, 12);
+    spec.align = Align::Left;
+    auto text = formatText(value, spec, kind);
+    return text.substr(0, text.find(' '));
+}
+
+// Source: std::round(value · 10^d)/10^d computed by g++ 12 (column round-scaled of the rounding
+// table), without its negative zeros.
+TEST(FormatText, RoundsHalfAwayOfTheScaledValue)
+{
+    const struct {
+        double value;
+        int decimals;
+        const char* text;
+    } known[] = {{2.675, 2, "2.68"}, {0.125, 2, "0.13"}, {1.005, 2, "1.00"}, {-0.05, 2, "-0.05"}, {-0.05, 1, "-0.1"}, {9.995, 2, "9.99"},
+        {9.995, 1, "10.0"}, {0.25, 1, "0.3"}, {0.35, 1, "0.4"}, {0.45, 1, "0.5"}, {2.5, 0, "3"}, {-0.125, 2, "-0.13"}, {-0.04, 1, "0.0"},
+        {-0.004, 2, "0.00"}, {-0.0, 2, "0.00"}, {99.95, 1, "100.0"}, {0.285, 2, "0.28"}, {2.345, 2, "2.35"}, {1.115, 2, "1.12"},
+        {4.35, 1, "4.4"}, {0.5, 0, "1"}, {-0.5, 0, "-1"}, {1.5, 0, "2"}, {0.49999999999999994, 0, "0"}};
+    for (const auto& [value, decimals, text] : known)
+        EXPECT_EQ(shown(value, decimals), text) << value;
+}
+
+TEST(FormatText, ShowsWhatAThirtyTwoBitBoardWouldPrint)
+{
+    EXPECT_EQ(shown(0.285, 2, NumberKind::Float32), "0.29"); // 28.5 exactly once scaled in 32 bits
+    EXPECT_EQ(shown(16777217, 0, NumberKind::Float32), "16777216");
+    EXPECT_EQ(shown(3e9, 0, NumberKind::Float32), "############"); // beyond a 32-bit integer
+}
+
+TEST(FormatText, FillsExactlyTheCells)
+{
+    auto spec = field(1, 7);
+    EXPECT_EQ(formatText(12.84, spec, NumberKind::Float32), "   12.8");
+    EXPECT_EQ(formatText(-12.84, spec, NumberKind::Float32), "  -12.8");
+    spec.pad = Pad::Zero;
+    EXPECT_EQ(formatText(12.84, spec, NumberKind::Float32), "00012.8");
+    EXPECT_EQ(formatText(-12.84, spec, NumberKind::Float32), "-0012.8");
+    spec.unitShown = "°C";
+    EXPECT_EQ(formatText(-2.84, spec, NumberKind::Float32), "-2.8 °C");
+    spec.pad = Pad::Blank;
+    spec.align = Align::Left;
+    EXPECT_EQ(formatText(2.84, spec, NumberKind::Float32), "2.8 °C ");
+    EXPECT_EQ(formatText(std::nan(""), spec, NumberKind::Float32), "---- °C");
+    EXPECT_EQ(formatText(1234.5, spec, NumberKind::Float32), "#######");
+    spec.overflow = "*";
+    spec.width = 3;
+    EXPECT_EQ(formatText(1, spec, NumberKind::Float32), "***"); // no cell is left for the number
+}
+
+TEST(FormatText, SaysHowManyCellsAreNeeded)
+{
+    EXPECT_EQ(cellsNeeded(99.94, field(1, 4), NumberKind::Float64), 4);
+    EXPECT_EQ(cellsNeeded(99.95, field(1, 4), NumberKind::Float64), 5);
+    EXPECT_EQ(cellsNeeded(-0.01, field(1, 4), NumberKind::Float64), 3);
+    auto spec = field(0, 4);
+    spec.unitShown = "km/h";
+    EXPECT_EQ(cellsNeeded(18, spec, NumberKind::Float64), 7);
+    EXPECT_GT(cellsNeeded(1e300, spec, NumberKind::Float64), 40);
+}
+
+RC_GTEST_PROP(FormatText, IsExactlyAsWideAsItsFieldAndReadsBack, ())
+{
+    const double value = *rc::gen::map(rc::gen::arbitrary<int>(), [](int n) { return n / 1000.0; });
+    TextSpec spec = field(*rc::gen::inRange(0, 6), *rc::gen::inRange(1, 20));
+    spec.align = *rc::gen::element(Align::Left, Align::Right);
+    spec.pad = *rc::gen::element(Pad::Blank, Pad::Zero);
+    const auto text = formatText(value, spec, NumberKind::Float64);
+    RC_ASSERT(cellCount(text) == spec.width);
+    const bool fits = cellsNeeded(value, spec, NumberKind::Float64) <= spec.width;
+    RC_ASSERT(fits == (text.find('#') == std::string::npos));
+    RC_ASSERT(text.find("-0.000000") == std::string::npos);
+    if (fits) {
+        RC_ASSERT(std::abs(std::stod(text) - value) <= 0.5 * std::pow(10, -spec.decimals) * (1 + 1e-9));
+        RC_ASSERT(std::stod(text) == shownValue(value, spec, NumberKind::Float64));
+    } else {
+        RC_ASSERT(std::isnan(shownValue(value, spec, NumberKind::Float64)));
+    }
+}
+
+} // namespace
+} // namespace fern

@@ -1,0 +1,45 @@
+#pragma once
+// Helpers of the tests: the demo, files, and small instruments.
+
+#include "instrument/file.h"
+#include "instrument/resolve.h"
+
+#include <gtest/gtest.h>
+
+#include <fstream>
+#include <sstream>
+#include <string>
+
+namespace fern::test {
+
+inline std::string readText(const std::string& path)
+{
+    std::ifstream file(path, std::ios::binary);
+    EXPECT_TRUE(file) << path;
+    std::stringstream text;
+    text << file.rdbuf();
+    return text.str();
+}
+
+inline std::string sourcePath(const std::string& relative) { return std::string(FERN_TICK_SOURCE) + "/" + relative; }
+
+inline std::string skiffText() { return readText(sourcePath("demo/wagtail-skiff.fern.json")); }
+
+inline Instrument skiff()
+{
+    auto instrument = readInstrument(skiffText());
+    EXPECT_TRUE(instrument);
+    return *std::move(instrument);
+}
+
+inline PlainInstrument plainSkiff() { return *resolve(skiff(), "evening-row"); }
+
+/// Replaces the first occurrence of a text, which must be there.
+inline std::string replaced(std::string text, const std::string& from, const std::string& to)
+{
+    const auto at = text.find(from);
+    EXPECT_NE(at, std::string::npos) << from;
+    return at == std::string::npos ? text : text.replace(at, from.size(), to);
+}
+
+} // namespace fern::test
