@@ -42,11 +42,16 @@ int main(int argc, char** argv)
     fern::app::applyLook(application);
 
     QCommandLineParser parser;
-    parser.setApplicationDescription(QStringLiteral("Bench companion for small measuring instruments."));
+    parser.setApplicationDescription(
+        QStringLiteral("Bench companion for small measuring instruments."));
     parser.addHelpOption();
-    parser.addPositionalArgument(QStringLiteral("file"), QStringLiteral("an instrument, NAME.fern.json"));
-    const QCommandLineOption shot(QStringLiteral("shot"), QStringLiteral("save the window as OUT.png and end"), QStringLiteral("OUT.png"));
-    const QCommandLineOption leaf(QStringLiteral("leaf"), QStringLiteral("the leaf that is open in the shot"), QStringLiteral("NAME"), QStringLiteral("Smooth"));
+    parser.addPositionalArgument(
+        QStringLiteral("file"), QStringLiteral("an instrument, NAME.fern.json"));
+    const QCommandLineOption shot(QStringLiteral("shot"),
+        QStringLiteral("save the window as OUT.png and end"), QStringLiteral("OUT.png"));
+    const QCommandLineOption leaf(QStringLiteral("leaf"),
+        QStringLiteral("the leaf that is open in the shot"), QStringLiteral("NAME"),
+        QStringLiteral("Smooth"));
     const QCommandLineOption run(QStringLiteral("run"), QStringLiteral("start running"));
     parser.addOptions({shot, leaf, run});
     parser.process(application);

@@ -16,8 +16,10 @@ json::Node inJson(const RedrawPlan& plan)
     auto buses = json::makeArray();
     for (const auto& bus : plan.buses)
         buses.items.push_back(object({{"hertz", json::makeNumber(bus.hertz)},
-            {"busBytes", json::makeNumber(bus.cost.busBytes)}, {"drawSeconds", json::makeNumber(bus.cost.draw)},
-            {"transferSeconds", json::makeNumber(bus.cost.transfer)}, {"panelSeconds", json::makeNumber(bus.cost.panel)}}));
+            {"busBytes", json::makeNumber(bus.cost.busBytes)},
+            {"drawSeconds", json::makeNumber(bus.cost.draw)},
+            {"transferSeconds", json::makeNumber(bus.cost.transfer)},
+            {"panelSeconds", json::makeNumber(bus.cost.panel)}}));
     auto reasons = json::makeArray();
     for (const auto& reason : plan.reasons)
         reasons.items.push_back(json::makeString(reason));
@@ -32,8 +34,8 @@ std::string inWords(const RedrawPlan& plan)
     std::string out = plan.display + "\n";
     for (const auto& bus : plan.buses)
         out += fmt::format("  a redraw at {} kHz: {} drawing, {} on the bus, {} panel\n",
-            significantText(bus.hertz / 1e3, 4), durationText(bus.cost.draw), durationText(bus.cost.transfer),
-            durationText(bus.cost.panel));
+            significantText(bus.hertz / 1e3, 4), durationText(bus.cost.draw),
+            durationText(bus.cost.transfer), durationText(bus.cost.panel));
     out += "  " + inOneSentence(plan) + "\n";
     for (const auto& reason : plan.reasons)
         out += "  " + reason + "\n";

@@ -21,9 +21,15 @@ inline std::string readText(const std::string& path)
     return text.str();
 }
 
-inline std::string sourcePath(const std::string& relative) { return std::string(FERN_TICK_SOURCE) + "/" + relative; }
+inline std::string sourcePath(const std::string& relative)
+{
+    return std::string(FERN_TICK_SOURCE) + "/" + relative;
+}
 
-inline std::string skiffText() { return readText(sourcePath("demo/wagtail-skiff.fern.json")); }
+inline std::string skiffText()
+{
+    return readText(sourcePath("demo/wagtail-skiff.fern.json"));
+}
 
 inline Instrument skiff()
 {
@@ -32,7 +38,10 @@ inline Instrument skiff()
     return *std::move(instrument);
 }
 
-inline PlainInstrument plainSkiff() { return *resolve(skiff(), "evening-row"); }
+inline PlainInstrument plainSkiff()
+{
+    return *resolve(skiff(), "evening-row");
+}
 
 /// Replaces the first occurrence of a text, which must be there.
 inline std::string replaced(std::string text, const std::string& from, const std::string& to)

@@ -15,7 +15,8 @@ public:
     }
     QString fileToSave(QWidget* parent, const QString& title, const QString& proposed) override
     {
-        return QFileDialog::getSaveFileName(parent, title, proposed, QObject::tr("Instruments (*.fern.json)"));
+        return QFileDialog::getSaveFileName(
+            parent, title, proposed, QObject::tr("Instruments (*.fern.json)"));
     }
     void showError(QWidget* parent, const QString& title, const QString& message) override
     {
@@ -26,7 +27,7 @@ public:
         const auto button = QMessageBox::question(parent, QObject::tr("Save the changes?"),
             QObject::tr("%1 has changes that are not saved.").arg(name),
             QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel);
-        return button == QMessageBox::Save ? Answer::Save
+        return button == QMessageBox::Save   ? Answer::Save
             : button == QMessageBox::Discard ? Answer::Discard
                                              : Answer::Cancel;
     }

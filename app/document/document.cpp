@@ -53,7 +53,8 @@ Result<void> Document::open(const QString& path)
 Result<void> Document::save(const QString& path)
 {
     const auto target = path.isEmpty() ? m_path : path;
-    if (auto written = io::writeFileAtomically(target.toStdString(), writeInstrument(m_instrument)); !written)
+    if (auto written = io::writeFileAtomically(target.toStdString(), writeInstrument(m_instrument));
+        !written)
         return written;
     m_path = target;
     m_undo.setClean();

@@ -21,7 +21,8 @@ public:
         , m_severity(finding.severity)
     {
         setObjectName(QStringLiteral("finding") + QString::fromStdString(finding.rule));
-        setAccessibleName(QString::fromStdString(std::string(severityWord(finding.severity)) + ": " + finding.title));
+        setAccessibleName(QString::fromStdString(
+            std::string(severityWord(finding.severity)) + ": " + finding.title));
         auto* column = new QVBoxLayout(this);
         column->setContentsMargins(3 * grid + 4, grid, grid, grid);
         column->setSpacing(grid - 2);
@@ -31,7 +32,9 @@ public:
         column->addWidget(title);
         auto* reason = softLabel(QString::fromStdString(finding.reason), this);
         reason->setWordWrap(true);
-        reason->setToolTip(QObject::tr("Rule %1. Source: %2").arg(QString::fromStdString(finding.rule), QString::fromStdString(finding.source)));
+        reason->setToolTip(
+            QObject::tr("Rule %1. Source: %2")
+                .arg(QString::fromStdString(finding.rule), QString::fromStdString(finding.source)));
         column->addWidget(reason);
     }
     QVBoxLayout* column() { return qobject_cast<QVBoxLayout*>(layout()); }
@@ -58,13 +61,14 @@ private:
 
 QString countText(const std::vector<Finding>& findings)
 {
-    std::array<int, 3> counts {};
+    std::array<int, 3> counts{};
     for (const auto& finding : findings)
         ++counts[static_cast<std::size_t>(finding.severity)];
     QStringList words;
     for (const auto severity : {Severity::Stop, Severity::Check, Severity::Note})
         if (const int count = counts[static_cast<std::size_t>(severity)])
-            words << QStringLiteral("%1 %2").arg(count).arg(QString::fromLatin1(severityWord(severity).data()));
+            words << QStringLiteral("%1 %2").arg(count).arg(
+                QString::fromLatin1(severityWord(severity).data()));
     return words.join(QStringLiteral("  "));
 }
 
@@ -89,7 +93,8 @@ void FindingsView::showFindings(const std::vector<Finding>& findings)
 {
     std::vector<QString> now;
     for (const auto& finding : findings)
-        now.push_back(QString::fromStdString(finding.rule + finding.place + finding.title + finding.reason));
+        now.push_back(
+            QString::fromStdString(finding.rule + finding.place + finding.title + finding.reason));
     if (m_scroll->widget() != nullptr && now == m_shown)
         return;
     m_shown = now;

@@ -37,7 +37,8 @@ void GlassView::showFrame(std::shared_ptr<const MonoFrame> frame)
 {
     if (frame == m_frame)
         return;
-    const bool resized = !m_frame || !frame || frame->width() != m_frame->width() || frame->height() != m_frame->height();
+    const bool resized = !m_frame || !frame || frame->width() != m_frame->width()
+        || frame->height() != m_frame->height();
     m_frame = std::move(frame);
     if (resized)
         updateGeometry();
@@ -55,12 +56,15 @@ void GlassView::paintEvent(QPaintEvent* /*event*/)
         return;
     // Work in device pixels, so that every cell of the glass is as large as its neighbours.
     const double ratio = devicePixelRatioF();
-    const double room = std::min((width() - 2 * rim) * ratio / m_frame->width(), (height() - 2 * rim) * ratio / m_frame->height());
+    const double room = std::min((width() - 2 * rim) * ratio / m_frame->width(),
+        (height() - 2 * rim) * ratio / m_frame->height());
     const int cell = std::max(1, static_cast<int>(std::floor(room)));
     auto image = io::pictureOf(*m_frame, cell, tokens().lit.rgb(), tokens().glass.rgb());
     image.setDevicePixelRatio(ratio);
     const auto snapped = [&](double logical) { return std::round(logical * ratio) / ratio; };
-    painter.drawImage(QPointF(snapped((width() - image.width() / ratio) / 2), snapped((height() - image.height() / ratio) / 2)), image);
+    painter.drawImage(QPointF(snapped((width() - image.width() / ratio) / 2),
+                          snapped((height() - image.height() / ratio) / 2)),
+        image);
 }
 
 } // namespace fern::app

@@ -24,7 +24,10 @@ Card::Card(const QString& title, QWidget* parent)
         m_body->addLayout(m_titleRow);
 }
 
-void Card::setSubtitle(const QString& text) { m_subtitle->setText(text); }
+void Card::setSubtitle(const QString& text)
+{
+    m_subtitle->setText(text);
+}
 
 void Card::paintEvent(QPaintEvent* /*event*/)
 {

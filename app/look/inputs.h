@@ -9,7 +9,8 @@
 
 namespace fern::app {
 
-/// A line that is checked when Enter is pressed or the focus leaves; on refusal the old text comes back.
+/// A line that is checked when Enter is pressed or the focus leaves; on refusal the old text comes
+/// back.
 class CheckedEdit : public QLineEdit {
     Q_OBJECT
 public:
@@ -48,7 +49,7 @@ Q_SIGNALS:
     void refused(const QString& message);
 
 private:
-    Quantity m_quantity {0, "V"};
+    Quantity m_quantity{0, "V"};
 };
 
 } // namespace fern::app

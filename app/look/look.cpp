@@ -31,11 +31,16 @@ public:
             const bool down = (option->state & (State_Sunken | State_On)) != 0;
             const bool over = (option->state & State_MouseOver) != 0;
             const bool enabled = (option->state & State_Enabled) != 0;
-            box(painter, option->rect, down ? t.moss : over ? t.pale.darker(104) : enabled ? t.pale : t.paper,
+            box(painter, option->rect,
+                down          ? t.moss
+                    : over    ? t.pale.darker(104)
+                    : enabled ? t.pale
+                              : t.paper,
                 enabled ? t.moss : t.line);
         } else if (element == PE_FrameLineEdit || element == PE_PanelLineEdit) {
             if (element == PE_PanelLineEdit && qobject_cast<const QWidget*>(widget) != nullptr
-                && widget->parentWidget() != nullptr && widget->parentWidget()->inherits("QAbstractSpinBox"))
+                && widget->parentWidget() != nullptr
+                && widget->parentWidget()->inherits("QAbstractSpinBox"))
                 return;
             const bool focused = (option->state & State_HasFocus) != 0;
             box(painter, option->rect, t.field, focused ? t.fern : t.line);
@@ -44,7 +49,8 @@ public:
             painter->setRenderHint(QPainter::Antialiasing);
             painter->setPen(QPen(t.fern, 1.5));
             painter->setBrush(Qt::NoBrush);
-            painter->drawRoundedRect(QRectF(option->rect).adjusted(1, 1, -1, -1), corner - 1, corner - 1);
+            painter->drawRoundedRect(
+                QRectF(option->rect).adjusted(1, 1, -1, -1), corner - 1, corner - 1);
             painter->restore();
         } else {
             QProxyStyle::drawPrimitive(element, option, painter, widget);
@@ -73,7 +79,8 @@ private:
         painter->setRenderHint(QPainter::Antialiasing);
         painter->setPen(QPen(edge, 1));
         painter->setBrush(fill);
-        painter->drawRoundedRect(QRectF(rect).adjusted(0.5, 0.5, -0.5, -0.5), corner - 1, corner - 1);
+        painter->drawRoundedRect(
+            QRectF(rect).adjusted(0.5, 0.5, -0.5, -0.5), corner - 1, corner - 1);
         painter->restore();
     }
 };
@@ -105,7 +112,8 @@ QPalette lightPalette()
 
 void applyLook(QApplication& application)
 {
-    for (const auto* face : {":/fonts/fern-Regular.otf", ":/fonts/fern-Bold.otf", ":/fonts/mono.ttf"})
+    for (const auto* face :
+        {":/fonts/fern-Regular.otf", ":/fonts/fern-Bold.otf", ":/fonts/mono.ttf"})
         QFontDatabase::addApplicationFont(QString::fromLatin1(face));
     application.setStyle(new FernStyle); // the application owns it
     application.setPalette(lightPalette());

@@ -6,7 +6,8 @@
 
 namespace fern::app {
 
-/// Loads the embedded fonts and sets style, palette and font. Call once, after the application is made.
+/// Loads the embedded fonts and sets style, palette and font. Call once, after the application is
+/// made.
 void applyLook(QApplication& application);
 
 /// Returns the word font at a pixel size.

@@ -24,14 +24,18 @@ QPainterPath severityPath(Severity severity, const QRectF& box)
 {
     QPainterPath path;
     switch (severity) {
-    case Severity::Stop: path.addRect(box); break;
+    case Severity::Stop:
+        path.addRect(box);
+        break;
     case Severity::Check:
         path.moveTo(box.center().x(), box.top());
         path.lineTo(box.bottomRight());
         path.lineTo(box.bottomLeft());
         path.closeSubpath();
         break;
-    case Severity::Note: path.addEllipse(box); break;
+    case Severity::Note:
+        path.addEllipse(box);
+        break;
     }
     return path;
 }
@@ -59,7 +63,9 @@ QIcon signIcon(Sign sign, const QColor& colour)
         path.closeSubpath();
     };
     switch (sign) {
-    case Sign::Run: triangle(14, 54); break;
+    case Sign::Run:
+        triangle(14, 54);
+        break;
     case Sign::Pause:
         path.addRect(14, 10, 13, 44);
         path.addRect(37, 10, 13, 44);

@@ -4,11 +4,11 @@ namespace fern::app {
 
 const Tokens& tokens()
 {
-    static const Tokens light {.paper = QColor(0xF4F1E6),
+    static const Tokens light{.paper = QColor(0xF4F1E6),
         .card = QColor(0xFBFAF4),
         .line = QColor(0xD5D2C2),
         .ink = QColor(0x20302A),
-        .soft = QColor(0x5E6E64),
+        .soft = QColor(0x536158),
         .fern = QColor(0x2F5D43),
         .moss = QColor(0x7C9A5E),
         .pale = QColor(0xDDE6CF),

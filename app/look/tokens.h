@@ -6,7 +6,8 @@
 namespace fern::app {
 
 struct Tokens {
-    QColor paper, card, line, ink, soft, fern, moss, pale, amber, brick, sky, glass, lit, bar, field;
+    QColor paper, card, line, ink, soft, fern, moss, pale, amber, brick, sky, glass, lit, bar,
+        field;
 };
 
 /// Returns the light look.

@@ -14,7 +14,8 @@ void add(TraceLine& line, Ticks at, double si, const Unit& unit)
 
 } // namespace
 
-StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& plain, const std::optional<StemChoice>& choice)
+StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& plain,
+    const std::optional<StemChoice>& choice)
 {
     StaticPart part;
     part.findings = findingsOf(instrument, plain);

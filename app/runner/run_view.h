@@ -41,7 +41,8 @@ struct StaticPart {
     std::vector<Finding> findings;
     std::string planInWords;
 };
-StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& plain, const std::optional<StemChoice>& choice);
+StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& plain,
+    const std::optional<StemChoice>& choice);
 
 /// Fills stem, facts, trace and frame from a run's history at `now`; the trace goes back `window`.
 void fillFromHistory(RunView& view, const RunHistory& history, Ticks now, Ticks window);

@@ -154,7 +154,8 @@ void Runner::work(const std::stop_token& stop)
             std::unique_lock lock(m_mutex);
             const auto hasWork = [&] { return m_wanted.isChanged || m_wanted.ticks > 0; };
             if (m_wanted.isRunning)
-                m_wake.wait_for(lock, stop, m_wanted.pace == fastestPace ? frameTime - busyTime : frameTime, hasWork);
+                m_wake.wait_for(lock, stop,
+                    m_wanted.pace == fastestPace ? frameTime - busyTime : frameTime, hasWork);
             else
                 m_wake.wait(lock, stop, [&] { return hasWork() || m_wanted.isRunning; });
             wanted = m_wanted;
@@ -181,8 +182,8 @@ void Runner::work(const std::stop_token& stop)
 /// the steps forget their start within the warm-up.
 void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
 {
-    const Ticks now = wanted.jump ? *wanted.jump
-        : wanted.hasRestarted || !simulation.run ? Ticks {}
+    const Ticks now = wanted.jump                ? *wanted.jump
+        : wanted.hasRestarted || !simulation.run ? Ticks{}
                                                  : simulation.run->now();
     simulation.instrument = wanted.instrument;
     simulation.recordings = wanted.recordings;
@@ -198,10 +199,10 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
         simulation.choice = choice;
     simulation.fixed = staticPartOf(simulation.instrument, simulation.plain, simulation.choice);
     simulation.end = ticksFromSeconds(lastInstantSeconds(simulation.plain, simulation.recordings));
-    const Ticks start = std::max(Ticks {}, now - window - warmUp(simulation.plain));
+    const Ticks start = std::max(Ticks{}, now - window - warmUp(simulation.plain));
     simulation.history = std::make_unique<RunHistory>(window);
     simulation.run = std::make_unique<FirmwareRun>(
-        simulation.plain, RunOptions {start, simulation.recordings}, *simulation.history);
+        simulation.plain, RunOptions{start, simulation.recordings}, *simulation.history);
     simulation.run->advanceTo(now);
     simulation.lastAdvance = Clock::now();
 }
@@ -211,14 +212,17 @@ void Runner::advance(Simulation& simulation, const Wanted& wanted)
     auto& run = *simulation.run;
     const auto display = simulation.choice ? simulation.choice->display : 0;
     for (int i = 0; i < wanted.ticks && display < simulation.plain.displays.size(); ++i)
-        run.tick(display, run.now() + simulation.plain.displays[display].redrawEvery * 2 + ticksFromSeconds(60));
+        run.tick(display,
+            run.now() + simulation.plain.displays[display].redrawEvery * 2 + ticksFromSeconds(60));
     const auto wallNow = Clock::now();
     if (wanted.isRunning && wanted.pace == fastestPace) {
         while (Clock::now() < wallNow + busyTime && run.now() < simulation.end)
             run.advanceTo(std::min(simulation.end, run.now() + ticksFromSeconds(1)));
     } else if (wanted.isRunning) {
-        const double wall = std::min(0.1, std::chrono::duration<double>(wallNow - simulation.lastAdvance).count());
-        run.advanceTo(std::min(std::max(simulation.end, run.now()), run.now() + ticksFromSeconds(wall * wanted.pace)));
+        const double wall =
+            std::min(0.1, std::chrono::duration<double>(wallNow - simulation.lastAdvance).count());
+        run.advanceTo(std::min(
+            std::max(simulation.end, run.now()), run.now() + ticksFromSeconds(wall * wanted.pace)));
     }
     simulation.lastAdvance = wallNow;
 }

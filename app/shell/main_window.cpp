@@ -74,32 +74,42 @@ QList<QAction*> MainWindow::createActions()
     const auto add = [this](QAction* action, const char* name, const QKeySequence& keys) {
         action->setObjectName(QString::fromLatin1(name));
         action->setShortcut(keys);
-        action->setToolTip(QStringLiteral("%1, %2").arg(action->text(), keys.toString(QKeySequence::NativeText)));
+        action->setToolTip(
+            QStringLiteral("%1, %2").arg(action->text(), keys.toString(QKeySequence::NativeText)));
         addAction(action);
         return action;
     };
     auto* open = add(new QAction(tr("Open"), this), "actionOpen", QKeySequence::Open);
     auto* save = add(new QAction(tr("Save"), this), "actionSave", QKeySequence::Save);
-    auto* saveAs = add(new QAction(tr("Save as"), this), "actionSaveAs", QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S));
+    auto* saveAs = add(new QAction(tr("Save as"), this), "actionSaveAs",
+        QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S));
     auto* undo = add(new QAction(tr("Undo"), this), "actionUndo", QKeySequence::Undo);
-    auto* redo = add(new QAction(tr("Redo"), this), "actionRedo", QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z));
-    auto* quit = add(new QAction(tr("Quit"), this), "actionQuit", QKeySequence(Qt::CTRL | Qt::Key_Q));
-    auto* foldGlass = add(new QAction(tr("Glass"), this), "actionFoldGlass", QKeySequence(Qt::Key_F6));
-    auto* foldFindings = add(new QAction(tr("Findings"), this), "actionFoldFindings", QKeySequence(Qt::Key_F7));
+    auto* redo = add(new QAction(tr("Redo"), this), "actionRedo",
+        QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z));
+    auto* quit =
+        add(new QAction(tr("Quit"), this), "actionQuit", QKeySequence(Qt::CTRL | Qt::Key_Q));
+    auto* foldGlass =
+        add(new QAction(tr("Glass"), this), "actionFoldGlass", QKeySequence(Qt::Key_F6));
+    auto* foldFindings =
+        add(new QAction(tr("Findings"), this), "actionFoldFindings", QKeySequence(Qt::Key_F7));
     connect(open, &QAction::triggered, this, &MainWindow::chooseFile);
     connect(save, &QAction::triggered, this, [this] { this->save(); });
     connect(saveAs, &QAction::triggered, this, [this] { this->saveAs(); });
     connect(quit, &QAction::triggered, this, &QWidget::close);
-    connect(foldGlass, &QAction::triggered, this, [this] { m_glassCard->setVisible(m_glassCard->isHidden()); });
-    connect(foldFindings, &QAction::triggered, this, [this] { m_findings->setVisible(m_findings->isHidden()); });
+    connect(foldGlass, &QAction::triggered, this,
+        [this] { m_glassCard->setVisible(m_glassCard->isHidden()); });
+    connect(foldFindings, &QAction::triggered, this,
+        [this] { m_findings->setVisible(m_findings->isHidden()); });
     auto& stack = m_document.undoStack();
     connect(undo, &QAction::triggered, &stack, &QUndoStack::undo);
     connect(redo, &QAction::triggered, &stack, &QUndoStack::redo);
     const auto refresh = [&stack, undo, redo] {
         undo->setEnabled(stack.canUndo());
         redo->setEnabled(stack.canRedo());
-        undo->setToolTip(stack.canUndo() ? tr("Undo: %1, Ctrl+Z").arg(stack.undoText()) : tr("Nothing to undo"));
-        redo->setToolTip(stack.canRedo() ? tr("Redo: %1, Ctrl+Shift+Z").arg(stack.redoText()) : tr("Nothing to redo"));
+        undo->setToolTip(
+            stack.canUndo() ? tr("Undo: %1, Ctrl+Z").arg(stack.undoText()) : tr("Nothing to undo"));
+        redo->setToolTip(stack.canRedo() ? tr("Redo: %1, Ctrl+Shift+Z").arg(stack.redoText())
+                                         : tr("Nothing to redo"));
     };
     connect(&stack, &QUndoStack::indexChanged, this, refresh);
     refresh();
@@ -138,7 +148,8 @@ void MainWindow::connectParts()
         m_tickBar->setScenarios(m_document.instrument().scenarios, m_recordingName);
         m_runner.setInstrument(m_document.instrument());
     });
-    connect(&m_document.undoStack(), &QUndoStack::cleanChanged, this, [this] { m_topBar->showDocument(m_document); });
+    connect(&m_document.undoStack(), &QUndoStack::cleanChanged, this,
+        [this] { m_topBar->showDocument(m_document); });
     connect(&m_document, &Document::refused, this, &MainWindow::showNotice);
     connect(m_channels, &ChannelsPlace::refused, this, &MainWindow::showNotice);
     connect(m_topBar, &TopBar::channelChosen, &m_runner, &Runner::setChannel);
@@ -151,7 +162,8 @@ void MainWindow::connectParts()
     connect(m_tickBar, &TickBar::paceChosen, &m_runner, &Runner::setPace);
     connect(m_tickBar, &TickBar::scenarioChosen, this, &MainWindow::startScenario);
     connect(m_tickBar, &TickBar::recordingWanted, this, [this] {
-        const auto path = m_dialogs.fileToOpen(this, tr("Play a recording"), tr("Recordings (*.csv)"));
+        const auto path =
+            m_dialogs.fileToOpen(this, tr("Play a recording"), tr("Recordings (*.csv)"));
         if (path.isEmpty() || !playRecording(path))
             m_tickBar->setScenarios(m_document.instrument().scenarios, m_recordingName);
     });
@@ -161,7 +173,8 @@ bool MainWindow::open(const QString& path)
 {
     const auto opened = m_document.open(path);
     if (!opened)
-        m_dialogs.showError(this, tr("The file was not opened"), QString::fromStdString(describe(opened.error())));
+        m_dialogs.showError(
+            this, tr("The file was not opened"), QString::fromStdString(describe(opened.error())));
     return opened.has_value();
 }
 
@@ -173,7 +186,8 @@ bool MainWindow::playRecording(const QString& path)
         : !plain                ? Result<std::vector<Capture>>(plain.error())
                                 : recordingsFor(*plain, *std::move(captures));
     if (!recordings) {
-        m_dialogs.showError(this, tr("The recording cannot be played"), QString::fromStdString(describe(recordings.error())));
+        m_dialogs.showError(this, tr("The recording cannot be played"),
+            QString::fromStdString(describe(recordings.error())));
         return false;
     }
     m_recordingName = QFileInfo(path).fileName();
@@ -193,7 +207,8 @@ void MainWindow::chooseFile()
 {
     if (!mayLeave())
         return;
-    const auto path = m_dialogs.fileToOpen(this, tr("Open an instrument"), tr("Instruments (*.fern.json)"));
+    const auto path =
+        m_dialogs.fileToOpen(this, tr("Open an instrument"), tr("Instruments (*.fern.json)"));
     if (!path.isEmpty())
         open(path);
 }
@@ -204,7 +219,8 @@ bool MainWindow::save()
         return saveAs();
     const auto saved = m_document.save();
     if (!saved)
-        m_dialogs.showError(this, tr("The file was not saved"), QString::fromStdString(describe(saved.error())));
+        m_dialogs.showError(
+            this, tr("The file was not saved"), QString::fromStdString(describe(saved.error())));
     return saved.has_value();
 }
 
@@ -215,7 +231,8 @@ bool MainWindow::saveAs()
         return false;
     const auto saved = m_document.save(path);
     if (!saved)
-        m_dialogs.showError(this, tr("The file was not saved"), QString::fromStdString(describe(saved.error())));
+        m_dialogs.showError(
+            this, tr("The file was not saved"), QString::fromStdString(describe(saved.error())));
     return saved.has_value();
 }
 
@@ -224,21 +241,27 @@ bool MainWindow::mayLeave()
     if (!m_document.isModified())
         return true;
     switch (m_dialogs.askAboutChanges(this, QString::fromStdString(m_document.instrument().name))) {
-    case Dialogs::Answer::Save: return save();
-    case Dialogs::Answer::Discard: return true;
-    case Dialogs::Answer::Cancel: break;
+    case Dialogs::Answer::Save:
+        return save();
+    case Dialogs::Answer::Discard:
+        return true;
+    case Dialogs::Answer::Cancel:
+        break;
     }
     return false;
 }
 
-void MainWindow::closeEvent(QCloseEvent* event) { event->setAccepted(mayLeave()); }
+void MainWindow::closeEvent(QCloseEvent* event)
+{
+    event->setAccepted(mayLeave());
+}
 
 void MainWindow::toggleRun()
 {
     const auto& view = *m_runner.view();
     if (view.isRunning)
         return m_runner.pause();
-    if (view.now >= view.end && view.now > Ticks {})
+    if (view.now >= view.end && view.now > Ticks{})
         m_runner.jumpTo({}); // at the end: from the start again
     m_runner.run();
 }
@@ -252,11 +275,12 @@ void MainWindow::showView()
     m_findings->showFindings(view->findings);
     if (view->choice) {
         const auto& display = view->plain.displays[view->choice->display];
-        m_glassCard->setSubtitle(tr("%1, %2×%3, every %4")
-                                     .arg(QString::fromStdString(display.id))
-                                     .arg(display.width)
-                                     .arg(display.height)
-                                     .arg(QString::fromStdString(durationText(inSeconds(display.redrawEvery)))));
+        m_glassCard->setSubtitle(
+            tr("%1, %2×%3, every %4")
+                .arg(QString::fromStdString(display.id))
+                .arg(display.width)
+                .arg(display.height)
+                .arg(QString::fromStdString(durationText(inSeconds(display.redrawEvery)))));
     }
 }
 

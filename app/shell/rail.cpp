@@ -39,7 +39,8 @@ protected:
         } else if (underMouse()) {
             painter.fillRect(rect(), t.paper);
         }
-        const QPixmap leaf = signIcon(Sign::Leaf, isChecked() ? t.fern : t.soft).pixmap(QSize(24, 24), devicePixelRatioF());
+        const QPixmap leaf = signIcon(Sign::Leaf, isChecked() ? t.fern : t.soft)
+                                 .pixmap(QSize(24, 24), devicePixelRatioF());
         painter.drawPixmap(QPointF(width() / 2.0 - 12, 8), leaf);
         painter.setFont(wordFont(13, isChecked()));
         painter.setPen(isChecked() ? t.ink : t.soft);

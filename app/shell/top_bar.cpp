@@ -22,7 +22,10 @@ public:
         setDefaultAction(action);
         setFocusPolicy(Qt::StrongFocus);
     }
-    QSize sizeHint() const override { return {fontMetrics().horizontalAdvance(text()) + 2 * grid + 4, 26}; }
+    QSize sizeHint() const override
+    {
+        return {fontMetrics().horizontalAdvance(text()) + 2 * grid + 4, 26};
+    }
 
 protected:
     void paintEvent(QPaintEvent* /*event*/) override
@@ -32,7 +35,8 @@ protected:
         painter.setRenderHint(QPainter::Antialiasing);
         if (isDown() || underMouse() || hasFocus()) {
             painter.setPen(hasFocus() ? QPen(t.pale, 1.5) : QPen(Qt::NoPen));
-            painter.setBrush(isEnabled() && (isDown() || underMouse()) ? t.fern.darker(125) : Qt::transparent);
+            painter.setBrush(
+                isEnabled() && (isDown() || underMouse()) ? t.fern.darker(125) : Qt::transparent);
             painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), corner - 1, corner - 1);
         }
         painter.setPen(isEnabled() ? t.paper : t.moss);
@@ -50,7 +54,10 @@ public:
         setCheckable(true);
         setFocusPolicy(Qt::StrongFocus);
     }
-    QSize sizeHint() const override { return {QFontMetrics(wordFont(13, true)).horizontalAdvance(text()) + 4 * grid, 31}; }
+    QSize sizeHint() const override
+    {
+        return {QFontMetrics(wordFont(13, true)).horizontalAdvance(text()) + 4 * grid, 31};
+    }
 
 protected:
     void paintEvent(QPaintEvent* /*event*/) override
@@ -112,10 +119,11 @@ TopBar::TopBar(const QList<QAction*>& actions, QWidget* parent)
 void TopBar::showDocument(const Document& document)
 {
     const auto& instrument = document.instrument();
-    m_name->setText(document.path().isEmpty() ? tr("Fern Tick") : QString::fromStdString(instrument.name));
+    m_name->setText(
+        document.path().isEmpty() ? tr("Fern Tick") : QString::fromStdString(instrument.name));
     m_state->setText(document.path().isEmpty() ? tr("no instrument open")
-            : document.isModified()            ? tr("%1, not saved").arg(QFileInfo(document.path()).fileName())
-                                               : tr("%1, saved").arg(QFileInfo(document.path()).fileName()));
+            : document.isModified() ? tr("%1, not saved").arg(QFileInfo(document.path()).fileName())
+                                    : tr("%1, saved").arg(QFileInfo(document.path()).fileName()));
     QStringList names;
     for (const auto& channel : instrument.channels)
         names << QString::fromStdString(channel->name);

@@ -28,7 +28,8 @@ QString inUnit(double si, const Unit& unit)
 LeafButton::LeafButton(Leaf leaf, QWidget* parent)
     : QAbstractButton(parent)
 {
-    constexpr std::array<const char*, leafCount> names {"World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"};
+    constexpr std::array<const char*, leafCount> names{
+        "World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"};
     const auto name = QString::fromLatin1(names[static_cast<std::size_t>(leaf)]);
     setObjectName(QStringLiteral("leaf") + name);
     setText(name);
@@ -43,10 +44,16 @@ void LeafButton::showFigures(const LeafFigures& figures, const Unit& unit, doubl
     m_value = QString::fromStdString(figures.value);
     m_unit = QString::fromStdString(figures.unit);
     m_lines.clear();
-    m_lines << (std::isnan(figures.step) ? QString() : tr("step %1").arg(inUnit(figures.step, unit)));
-    m_lines << (std::isnan(figures.noise) ? QString() : tr("noise %1").arg(inUnit(figures.noise, unit)));
-    m_lines << (std::isnan(figures.age) ? QString() : tr("age %1").arg(QString::fromStdString(durationText(figures.age))));
-    m_noiseShare = std::isnan(figures.noise) || noiseScale <= 0 ? -1 : std::min(1.0, figures.noise / noiseScale);
+    m_lines << (std::isnan(figures.step) ? QString()
+                                         : tr("step %1").arg(inUnit(figures.step, unit)));
+    m_lines << (std::isnan(figures.noise) ? QString()
+                                          : tr("noise %1").arg(inUnit(figures.noise, unit)));
+    m_lines << (std::isnan(figures.age)
+            ? QString()
+            : tr("age %1").arg(QString::fromStdString(durationText(figures.age))));
+    m_noiseShare = std::isnan(figures.noise) || noiseScale <= 0
+        ? -1
+        : std::min(1.0, figures.noise / noiseScale);
     setAccessibleName(tr("%1: %2 %3").arg(text(), m_value, m_unit));
     setAccessibleDescription(m_lines.join(QStringLiteral(", ")));
     update();
@@ -59,11 +66,20 @@ void LeafButton::setLimit(bool isLimit, const QString& reason)
     update();
 }
 
-QRectF LeafButton::leafBox() const { return {3, titleHeight + 2.0, width() - 6.0, leafHeight}; }
+QRectF LeafButton::leafBox() const
+{
+    return {3, titleHeight + 2.0, width() - 6.0, leafHeight};
+}
 
-QPointF LeafButton::stemIn() const { return {leafBox().left(), leafBox().center().y() + leafHeight * 0.03}; }
+QPointF LeafButton::stemIn() const
+{
+    return {leafBox().left(), leafBox().center().y() + leafHeight * 0.03};
+}
 
-QPointF LeafButton::stemOut() const { return {leafBox().right(), leafBox().center().y() - leafHeight * 0.06}; }
+QPointF LeafButton::stemOut() const
+{
+    return {leafBox().right(), leafBox().center().y() - leafHeight * 0.06};
+}
 
 void LeafButton::paintEvent(QPaintEvent* /*event*/)
 {
@@ -104,7 +120,10 @@ void LeafButton::paintEvent(QPaintEvent* /*event*/)
         painter.setBrush(t.bar);
         painter.drawRoundedRect(track, 2, 2);
         painter.setBrush(t.moss);
-        painter.drawRoundedRect(QRectF(track.topLeft(), QSizeF(std::max(m_noiseShare > 0 ? 2.0 : 0.0, track.width() * m_noiseShare), 4)), 2, 2);
+        painter.drawRoundedRect(
+            QRectF(track.topLeft(),
+                QSizeF(std::max(m_noiseShare > 0 ? 2.0 : 0.0, track.width() * m_noiseShare), 4)),
+            2, 2);
     }
 }
 

@@ -20,7 +20,7 @@ public:
     bool isLimit() const { return m_isLimit; }
 
     QSize sizeHint() const override { return {118, 148}; }
-    QSize minimumSizeHint() const override { return {82, 148}; }
+    QSize minimumSizeHint() const override { return {78, 148}; }
     /// The points where the stem enters and leaves the leaf, in the button's coordinates.
     QPointF stemIn() const;
     QPointF stemOut() const;

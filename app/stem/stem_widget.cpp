@@ -51,7 +51,8 @@ void StemWidget::showView(const RunView& view)
     const auto& unit = view.plain.channels[view.choice->channel].unit;
     for (std::size_t i = 0; i < leafCount; ++i) {
         m_leaves[i]->showFigures(view.stem.leaves[i], unit, most);
-        m_leaves[i]->setLimit(static_cast<Leaf>(i) == view.stem.limit, QString::fromStdString(view.stem.limitReason));
+        m_leaves[i]->setLimit(
+            static_cast<Leaf>(i) == view.stem.limit, QString::fromStdString(view.stem.limitReason));
     }
 }
 

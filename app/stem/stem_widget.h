@@ -27,7 +27,7 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
-    std::array<LeafButton*, leafCount> m_leaves {};
+    std::array<LeafButton*, leafCount> m_leaves{};
     Leaf m_open = Leaf::Smooth;
 };
 

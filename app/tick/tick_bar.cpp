@@ -39,7 +39,8 @@ void Ribbon::showActivity(const RunView& view)
 {
     m_activity = view.activity;
     m_now = view.now;
-    setAccessibleName(tr("Activity of the last second: %n stretches", nullptr, static_cast<int>(m_activity.size())));
+    setAccessibleName(tr(
+        "Activity of the last second: %n stretches", nullptr, static_cast<int>(m_activity.size())));
     update();
 }
 
@@ -107,7 +108,8 @@ TickBar::TickBar(QWidget* parent)
     row->addWidget(m_load);
     connect(m_run, &QToolButton::clicked, this, &TickBar::runToggled);
     connect(m_tick, &QToolButton::clicked, this, &TickBar::tickPressed);
-    connect(m_pace, &QComboBox::activated, this, [this](int index) { Q_EMIT paceChosen(m_pace->itemData(index).toDouble()); });
+    connect(m_pace, &QComboBox::activated, this,
+        [this](int index) { Q_EMIT paceChosen(m_pace->itemData(index).toDouble()); });
     connect(m_scenario, &QComboBox::activated, this, [this](int index) {
         const auto id = m_scenario->itemData(index).toString();
         if (id.isEmpty())
@@ -125,8 +127,11 @@ void TickBar::setScenarios(const SharedList<Scenario>& scenarios, const QString&
     const auto chosen = m_scenario->currentData().toString();
     m_scenario->clear();
     for (const auto& scenario : scenarios)
-        m_scenario->addItem(tr("scenario: %1").arg(QString::fromStdString(scenario->name)), QString::fromStdString(scenario->id));
-    m_scenario->addItem(recordingName.isEmpty() ? tr("play a recording…") : tr("recording: %1").arg(recordingName), QString());
+        m_scenario->addItem(tr("scenario: %1").arg(QString::fromStdString(scenario->name)),
+            QString::fromStdString(scenario->id));
+    m_scenario->addItem(
+        recordingName.isEmpty() ? tr("play a recording…") : tr("recording: %1").arg(recordingName),
+        QString());
     const int known = chosen.isEmpty() ? 0 : m_scenario->findData(chosen);
     const int index = recordingName.isEmpty() ? known : m_scenario->count() - 1;
     m_scenario->setCurrentIndex(std::max(0, index));

@@ -88,7 +88,9 @@ public:
             return fail("a number is too large for a 64-bit float");
         if (text.find("ill-formed UTF-8") != std::string::npos)
             return fail("the text is not valid UTF-8");
-        if (text.find("unexpected end of input") != std::string::npos)
+        const bool isCut = text.find("unexpected end of input") != std::string::npos
+            || text.find("missing closing quote") != std::string::npos;
+        if (isCut)
             return fail("the text ends too early");
         // The library's sentence ends with what it met and what it wanted.
         const auto detail = text.find("syntax error");

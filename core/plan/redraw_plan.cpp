@@ -83,10 +83,11 @@ std::string inOneSentence(const RedrawPlan& plan)
     if (plan.proposedSeconds <= 0)
         return "No redraw interval satisfies the wishes. " + plan.reasons.back();
     if (plan.longestSeconds <= 0)
-        return fmt::format("Redraw every {}; faster than {} gains nothing.", durationText(plan.proposedSeconds),
-            durationText(plan.shortestSeconds));
-    return fmt::format("Redraw every {}; sensible from {} to {}.", durationText(plan.proposedSeconds),
-        durationText(plan.shortestSeconds), durationText(plan.longestSeconds));
+        return fmt::format("Redraw every {}; faster than {} gains nothing.",
+            durationText(plan.proposedSeconds), durationText(plan.shortestSeconds));
+    return fmt::format("Redraw every {}; sensible from {} to {}.",
+        durationText(plan.proposedSeconds), durationText(plan.shortestSeconds),
+        durationText(plan.longestSeconds));
 }
 
 } // namespace fern

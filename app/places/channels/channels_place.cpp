@@ -33,12 +33,14 @@ ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
 
     auto* stemCard = new Card({}, this);
     stemCard->body()->addWidget(m_stem);
+    m_limit->setWordWrap(true);
     stemCard->body()->addWidget(m_limit);
     column->addWidget(stemCard);
 
-    for (Workbench* bench : std::initializer_list<Workbench*> {new WorldBench(document, this),
-             new SensorBench(document, this), new ReadingBench(document, this), new ScaleBench(document, this),
-             new SmoothBench(document, this), new TextBench(document, this), new GlassBench(document, this)}) {
+    for (Workbench* bench : std::initializer_list<Workbench*>{new WorldBench(document, this),
+             new SensorBench(document, this), new ReadingBench(document, this),
+             new ScaleBench(document, this), new SmoothBench(document, this),
+             new TextBench(document, this), new GlassBench(document, this)}) {
         m_benches->addWidget(bench);
         connect(bench, &Workbench::refused, this, &ChannelsPlace::refused);
     }
@@ -56,7 +58,8 @@ ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
     });
     openBench(m_stem->openLeaf());
     for (const int by : {-1, 1}) {
-        auto* shortcut = new QShortcut(QKeySequence(by < 0 ? Qt::ALT | Qt::Key_Left : Qt::ALT | Qt::Key_Right), this);
+        auto* shortcut = new QShortcut(
+            QKeySequence(by < 0 ? Qt::ALT | Qt::Key_Left : Qt::ALT | Qt::Key_Right), this);
         connect(shortcut, &QShortcut::activated, this, [this, by] { m_stem->step(by); });
     }
     m_content->hide();
@@ -84,7 +87,8 @@ void ChannelsPlace::showView(std::shared_ptr<const RunView> newest)
     }
     m_stem->showView(view);
     m_limit->setText(tr("%1 limits the result. %2")
-                         .arg(QString::fromStdString(view.stem.leaves[static_cast<std::size_t>(view.stem.limit)].name),
+                         .arg(QString::fromStdString(
+                                  view.stem.leaves[static_cast<std::size_t>(view.stem.limit)].name),
                              QString::fromStdString(view.stem.limitReason)));
     qobject_cast<Workbench*>(m_benches->currentWidget())->showView(view);
     m_trace->showView(view);

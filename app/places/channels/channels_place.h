@@ -1,5 +1,6 @@
 #pragma once
-// The Channels place: the stem of one channel, under it the workbench of the open leaf and the trace.
+// The Channels place: the stem of one channel, under it the workbench of the open leaf and the
+// trace.
 
 #include "app/document/document.h"
 #include "app/places/channels/trace_plot.h"

@@ -5,7 +5,8 @@
 namespace fern::app {
 
 GlassBench::GlassBench(Document& document, QWidget* parent)
-    : Workbench(tr("Glass"), tr("how often it is redrawn, and how old a number gets"), Leaf::Glass, document, parent)
+    : Workbench(tr("Glass"), tr("how often it is redrawn, and how old a number gets"), Leaf::Glass,
+        document, parent)
     , m_redrawEvery(addQuantity(tr("Redraw every"), "redrawEvery"))
     , m_busSpeed(addQuantity(tr("Bus speed"), "busSpeed"))
     , m_plan(addWords())
@@ -14,13 +15,14 @@ GlassBench::GlassBench(Document& document, QWidget* parent)
     edit(&Display::busSpeed, tr("Bus speed"), m_busSpeed);
 }
 
-void GlassBench::edit(Quantity Display::* member, const QString& name, QuantityEdit* input)
+void GlassBench::edit(Quantity Display::*member, const QString& name, QuantityEdit* input)
 {
-    connect(input, &QuantityEdit::quantityEntered, this, [this, member, name](const Quantity& quantity) {
-        auto changed = display();
-        changed.*member = quantity;
-        document().apply(name, withDisplay(document().instrument(), changed));
-    });
+    connect(input, &QuantityEdit::quantityEntered, this,
+        [this, member, name](const Quantity& quantity) {
+            auto changed = display();
+            changed.*member = quantity;
+            document().apply(name, withDisplay(document().instrument(), changed));
+        });
 }
 
 void GlassBench::showInputs(const RunView& view)

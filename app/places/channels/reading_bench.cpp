@@ -8,7 +8,8 @@
 namespace fern::app {
 
 ReadingBench::ReadingBench(Document& document, QWidget* parent)
-    : Workbench(tr("Reading"), tr("what the converter makes of the pin"), Leaf::Reading, document, parent)
+    : Workbench(
+        tr("Reading"), tr("what the converter makes of the pin"), Leaf::Reading, document, parent)
     , m_bits(new QSpinBox(this))
     , m_reference(nullptr)
     , m_school(new QComboBox(this))
@@ -23,22 +24,26 @@ ReadingBench::ReadingBench(Document& document, QWidget* parent)
     addInput(tr("School"), m_school, "school");
     addInput(tr("Noise, LSB rms"), m_noise, "noiseLsb");
     m_sampleEvery = addQuantity(tr("Sample every"), "sampleEvery");
-    connect(m_bits, &QSpinBox::valueChanged, this,
-        [this](int bits) { apply(tr("Bits of the converter"), [bits](ConverterSpec& c) { c.bits = bits; }); });
+    connect(m_bits, &QSpinBox::valueChanged, this, [this](int bits) {
+        apply(tr("Bits of the converter"), [bits](ConverterSpec& c) { c.bits = bits; });
+    });
     connect(m_reference, &QuantityEdit::quantityEntered, this, [this](const Quantity& reference) {
         apply(tr("Reference"), [&](ConverterSpec& c) { c.reference = reference; });
     });
     connect(m_school, &QComboBox::activated, this, [this](int index) {
-        apply(tr("School of the converter"), [&](ConverterSpec& c) { c.school = static_cast<ConverterSchool>(index); });
+        apply(tr("School of the converter"),
+            [&](ConverterSpec& c) { c.school = static_cast<ConverterSchool>(index); });
     });
     connect(m_noise, &CheckedEdit::entered, this, [this](const QString& typed) {
         const auto noise = parseNumber(trimmed(typed.toStdString()));
         if (!noise)
-            return Q_EMIT refused(tr("\"%1\" is no number: type the noise in LSB, such as \"0.7\"").arg(typed));
+            return Q_EMIT refused(
+                tr("\"%1\" is no number: type the noise in LSB, such as \"0.7\"").arg(typed));
         apply(tr("Noise of the converter"), [&](ConverterSpec& c) { c.noiseLsb = *noise; });
     });
     connect(m_sampleEvery, &QuantityEdit::quantityEntered, this, [this](const Quantity& period) {
-        this->document().apply(tr("Sampling"), withSampleEvery(this->document().instrument(), channel().id, period));
+        this->document().apply(
+            tr("Sampling"), withSampleEvery(this->document().instrument(), channel().id, period));
     });
 }
 

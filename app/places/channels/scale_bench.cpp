@@ -5,7 +5,8 @@
 namespace fern::app {
 
 ScaleBench::ScaleBench(Document& document, QWidget* parent)
-    : Workbench(tr("Scale"), tr("what a count is worth, from the arithmetic of the parts"), Leaf::Scale, document, parent)
+    : Workbench(tr("Scale"), tr("what a count is worth, from the arithmetic of the parts"),
+        Leaf::Scale, document, parent)
     , m_numberKind(new QComboBox(this))
 {
     for (const auto word : numberKindWords)
@@ -13,10 +14,14 @@ ScaleBench::ScaleBench(Document& document, QWidget* parent)
     addInput(tr("The board computes in"), m_numberKind, "numberKind");
     connect(m_numberKind, &QComboBox::activated, this, [this](int index) {
         this->document().apply(tr("Number kind"),
-            withNumberKind(this->document().instrument(), channel().id, static_cast<NumberKind>(index)));
+            withNumberKind(
+                this->document().instrument(), channel().id, static_cast<NumberKind>(index)));
     });
 }
 
-void ScaleBench::showInputs(const RunView& /*view*/) { m_numberKind->setCurrentIndex(static_cast<int>(channel().numberKind)); }
+void ScaleBench::showInputs(const RunView& /*view*/)
+{
+    m_numberKind->setCurrentIndex(static_cast<int>(channel().numberKind));
+}
 
 } // namespace fern::app

@@ -14,7 +14,7 @@ protected:
     void showInputs(const RunView& view) override;
 
 private:
-    void edit(Quantity DividerSpec::* member, const QString& name, QuantityEdit* input);
+    void edit(Quantity DividerSpec::*member, const QString& name, QuantityEdit* input);
 
     QuantityEdit* m_r1;
     QuantityEdit* m_r2;

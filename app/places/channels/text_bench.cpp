@@ -24,17 +24,22 @@ TextBench::TextBench(Document& document, QWidget* parent)
     addInput(tr("Align"), m_align, "align");
     addInput(tr("Pad with"), m_pad, "pad");
     addInput(tr("Shown in"), m_unit, "readerUnit");
-    connect(m_decimals, &QSpinBox::valueChanged, this,
-        [this](int decimals) { apply(tr("Decimals"), [=](TextSpec& t) { t.decimals = decimals; }); });
-    connect(m_width, &QSpinBox::valueChanged, this,
-        [this](int width) { apply(tr("Width of the field"), [=](TextSpec& t) { t.width = width; }); });
-    connect(m_align, &QComboBox::activated, this,
-        [this](int index) { apply(tr("Alignment"), [=](TextSpec& t) { t.align = static_cast<Align>(index); }); });
-    connect(m_pad, &QComboBox::activated, this,
-        [this](int index) { apply(tr("Padding"), [=](TextSpec& t) { t.pad = static_cast<Pad>(index); }); });
+    connect(m_decimals, &QSpinBox::valueChanged, this, [this](int decimals) {
+        apply(tr("Decimals"), [=](TextSpec& t) { t.decimals = decimals; });
+    });
+    connect(m_width, &QSpinBox::valueChanged, this, [this](int width) {
+        apply(tr("Width of the field"), [=](TextSpec& t) { t.width = width; });
+    });
+    connect(m_align, &QComboBox::activated, this, [this](int index) {
+        apply(tr("Alignment"), [=](TextSpec& t) { t.align = static_cast<Align>(index); });
+    });
+    connect(m_pad, &QComboBox::activated, this, [this](int index) {
+        apply(tr("Padding"), [=](TextSpec& t) { t.pad = static_cast<Pad>(index); });
+    });
     connect(m_unit, &CheckedEdit::entered, this, [this](const QString& typed) {
         this->document().apply(tr("Unit shown"),
-            withReaderUnit(this->document().instrument(), reader().id, typed.trimmed().toStdString()));
+            withReaderUnit(
+                this->document().instrument(), reader().id, typed.trimmed().toStdString()));
     });
 }
 

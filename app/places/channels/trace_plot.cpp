@@ -101,8 +101,11 @@ void TracePlot::showView(const RunView& view)
     }
     if (view.choice)
         m_unit->setText(tr("%1 over seconds")
-                            .arg(QString::fromStdString(prettyUnit(view.plain.channels[view.choice->channel].unit.name))));
-    setAccessibleName(tr("Trace of the last %1 seconds: %2 samples").arg(windowSeconds).arg(view.reading.seconds.size()));
+                            .arg(QString::fromStdString(
+                                prettyUnit(view.plain.channels[view.choice->channel].unit.name))));
+    setAccessibleName(tr("Trace of the last %1 seconds: %2 samples")
+                          .arg(windowSeconds)
+                          .arg(view.reading.seconds.size()));
     m_plot->replot(QCustomPlot::rpQueuedReplot);
 }
 

@@ -5,7 +5,6 @@
 
 #include <QWidget>
 
-
 class QCustomPlot;
 class QCPGraph;
 class QCPTextElement;

@@ -5,7 +5,8 @@
 
 namespace fern::app {
 
-Workbench::Workbench(const QString& title, const QString& subtitle, Leaf leaf, Document& document, QWidget* parent)
+Workbench::Workbench(
+    const QString& title, const QString& subtitle, Leaf leaf, Document& document, QWidget* parent)
     : Card(title, parent)
     , m_document(document)
     , m_leaf(leaf)
@@ -51,7 +52,10 @@ QLabel* Workbench::addWords()
     return label;
 }
 
-const Part& Workbench::board() const { return *findById(m_document.instrument().parts, m_channel->source.board); }
+const Part& Workbench::board() const
+{
+    return *findById(m_document.instrument().parts, m_channel->source.board);
+}
 
 void Workbench::showView(const RunView& view)
 {
@@ -72,14 +76,15 @@ void Workbench::showFacts(const std::vector<Fact>& facts)
 {
     while (m_rows.size() < facts.size()) {
         const int row = static_cast<int>(m_rows.size());
-        std::array<QLabel*, 3> labels {softLabel({}, this), new QLabel(this), softLabel({}, this)};
+        std::array<QLabel*, 3> labels{softLabel({}, this), new QLabel(this), softLabel({}, this)};
         labels[1]->setFont(wordFont(13, true));
+        labels[2]->setWordWrap(true);
         for (int column = 0; column < 3; ++column)
             m_facts->addWidget(labels[static_cast<std::size_t>(column)], row, column);
         m_rows.push_back(labels);
     }
     for (std::size_t i = 0; i < m_rows.size(); ++i) {
-        const auto fact = i < facts.size() ? facts[i] : Fact {};
+        const auto fact = i < facts.size() ? facts[i] : Fact{};
         m_rows[i][0]->setText(QString::fromStdString(fact.label));
         m_rows[i][1]->setText(QString::fromStdString(fact.value));
         m_rows[i][2]->setText(QString::fromStdString(fact.note));

@@ -15,7 +15,8 @@ namespace fern::app {
 class Workbench : public Card {
     Q_OBJECT
 public:
-    Workbench(const QString& title, const QString& subtitle, Leaf leaf, Document& document, QWidget* parent);
+    Workbench(const QString& title, const QString& subtitle, Leaf leaf, Document& document,
+        QWidget* parent);
 
     /// Shows the values of the channel, reader and display that the view looks at.
     void showView(const RunView& view);

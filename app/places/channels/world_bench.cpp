@@ -19,13 +19,15 @@ WorldBench::WorldBench(Document& document, QWidget* parent)
     edit(&ChannelWish::freshness, tr("Freshness"), m_freshness);
 }
 
-void WorldBench::edit(Quantity ChannelWish::* member, const QString& name, QuantityEdit* input)
+void WorldBench::edit(Quantity ChannelWish::*member, const QString& name, QuantityEdit* input)
 {
-    connect(input, &QuantityEdit::quantityEntered, this, [this, member, name](const Quantity& quantity) {
-        auto wish = channel().wish;
-        wish.*member = quantity;
-        document().apply(tr("Wish: %1").arg(name), withWish(document().instrument(), channel().id, wish));
-    });
+    connect(input, &QuantityEdit::quantityEntered, this,
+        [this, member, name](const Quantity& quantity) {
+            auto wish = channel().wish;
+            wish.*member = quantity;
+            document().apply(
+                tr("Wish: %1").arg(name), withWish(document().instrument(), channel().id, wish));
+        });
 }
 
 void WorldBench::showInputs(const RunView& /*view*/)

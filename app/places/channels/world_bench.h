@@ -14,7 +14,7 @@ protected:
     void showInputs(const RunView& view) override;
 
 private:
-    void edit(Quantity ChannelWish::* member, const QString& name, QuantityEdit* input);
+    void edit(Quantity ChannelWish::*member, const QString& name, QuantityEdit* input);
 
     QuantityEdit* m_from;
     QuantityEdit* m_to;

@@ -10,7 +10,7 @@ Error errorOf(std::string_view text)
 {
     const auto node = parse(text);
     EXPECT_FALSE(node) << text;
-    return node ? Error {} : node.error();
+    return node ? Error{} : node.error();
 }
 
 TEST(Json, KeepsTheSpellingOfNumbersAndTheOrderOfKeys)
@@ -21,12 +21,15 @@ TEST(Json, KeepsTheSpellingOfNumbersAndTheOrderOfKeys)
 
 TEST(Json, RefusesWithThePlace)
 {
-    EXPECT_EQ(errorOf("{\"a\": 1,\n \"a\": 2}"), (Error {ErrorCode::Malformed, "the key \"a\" stands twice in one object", "line 2, column 4"}));
+    EXPECT_EQ(errorOf("{\"a\": 1,\n \"a\": 2}"),
+        (Error{
+            ErrorCode::Malformed, "the key \"a\" stands twice in one object", "line 2, column 4"}));
     EXPECT_EQ(errorOf("[1, 1e400]").message, "a number is too large for a 64-bit float");
     EXPECT_EQ(errorOf("[\"a\xC3\"]").message, "the text is not valid UTF-8");
     EXPECT_EQ(errorOf("{\"a\": 1").message, "the text ends too early");
     EXPECT_EQ(errorOf("").message, "the text ends too early");
-    EXPECT_TRUE(errorOf("[NaN]").message.starts_with("not valid JSON, syntax error")) << errorOf("[NaN]").message;
+    EXPECT_TRUE(errorOf("[NaN]").message.starts_with("not valid JSON, syntax error"))
+        << errorOf("[NaN]").message;
     EXPECT_EQ(errorOf("[1,\n2,]").where, "line 2, column 3");
     EXPECT_EQ(errorOf(std::string(100, '[')).message, "the text is nested deeper than 64 levels");
     EXPECT_FALSE(parse("{} {}"));
@@ -36,27 +39,31 @@ TEST(Json, RefusesWithThePlace)
 TEST(Json, WritesShortContainersOnOneLine)
 {
     EXPECT_EQ(write(*parse(R"({"q":{"value":68,"unit":"kohm"},"n":[],"o":{},"l":[[0,1],[2,3]]})")),
-        "{\n  \"q\": { \"value\": 68, \"unit\": \"kohm\" },\n  \"n\": [],\n  \"o\": {},\n  \"l\": [\n    [0, 1],\n    [2, 3]\n  ]\n}\n");
+        "{\n  \"q\": { \"value\": 68, \"unit\": \"kohm\" },\n  \"n\": [],\n  \"o\": {},\n  \"l\": "
+        "[\n    [0, 1],\n    [2, 3]\n  ]\n}\n");
 }
 
 rc::Gen<Node> trees(int depth)
 {
-    auto leaf = rc::gen::oneOf(rc::gen::map(rc::gen::arbitrary<int>(), [](int n) { return makeNumber(n / 8.0); }),
+    auto leaf = rc::gen::oneOf(
+        rc::gen::map(rc::gen::arbitrary<int>(), [](int n) { return makeNumber(n / 8.0); }),
         rc::gen::map(rc::gen::container<std::string>(rc::gen::inRange<char>(1, 127)), makeString),
-        rc::gen::map(rc::gen::arbitrary<bool>(), makeBoolean), rc::gen::just(Node {}));
+        rc::gen::map(rc::gen::arbitrary<bool>(), makeBoolean), rc::gen::just(Node{}));
     if (depth == 0)
         return leaf;
-    auto array = rc::gen::map(rc::gen::container<std::vector<Node>>(trees(depth - 1)), [](std::vector<Node> items) {
-        auto node = makeArray();
-        node.items = std::move(items);
-        return node;
-    });
-    auto object = rc::gen::map(rc::gen::container<std::vector<Node>>(trees(depth - 1)), [](std::vector<Node> items) {
-        auto node = makeObject();
-        for (std::size_t i = 0; i < items.size(); ++i)
-            node.members.emplace_back("k/~" + std::to_string(i), std::move(items[i]));
-        return node;
-    });
+    auto array = rc::gen::map(
+        rc::gen::container<std::vector<Node>>(trees(depth - 1)), [](std::vector<Node> items) {
+            auto node = makeArray();
+            node.items = std::move(items);
+            return node;
+        });
+    auto object = rc::gen::map(
+        rc::gen::container<std::vector<Node>>(trees(depth - 1)), [](std::vector<Node> items) {
+            auto node = makeObject();
+            for (std::size_t i = 0; i < items.size(); ++i)
+                node.members.emplace_back("k/~" + std::to_string(i), std::move(items[i]));
+            return node;
+        });
     return rc::gen::oneOf(leaf, array, object);
 }
 

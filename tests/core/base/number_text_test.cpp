@@ -12,7 +12,8 @@ TEST(NumberText, ReadsOnlyWholePlainNumbers)
 {
     EXPECT_EQ(parseNumber("-1.5e3"), -1500);
     EXPECT_EQ(parseNumber("+2"), 2);
-    for (const char* wrong : {"", " 1", "1 ", "1,5", "nan", "inf", "1e400", "++1", "+-1", "0x1p3", "1.5V"})
+    for (const char* wrong :
+        {"", " 1", "1 ", "1,5", "nan", "inf", "1e400", "++1", "+-1", "0x1p3", "1.5V"})
         EXPECT_FALSE(parseNumber(wrong)) << wrong;
 }
 

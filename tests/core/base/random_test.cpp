@@ -12,9 +12,10 @@ TEST(NormalQuantile, AgreesWithScipy)
 {
     const struct {
         double p, x;
-    } known[] = {{0.5, 0}, {0.975, 1.959963984540054}, {0.9, 1.2815515655446004}, {0.1, -1.2815515655446004},
-        {0.9999, 3.719016485455709}, {1e-10, -6.361340902404056}, {1e-20, -9.262340089798408},
-        {0.9250001, 1.439532177375901}, {0.0749999, -1.439532177375901}};
+    } known[] = {{0.5, 0}, {0.975, 1.959963984540054}, {0.9, 1.2815515655446004},
+        {0.1, -1.2815515655446004}, {0.9999, 3.719016485455709}, {1e-10, -6.361340902404056},
+        {1e-20, -9.262340089798408}, {0.9250001, 1.439532177375901},
+        {0.0749999, -1.439532177375901}};
     for (const auto& [p, x] : known)
         EXPECT_NEAR(normalQuantile(p), x, 4e-13 * (1 + std::fabs(x))) << p;
 }
@@ -56,8 +57,8 @@ TEST(RandomStream, DiffersBySeedIdAndPurpose)
     const RandomStream base(1, "a", "noise");
     double product = 0;
     int others = 0;
-    for (const auto& other : {RandomStream(2, "a", "noise"), RandomStream(1, "b", "noise"), RandomStream(1, "a", "drift"),
-             RandomStream(1, "an", "oise")}) {
+    for (const auto& other : {RandomStream(2, "a", "noise"), RandomStream(1, "b", "noise"),
+             RandomStream(1, "a", "drift"), RandomStream(1, "an", "oise")}) {
         ++others;
         EXPECT_NE(base.bits(0), other.bits(0));
         for (std::uint64_t i = 0; i < 10000; ++i)

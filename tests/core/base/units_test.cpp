@@ -23,15 +23,19 @@ struct Factor {
 };
 
 // Source: NIST SP 811 Appendix B and SI Brochure, 9th edition; agreed with GNU units 2.22.
-constexpr Factor published[] = {{"mile/h", "m/s", 0.44704}, {"mph", "km/h", 1.609344}, {"mile/h", "knot", 0.8689762419006479},
-    {"knot", "m/s", 0.5144444444444445}, {"knot", "km/h", 1.852}, {"km/h", "m/s", 0.2777777777777778}, {"m/s", "km/h", 3.6},
-    {"ft", "m", 0.3048}, {"in", "mm", 25.4}, {"psi", "Pa", 6894.757293168362}, {"psi", "bar", 0.06894757293168362},
-    {"bar", "kPa", 100}, {"atm", "Pa", 101325}, {"inHg", "hPa", 33.86388640341}, {"mmHg", "Pa", 133.322387415},
-    {"torr", "Pa", 133.32236842105263}, {"lbf", "N", 4.4482216152605}, {"kgf", "N", 9.80665}, {"lb", "kg", 0.45359237},
-    {"kg", "lb", 2.2046226218487757}, {"oz", "g", 28.349523125}, {"USgal", "L", 3.785411784}, {"UKgal", "L", 4.54609},
-    {"USgal", "UKgal", 0.8326741846289889}, {"USfloz", "mL", 29.5735295625}, {"m3", "L", 1000}, {"L/min", "m3/h", 0.06},
-    {"deg", "rad", 0.017453292519943295}, {"Wh", "J", 3600}, {"mAh", "C", 3.6}, {"hp", "W", 745.6998715822702},
-    {"cal", "J", 4.184}, {"Btu", "J", 1055.05585262}, {"g_n", "m/s2", 9.80665},
+constexpr Factor published[] = {{"mile/h", "m/s", 0.44704}, {"mph", "km/h", 1.609344},
+    {"mile/h", "knot", 0.8689762419006479}, {"knot", "m/s", 0.5144444444444445},
+    {"knot", "km/h", 1.852}, {"km/h", "m/s", 0.2777777777777778}, {"m/s", "km/h", 3.6},
+    {"ft", "m", 0.3048}, {"in", "mm", 25.4}, {"psi", "Pa", 6894.757293168362},
+    {"psi", "bar", 0.06894757293168362}, {"bar", "kPa", 100}, {"atm", "Pa", 101325},
+    {"inHg", "hPa", 33.86388640341}, {"mmHg", "Pa", 133.322387415},
+    {"torr", "Pa", 133.32236842105263}, {"lbf", "N", 4.4482216152605}, {"kgf", "N", 9.80665},
+    {"lb", "kg", 0.45359237}, {"kg", "lb", 2.2046226218487757}, {"oz", "g", 28.349523125},
+    {"USgal", "L", 3.785411784}, {"UKgal", "L", 4.54609}, {"USgal", "UKgal", 0.8326741846289889},
+    {"USfloz", "mL", 29.5735295625}, {"m3", "L", 1000}, {"L/min", "m3/h", 0.06},
+    {"deg", "rad", 0.017453292519943295}, {"Wh", "J", 3600}, {"mAh", "C", 3.6},
+    {"hp", "W", 745.6998715822702}, {"cal", "J", 4.184}, {"Btu", "J", 1055.05585262},
+    {"g_n", "m/s2", 9.80665},
     // A maker's rpm is turns a minute (common practice), not radians.
     {"rpm", "Hz", 0.016666666666666666}};
 
@@ -68,21 +72,27 @@ TEST(Units, ReadPrefixesAndOtherSpellings)
 TEST(Units, RefuseWhatOthersMisread)
 {
     EXPECT_EQ(parseUnit("kph").error().message, "the unit \"kph\" can be misread: write km/h");
-    EXPECT_EQ(parseUnit("gal").error().message, "the unit \"gal\" can be misread: write USgal or UKgal");
+    EXPECT_EQ(
+        parseUnit("gal").error().message, "the unit \"gal\" can be misread: write USgal or UKgal");
     EXPECT_EQ(parseUnit("").error().message, "the unit is missing");
     EXPECT_EQ(parseUnit("furlong").error().message, "the unit \"furlong\" is not known");
-    EXPECT_EQ(convert(1, "m/s", "s/m").error().message, "m/s cannot be converted to s/m: they measure different things");
-    EXPECT_EQ(convert(1, "V", "A").error().message, "V cannot be converted to A: they measure different things");
-    for (const char* wrong : {"kmin", "mmph", "1", "m//s", "/s", "m/s/s", "degC2", "kdegC", "V ", " V", "mK/degC"})
+    EXPECT_EQ(convert(1, "m/s", "s/m").error().message,
+        "m/s cannot be converted to s/m: they measure different things");
+    EXPECT_EQ(convert(1, "V", "A").error().message,
+        "V cannot be converted to A: they measure different things");
+    for (const char* wrong :
+        {"kmin", "mmph", "1", "m//s", "/s", "m/s/s", "degC2", "kdegC", "V ", " V", "mK/degC"})
         EXPECT_FALSE(parseUnit(wrong)) << wrong;
 }
 
 RC_GTEST_PROP(Units, GoThereAndBack, ())
 {
-    const auto value = *rc::gen::map(rc::gen::inRange(-1000000, 1000000), [](int n) { return n / 997.0; });
+    const auto value =
+        *rc::gen::map(rc::gen::inRange(-1000000, 1000000), [](int n) { return n / 997.0; });
     for (const auto& name : unitNames()) {
         const auto unit = *parseUnit(name);
-        RC_ASSERT(std::abs(fromSi(toSi(value, unit), unit) - value) <= 1e-12 * (std::abs(value) + 500));
+        RC_ASSERT(
+            std::abs(fromSi(toSi(value, unit), unit) - value) <= 1e-12 * (std::abs(value) + 500));
     }
 }
 
@@ -92,10 +102,11 @@ TEST(Units, HaveTheDimensionsOfTheUnitLibrary)
     ut_set_error_message_handler(ut_ignore);
     ut_system* system = ut_read_xml(nullptr);
     ASSERT_NE(system, nullptr);
-    for (const auto& [ours, theirs, base] : {std::array {"V", "volt", "kg m2 s-3 A-1"}, std::array {"ohm", "ohm", "kg m2 s-3 A-2"},
-             std::array {"F", "farad", "A2 s4 kg-1 m-2"}, std::array {"Wh", "watt hour", "kg m2 s-2"},
-             std::array {"psi", "psi", "kg m-1 s-2"}, std::array {"knot", "international_knot", "m s-1"},
-             std::array {"lbf", "lbf", "kg m s-2"}, std::array {"L", "liter", "m3"}}) {
+    for (const auto& [ours, theirs, base] : {std::array{"V", "volt", "kg m2 s-3 A-1"},
+             std::array{"ohm", "ohm", "kg m2 s-3 A-2"}, std::array{"F", "farad", "A2 s4 kg-1 m-2"},
+             std::array{"Wh", "watt hour", "kg m2 s-2"}, std::array{"psi", "psi", "kg m-1 s-2"},
+             std::array{"knot", "international_knot", "m s-1"},
+             std::array{"lbf", "lbf", "kg m s-2"}, std::array{"L", "liter", "m3"}}) {
         ut_unit* from = ut_parse(system, theirs, UT_ASCII);
         ut_unit* to = ut_parse(system, base, UT_ASCII);
         ASSERT_TRUE(from != nullptr && to != nullptr) << theirs;

@@ -9,7 +9,7 @@ namespace {
 
 TEST(Polyline, RunsStraightBetweenPointsAndHoldsOutside)
 {
-    constexpr std::array<CurvePoint, 3> points {{{0, 13}, {10, 11}, {12, 12}}};
+    constexpr std::array<CurvePoint, 3> points{{{0, 13}, {10, 11}, {12, 12}}};
     EXPECT_EQ(polylineAt(points, -5), 13);
     EXPECT_EQ(polylineAt(points, 0), 13);
     EXPECT_EQ(polylineAt(points, 5), 12);
@@ -17,7 +17,7 @@ TEST(Polyline, RunsStraightBetweenPointsAndHoldsOutside)
     EXPECT_EQ(polylineAt(points, 11), 11.5);
     EXPECT_EQ(polylineAt(points, 12), 12);
     EXPECT_EQ(polylineAt(points, 1e9), 12);
-    constexpr std::array<CurvePoint, 1> one {{{3, 7}}};
+    constexpr std::array<CurvePoint, 1> one{{{3, 7}}};
     EXPECT_EQ(polylineAt(one, 0), 7);
     EXPECT_EQ(polylineAt(one, 3), 7);
 }

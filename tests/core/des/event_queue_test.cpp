@@ -18,8 +18,8 @@ TEST(EventQueue, RunsEqualTimesInTheOrderAdded)
     std::vector<int> order;
     while (!queue.empty())
         order.push_back(queue.take());
-    EXPECT_EQ(order, (std::vector<int> {2, 4, 1, 3}));
-    EXPECT_EQ(queue.now(), Ticks {5});
+    EXPECT_EQ(order, (std::vector<int>{2, 4, 1, 3}));
+    EXPECT_EQ(queue.now(), Ticks{5});
 }
 
 RC_GTEST_PROP(EventQueue, IsAStableSortByTime, (std::vector<unsigned char> times))
@@ -30,16 +30,17 @@ RC_GTEST_PROP(EventQueue, IsAStableSortByTime, (std::vector<unsigned char> times
         queue.add({times[i]}, i);
         expected[i] = i;
     }
-    std::stable_sort(expected.begin(), expected.end(), [&](auto a, auto b) { return times[a] < times[b]; });
+    std::stable_sort(
+        expected.begin(), expected.end(), [&](auto a, auto b) { return times[a] < times[b]; });
     for (const auto index : expected)
         RC_ASSERT(queue.take() == index);
 }
 
 RC_GTEST_PROP(FirstLook, IsTheFirstTurnNotBeforeTheEvent, ())
 {
-    const Ticks start {*rc::gen::inRange<std::int64_t>(0, 1000)};
-    const Ticks turn {*rc::gen::inRange<std::int64_t>(1, 50)};
-    const Ticks event {*rc::gen::inRange<std::int64_t>(0, 3000)};
+    const Ticks start{*rc::gen::inRange<std::int64_t>(0, 1000)};
+    const Ticks turn{*rc::gen::inRange<std::int64_t>(1, 50)};
+    const Ticks event{*rc::gen::inRange<std::int64_t>(0, 3000)};
     Ticks look = start;
     while (look < event)
         look += turn;

@@ -10,8 +10,8 @@
 namespace fern {
 namespace {
 
-// Source: page-major packing, lowest bit on top, of a 10×10 picture with a frame's left and top edge
-// and the falling diagonal lit, computed with numpy.
+// Source: page-major packing, lowest bit on top, of a 10×10 picture with a frame's left and top
+// edge and the falling diagonal lit, computed with numpy.
 TEST(MonoFrame, PacksPagesWithTheLowestBitOnTop)
 {
     MonoFrame frame(10, 16);
@@ -20,7 +20,8 @@ TEST(MonoFrame, PacksPagesWithTheLowestBitOnTop)
         frame.setPixel(0, i, true);
         frame.setPixel(i, i, true);
     }
-    const std::vector<std::uint8_t> expected {0xFF, 0x03, 0x05, 0x09, 0x11, 0x21, 0x41, 0x81, 0x01, 0x01, //
+    const std::vector<std::uint8_t> expected{0xFF, 0x03, 0x05, 0x09, 0x11, 0x21, 0x41, 0x81, 0x01,
+        0x01, //
         0x03, 0, 0, 0, 0, 0, 0, 0, 0x01, 0x02};
     EXPECT_EQ(frame.bytes(), expected);
 }
@@ -56,7 +57,8 @@ TEST(PixelFont, HasTheDigitsAndSignsOfAnInstrument)
     ASSERT_EQ(pixelFonts().size(), 6U);
     for (const auto& font : pixelFonts()) {
         for (const char32_t code : std::u32string(U"0123456789.-+:/%°µ²³±ABCXYZabcxyz"))
-            EXPECT_FALSE(glyphRows(font, code).empty()) << font.name << " " << static_cast<unsigned>(code);
+            EXPECT_FALSE(glyphRows(font, code).empty())
+                << font.name << " " << static_cast<unsigned>(code);
         EXPECT_TRUE(glyphRows(font, U'Ω').empty()) << font.name; // so it draws as a hollow box
     }
     EXPECT_EQ(findPixelFont("7x9"), nullptr);
@@ -71,7 +73,8 @@ TEST(PixelFont, DrawsScaledAndOnlyAddsPixels)
     drawText(large, 3, 5, "8.", font, 2);
     for (int y = 0; y < 32; ++y)
         for (int x = 0; x < 32; ++x)
-            EXPECT_EQ(large.pixel(3 + x, 5 + y), small.pixel(3 + x / 2, 5 + y / 2)) << x << "," << y;
+            EXPECT_EQ(large.pixel(3 + x, 5 + y), small.pixel(3 + x / 2, 5 + y / 2))
+                << x << "," << y;
     MonoFrame both(128, 64);
     drawText(both, 0, 0, "1", font, 1);
     drawText(both, 0, 0, "7", font, 1);

@@ -12,7 +12,7 @@ TEST(Edits, ShareWhatTheyDoNotTouch)
     divider.r1 = {68, "kohm"};
     const auto after = withDivider(before, "house-battery", divider);
     ASSERT_TRUE(after);
-    EXPECT_EQ(after->channels[0]->divider.r1, (Quantity {68, "kohm"}));
+    EXPECT_EQ(after->channels[0]->divider.r1, (Quantity{68, "kohm"}));
     EXPECT_NE(after->channels[0], before.channels[0]);
     EXPECT_EQ(after->parts[0], before.parts[0]);
     EXPECT_EQ(after->scenarios[0], before.scenarios[0]);
@@ -23,8 +23,11 @@ TEST(Edits, ChangeWhatTheySay)
 {
     const auto in = test::skiff();
     EXPECT_TRUE(withSmoothing(in, "house-battery", {})->channels[0]->smoothing.empty());
-    EXPECT_EQ(withNumberKind(in, "house-battery", NumberKind::Float64)->channels[0]->numberKind, NumberKind::Float64);
-    EXPECT_EQ(withSampleEvery(in, "house-battery", {20, "ms"})->channels[0]->source.sampleEvery.value, 20);
+    EXPECT_EQ(withNumberKind(in, "house-battery", NumberKind::Float64)->channels[0]->numberKind,
+        NumberKind::Float64);
+    EXPECT_EQ(
+        withSampleEvery(in, "house-battery", {20, "ms"})->channels[0]->source.sampleEvery.value,
+        20);
     EXPECT_EQ(withReaderUnit(in, "helm-volts", "mV")->readers[0]->unit, "mV");
     EXPECT_EQ(withScenarioSeed(in, "evening-row", 5)->scenarios[0]->seed, 5U);
     auto field = in.pages[0]->fields[1];
@@ -41,8 +44,10 @@ TEST(Edits, RefuseWhatTheFileWouldRefuse)
     EXPECT_EQ(withDivider(in, "engine", {}).error().message, "there is no \"engine\"");
     auto converter = in.parts[0]->converter;
     converter.bits = 3;
-    EXPECT_EQ(withConverter(in, "board", converter).error().message, "3 is out of range: it must be from 4 to 24");
-    EXPECT_EQ(withReaderUnit(in, "helm-volts", "A").error().message, "the channel is in V; it cannot be shown in A");
+    EXPECT_EQ(withConverter(in, "board", converter).error().message,
+        "3 is out of range: it must be from 4 to 24");
+    EXPECT_EQ(withReaderUnit(in, "helm-volts", "A").error().message,
+        "the channel is in V; it cannot be shown in A");
     auto display = *in.displays[0];
     display.redrawEvery = {0, "ms"};
     EXPECT_FALSE(withDisplay(in, display));

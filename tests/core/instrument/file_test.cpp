@@ -16,7 +16,7 @@ Error errorOf(const std::string& text)
 {
     const auto instrument = readInstrument(text);
     EXPECT_FALSE(instrument);
-    return instrument ? Error {} : instrument.error();
+    return instrument ? Error{} : instrument.error();
 }
 
 TEST(InstrumentFile, WritesTheDemoByteForByte)
@@ -27,10 +27,15 @@ TEST(InstrumentFile, WritesTheDemoByteForByte)
 TEST(InstrumentFile, KeepsUnknownKeysAtEveryLevel)
 {
     auto text = skiffText();
-    text = replaced(text, "\"decisions\": []\n", "\"decisions\": [],\n  \"crew\": {\n    \"names\": [\n      { \"cox\": null }\n    ]\n  }\n");
-    text = replaced(text, "\"scaling\": { \"kind\": \"from parts\" }", "\"scaling\": { \"kind\": \"from parts\", \"checkedBy\": \"the cox\" }");
-    text = replaced(text, "{ \"step\": \"median\", \"N\": 5 }", "{ \"step\": \"median\", \"N\": 5, \"why\": \"spikes\" }");
-    text = replaced(text, "\"conversionTime\": { \"value\": 40, \"unit\": \"us\" }\n", "\"conversionTime\": { \"value\": 40, \"unit\": \"us\" },\n        \"trim\": 1.50\n");
+    text = replaced(text, "\"decisions\": []\n",
+        "\"decisions\": [],\n  \"crew\": {\n    \"names\": [\n      { \"cox\": null }\n    ]\n  "
+        "}\n");
+    text = replaced(text, "\"scaling\": { \"kind\": \"from parts\" }",
+        "\"scaling\": { \"kind\": \"from parts\", \"checkedBy\": \"the cox\" }");
+    text = replaced(text, "{ \"step\": \"median\", \"N\": 5 }",
+        "{ \"step\": \"median\", \"N\": 5, \"why\": \"spikes\" }");
+    text = replaced(text, "\"conversionTime\": { \"value\": 40, \"unit\": \"us\" }\n",
+        "\"conversionTime\": { \"value\": 40, \"unit\": \"us\" },\n        \"trim\": 1.50\n");
     const auto instrument = readInstrument(text);
     ASSERT_TRUE(instrument) << describe(instrument.error());
     EXPECT_EQ(writeInstrument(*instrument), text);
@@ -38,10 +43,15 @@ TEST(InstrumentFile, KeepsUnknownKeysAtEveryLevel)
 
 TEST(InstrumentFile, KeepsEntriesOfListsThatItDoesNotKnow)
 {
-    const auto text = replaced(skiffText(), "\"decisions\": []", "\"decisions\": [\n    { \"id\": \"d1\", \"reason\": \"good enough for the pond\" }\n  ]");
+    const auto text = replaced(skiffText(), "\"decisions\": []",
+        "\"decisions\": [\n    { \"id\": \"d1\", \"reason\": \"good enough for the pond\" }\n  ]");
     EXPECT_EQ(writeInstrument(*readInstrument(text)), text);
-    EXPECT_EQ(errorOf(replaced(skiffText(), "\"decisions\": []", "\"decisions\": [ { \"reason\": \"x\" } ]")).message, "this must be an object with an id");
-    EXPECT_EQ(errorOf(replaced(skiffText(), "\"decisions\": []", "\"decisions\": 5")).message, "this must be an array");
+    EXPECT_EQ(errorOf(replaced(skiffText(), "\"decisions\": []",
+                          "\"decisions\": [ { \"reason\": \"x\" } ]"))
+                  .message,
+        "this must be an object with an id");
+    EXPECT_EQ(errorOf(replaced(skiffText(), "\"decisions\": []", "\"decisions\": 5")).message,
+        "this must be an array");
 }
 
 struct Fault {
@@ -63,30 +73,60 @@ TEST_P(FaultyFile, IsRefusedWithThePlace)
 }
 
 INSTANTIATE_TEST_SUITE_P(Faults, FaultyFile,
-    testing::Values(Fault {"format", "\"fern-tick\"", "\"fern-tock\"", "this is not an instrument file: \"format\" is not \"fern-tick\"", "/, line 1"},
-        Fault {"newer", "\"version\": 1", "\"version\": 2", "the file has version 2; this program reads version 1", "/version"},
-        Fault {"type", "\"bits\": 12", "\"bits\": \"12\"", "this must be a number", "/parts/0/converter/bits, line 18"},
-        Fault {"range", "\"bits\": 12", "\"bits\": 40", "40 is out of range: it must be from 4 to 24", "/parts/0/converter/bits"},
-        Fault {"whole", "\"bits\": 12", "\"bits\": 12.5", "12.5 is not a whole number", "/parts/0/converter/bits"},
-        Fault {"word", "\"data sheet\"", "\"datasheet\"", "\"datasheet\" is not one of \"data sheet\", \"end point\"", "/parts/0/converter/school"},
-        Fault {"unit", "\"unit\": \"kohm\"", "\"unit\": \"kph\"", "the unit \"kph\" can be misread: write km/h", "/channels/0/frontEnd/r1"},
-        Fault {"dimension", "\"unit\": \"kohm\"", "\"unit\": \"mV\"", "the unit \"mV\" does not fit here; use one like ohm", "/channels/0/frontEnd/r1"},
-        Fault {"zero", "{ \"value\": 12, \"unit\": \"kohm\" }", "{ \"value\": 0, \"unit\": \"kohm\" }", "0 kΩ is out of range: it must be more than 0 ohm", "/channels/0/frontEnd/r2"},
-        Fault {"quantity", "{ \"value\": 12, \"unit\": \"kohm\" }", "12000", "this must be {\"value\": number, \"unit\": text}", "/channels/0/frontEnd/r2"},
-        Fault {"missing", "\"name\": \"House battery\",", "", "the key \"name\" is missing", "/channels/0, line"},
-        Fault {"median", "\"N\": 5", "\"N\": 4", "a median needs an odd number of samples", "/channels/0/smoothing/0/N"},
-        Fault {"reference", "\"channel\": \"house-battery\"", "\"channel\": \"engine\"", "there is no channel \"engine\"", "/readers/0/channel, line"},
-        Fault {"board", "\"board\": \"board\"", "\"board\": \"helm-oled\"", "there is no board \"helm-oled\" among the parts", "/channels/0/source/board"},
-        Fault {"readerUnit", "\"unit\": \"V\",\n      \"text\"", "\"unit\": \"A\",\n      \"text\"", "the channel is in V; it cannot be shown in A", "/readers/0/unit"},
-        Fault {"font", "\"12x24\"", "\"13x24\"", "the font \"13x24\" is not one of 5x8, 6x12, 8x16, 12x24, 16x32, 32x64", "/pages/0/fields/1/font"},
-        Fault {"twice", "\"id\": \"helm-oled\"", "\"id\": \"board\"", "the id \"board\" is used twice", "/parts/1/id"},
-        Fault {"points", "[45, 13.26]", "[45, 13.26, 1]", "points are [seconds, value] pairs with rising seconds", "/scenarios/0/lanes/0/points"},
-        Fault {"rising", "[45, 13.26]", "[0, 13.26]", "points are [seconds, value] pairs with rising seconds", "/scenarios/0/lanes/0/points"},
-        Fault {"lane", "\"unit\": \"V\",\n          \"points\"", "\"unit\": \"A\",\n          \"points\"", "the channel is in V; the lane is in A", "/scenarios/0/lanes/0/unit"},
-        Fault {"overflow", "\"overflow\": \"#\"", "\"overflow\": \"\"", "the overflow mark must be one visible ASCII character", "/readers/0/text/overflow"},
-        Fault {"seed", "\"seed\": 417", "\"seed\": -1", "-1 must be a whole number from 0 to 18446744073709551615", "/scenarios/0/seed"},
-        Fault {"wish", "\"to\": { \"value\": 14.6", "\"to\": { \"value\": 4.6", "the wished range must end above its start", "/channels/0/wish/to"},
-        Fault {"height", "\"height\": 64", "\"height\": 60", "the height must be a multiple of 8: its memory has pages of 8 rows", "/parts/1/height"}),
+    testing::Values(
+        Fault{"format", "\"fern-tick\"", "\"fern-tock\"",
+            "this is not an instrument file: \"format\" is not \"fern-tick\"", "/, line 1"},
+        Fault{"newer", "\"version\": 1", "\"version\": 2",
+            "the file has version 2; this program reads version 1", "/version"},
+        Fault{"type", "\"bits\": 12", "\"bits\": \"12\"", "this must be a number",
+            "/parts/0/converter/bits, line 18"},
+        Fault{"range", "\"bits\": 12", "\"bits\": 40",
+            "40 is out of range: it must be from 4 to 24", "/parts/0/converter/bits"},
+        Fault{"whole", "\"bits\": 12", "\"bits\": 12.5", "12.5 is not a whole number",
+            "/parts/0/converter/bits"},
+        Fault{"word", "\"data sheet\"", "\"datasheet\"",
+            "\"datasheet\" is not one of \"data sheet\", \"end point\"",
+            "/parts/0/converter/school"},
+        Fault{"unit", "\"unit\": \"kohm\"", "\"unit\": \"kph\"",
+            "the unit \"kph\" can be misread: write km/h", "/channels/0/frontEnd/r1"},
+        Fault{"dimension", "\"unit\": \"kohm\"", "\"unit\": \"mV\"",
+            "the unit \"mV\" does not fit here; use one like ohm", "/channels/0/frontEnd/r1"},
+        Fault{"zero", "{ \"value\": 12, \"unit\": \"kohm\" }",
+            "{ \"value\": 0, \"unit\": \"kohm\" }",
+            "0 kΩ is out of range: it must be more than 0 ohm", "/channels/0/frontEnd/r2"},
+        Fault{"quantity", "{ \"value\": 12, \"unit\": \"kohm\" }", "12000",
+            "this must be {\"value\": number, \"unit\": text}", "/channels/0/frontEnd/r2"},
+        Fault{"missing", "\"name\": \"House battery\",", "", "the key \"name\" is missing",
+            "/channels/0, line"},
+        Fault{"median", "\"N\": 5", "\"N\": 4", "a median needs an odd number of samples",
+            "/channels/0/smoothing/0/N"},
+        Fault{"reference", "\"channel\": \"house-battery\"", "\"channel\": \"engine\"",
+            "there is no channel \"engine\"", "/readers/0/channel, line"},
+        Fault{"board", "\"board\": \"board\"", "\"board\": \"helm-oled\"",
+            "there is no board \"helm-oled\" among the parts", "/channels/0/source/board"},
+        Fault{"readerUnit", "\"unit\": \"V\",\n      \"text\"", "\"unit\": \"A\",\n      \"text\"",
+            "the channel is in V; it cannot be shown in A", "/readers/0/unit"},
+        Fault{"font", "\"12x24\"", "\"13x24\"",
+            "the font \"13x24\" is not one of 5x8, 6x12, 8x16, 12x24, 16x32, 32x64",
+            "/pages/0/fields/1/font"},
+        Fault{"twice", "\"id\": \"helm-oled\"", "\"id\": \"board\"",
+            "the id \"board\" is used twice", "/parts/1/id"},
+        Fault{"points", "[45, 13.26]", "[45, 13.26, 1]",
+            "points are [seconds, value] pairs with rising seconds", "/scenarios/0/lanes/0/points"},
+        Fault{"rising", "[45, 13.26]", "[0, 13.26]",
+            "points are [seconds, value] pairs with rising seconds", "/scenarios/0/lanes/0/points"},
+        Fault{"lane", "\"unit\": \"V\",\n          \"points\"",
+            "\"unit\": \"A\",\n          \"points\"", "the channel is in V; the lane is in A",
+            "/scenarios/0/lanes/0/unit"},
+        Fault{"overflow", "\"overflow\": \"#\"", "\"overflow\": \"\"",
+            "the overflow mark must be one visible ASCII character", "/readers/0/text/overflow"},
+        Fault{"seed", "\"seed\": 417", "\"seed\": -1",
+            "-1 must be a whole number from 0 to 18446744073709551615", "/scenarios/0/seed"},
+        Fault{"wish", "\"to\": { \"value\": 14.6", "\"to\": { \"value\": 4.6",
+            "the wished range must end above its start", "/channels/0/wish/to"},
+        Fault{"height", "\"height\": 64", "\"height\": 60",
+            "the height must be a multiple of 8: its memory has pages of 8 rows",
+            "/parts/1/height"}),
     [](const auto& p) { return std::string(p.param.name); });
 
 TEST(InstrumentFile, RefusesEveryTruncation)
@@ -94,7 +134,8 @@ TEST(InstrumentFile, RefusesEveryTruncation)
     const auto text = skiffText();
     for (std::size_t length = 0; length + 1 < text.size(); length += 7)
         EXPECT_FALSE(readInstrument(text.substr(0, length))) << length;
-    EXPECT_TRUE(readInstrument(text.substr(0, text.size() - 1))); // only the last line end is missing
+    EXPECT_TRUE(
+        readInstrument(text.substr(0, text.size() - 1))); // only the last line end is missing
 }
 
 TEST(InstrumentFile, NeverBreaksOnChangedBytes)
@@ -114,7 +155,8 @@ TEST(InstrumentFile, NeverBreaksOnChangedBytes)
 
 TEST(InstrumentFile, RefusesWhatIsTooLarge)
 {
-    EXPECT_EQ(errorOf(std::string(longestInstrumentFile + 1, ' ')).message, "an instrument file has at most 16 MB; this one has 16");
+    EXPECT_EQ(errorOf(std::string(longestInstrumentFile + 1, ' ')).message,
+        "an instrument file has at most 16 MB; this one has 16");
 }
 
 RC_GTEST_PROP(InstrumentFile, ReadsWhatItWrites, ())

@@ -7,14 +7,18 @@
 
 namespace fern::test {
 
-inline int anyInt(int least, int most) { return *rc::gen::inRange(least, most + 1); }
+inline int anyInt(int least, int most)
+{
+    return *rc::gen::inRange(least, most + 1);
+}
 inline double anyNumber(double least, double most)
 {
     return least + (most - least) * anyInt(0, 1 << 20) / (1 << 20);
 }
 inline Quantity anyQuantity(double least, double most, std::initializer_list<const char*> units)
 {
-    return {anyNumber(least, most), *rc::gen::elementOf(std::vector<std::string>(units.begin(), units.end()))};
+    return {anyNumber(least, most),
+        *rc::gen::elementOf(std::vector<std::string>(units.begin(), units.end()))};
 }
 inline std::string anyText()
 {

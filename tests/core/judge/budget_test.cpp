@@ -8,8 +8,8 @@
 namespace fern {
 namespace {
 
-// Source: a worked budget after JCGM 100:2008 (4.3.7, 4.3.9, 5.1.2), checked by a Monte Carlo of 10^6
-// draws after JCGM 101: code 3102 of 12 bits, 3.300 V ± 10 mV, 30 kΩ and 10 kΩ of 1 %.
+// Source: a worked budget after JCGM 100:2008 (4.3.7, 4.3.9, 5.1.2), checked by a Monte Carlo of
+// 10^6 draws after JCGM 101: code 3102 of 12 bits, 3.300 V ± 10 mV, 30 kΩ and 10 kΩ of 1 %.
 PlainChannel workedChannel()
 {
     PlainChannel c;
@@ -67,7 +67,8 @@ TEST(Budget, SmoothingReducesOnlyTheNoise)
     average.window = 16;
     channel.steps = {average};
     EXPECT_NEAR(budgetOf(channel, workedVolts, 0).terms[6].u, 0.00193359375 / 4, 1e-9);
-    EXPECT_EQ(budgetOf(channel, workedVolts, 0).terms[0].u, budgetOf(workedChannel(), workedVolts, 0).terms[0].u);
+    EXPECT_EQ(budgetOf(channel, workedVolts, 0).terms[0].u,
+        budgetOf(workedChannel(), workedVolts, 0).terms[0].u);
 }
 
 // A decimal is honest while its step is at least U/2: U = 0.13 V leaves one, 0.009 V leaves two.

@@ -10,11 +10,15 @@
 namespace fern {
 namespace {
 
-std::vector<Finding> findingsIn(const Instrument& instrument) { return findingsOf(instrument, *resolve(instrument, "")); }
+std::vector<Finding> findingsIn(const Instrument& instrument)
+{
+    return findingsOf(instrument, *resolve(instrument, ""));
+}
 
 const Finding* find(const std::vector<Finding>& findings, const std::string& rule)
 {
-    const auto it = std::find_if(findings.begin(), findings.end(), [&](const Finding& f) { return f.rule == rule; });
+    const auto it = std::find_if(
+        findings.begin(), findings.end(), [&](const Finding& f) { return f.rule == rule; });
     return it == findings.end() ? nullptr : &*it;
 }
 
@@ -22,7 +26,10 @@ Instrument withResistors(double r1, double r2)
 {
     return *withDivider(test::skiff(), "house-battery", {{r1, "kohm"}, {r2, "kohm"}, 1, {}});
 }
-Instrument withSteps(const std::string& steps) { return *withSmoothing(test::skiff(), "house-battery", *parseSteps(steps)); }
+Instrument withSteps(const std::string& steps)
+{
+    return *withSmoothing(test::skiff(), "house-battery", *parseSteps(steps));
+}
 Instrument withRedraw(double ms)
 {
     auto display = *test::skiff().displays[0];
@@ -57,16 +64,25 @@ struct Case {
 std::vector<Case> cases()
 {
     return {
-        {"P09", Severity::Stop, withResistors(33, 12), "14.6 V puts 3.89 V on the pin", withResistors(39, 12.6)},
+        {"P09", Severity::Stop, withResistors(33, 12), "14.6 V puts 3.89 V on the pin",
+            withResistors(39, 12.6)},
         // 14.6 V · 12/52 = 3.369 V; full scale of the near miss 14.611 V.
-        {"R03", Severity::Check, withResistors(40, 12), "Readings stop at 14.3 V, the range goes to 14.6 V", withResistors(41.14, 12)},
-        {"R06", Severity::Note, withResistors(91, 12), "Only 52 % of the converter's range is used", withResistors(76, 12)},
-        {"T01", Severity::Check, withDigits(2, 5), "2 decimals are shown, 1 is honest", withDigits(1, 5)},
-        {"T02", Severity::Check, withDigits(1, 3), "14.6 needs 4 cells, the field has 3", withDigits(1, 4)},
-        {"D01", Severity::Check, withFont("12x24", 2, 9), "“helm-volts” is 1 pixels too large", withFont("12x24", 2, 8)},
-        {"M01", Severity::Check, withSteps("exponential tau 2.1"), "Smoothing alone is 2.05 s late", withSteps("exponential tau 2")},
-        {"G04", Severity::Note, withRedraw(200), "Redrawn 5 times a second, faster than eyes read", withRedraw(250)},
-        {"G05", Severity::Check, withRedraw(950), "The number can be 2.04 s old, wished are 2 s", withRedraw(900)},
+        {"R03", Severity::Check, withResistors(40, 12),
+            "Readings stop at 14.3 V, the range goes to 14.6 V", withResistors(41.14, 12)},
+        {"R06", Severity::Note, withResistors(91, 12), "Only 52 % of the converter's range is used",
+            withResistors(76, 12)},
+        {"T01", Severity::Check, withDigits(2, 5), "2 decimals are shown, 1 is honest",
+            withDigits(1, 5)},
+        {"T02", Severity::Check, withDigits(1, 3), "14.6 needs 4 cells, the field has 3",
+            withDigits(1, 4)},
+        {"D01", Severity::Check, withFont("12x24", 2, 9), "“helm-volts” is 1 pixels too large",
+            withFont("12x24", 2, 8)},
+        {"M01", Severity::Check, withSteps("exponential tau 2.1"), "Smoothing alone is 2.05 s late",
+            withSteps("exponential tau 2")},
+        {"G04", Severity::Note, withRedraw(200), "Redrawn 5 times a second, faster than eyes read",
+            withRedraw(250)},
+        {"G05", Severity::Check, withRedraw(950), "The number can be 2.04 s old, wished are 2 s",
+            withRedraw(900)},
     };
 }
 
@@ -89,7 +105,8 @@ TEST(Findings, FireWithTheirWholeTitle)
         ASSERT_NE(finding, nullptr) << c.rule;
         EXPECT_EQ(finding->title, c.title);
         EXPECT_EQ(finding->severity, c.severity) << c.rule;
-        EXPECT_FALSE(finding->reason.empty() || finding->source.empty() || finding->place.empty()) << c.rule;
+        EXPECT_FALSE(finding->reason.empty() || finding->source.empty() || finding->place.empty())
+            << c.rule;
     }
 }
 
@@ -107,7 +124,8 @@ TEST(Findings, GoAwayWithTheirFix)
         ASSERT_TRUE(finding != nullptr && !finding->fixes.empty()) << c.rule;
         const auto fixed = finding->fixes.front().apply(c.fires);
         ASSERT_TRUE(fixed) << c.rule;
-        EXPECT_EQ(find(findingsIn(*fixed), c.rule), nullptr) << c.rule << ": " << finding->fixes.front().label;
+        EXPECT_EQ(find(findingsIn(*fixed), c.rule), nullptr)
+            << c.rule << ": " << finding->fixes.front().label;
         EXPECT_NE(*fixed, c.fires);
     }
 }
@@ -116,7 +134,8 @@ TEST(Findings, TheWorstComeFirst)
 {
     const auto findings = findingsIn(withResistors(33, 12));
     ASSERT_GE(findings.size(), 2U);
-    EXPECT_TRUE(std::is_sorted(findings.begin(), findings.end(), [](const auto& a, const auto& b) { return a.severity > b.severity; }));
+    EXPECT_TRUE(std::is_sorted(findings.begin(), findings.end(),
+        [](const auto& a, const auto& b) { return a.severity > b.severity; }));
 }
 
 TEST(Findings, TheDividerFixNamesAnE24Pair)
@@ -129,7 +148,8 @@ TEST(Findings, TheDividerFixNamesAnE24Pair)
 
 TEST(Findings, SpeakOnlyOnceAboutOneCause)
 {
-    // Above the damage level the clipping rule is silent; when the smoothing alone is too late, the age rule is.
+    // Above the damage level the clipping rule is silent; when the smoothing alone is too late, the
+    // age rule is.
     EXPECT_EQ(find(findingsIn(withResistors(33, 12)), "R03"), nullptr);
     EXPECT_EQ(find(findingsIn(withSteps("exponential tau 3")), "G05"), nullptr);
 }

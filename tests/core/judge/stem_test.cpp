@@ -19,7 +19,7 @@ struct Followed {
 
 Followed follow(const Instrument& instrument, double seconds, std::vector<Capture> recordings = {})
 {
-    Followed f {*resolve(instrument, ""), {}, {}};
+    Followed f{*resolve(instrument, ""), {}, {}};
     EXPECT_TRUE(chooseStem(f.plain, 0, f.choice));
     RunHistory history(ticksFromSeconds(30));
     FirmwareRun run(f.plain, {{}, std::move(recordings)}, history);
@@ -28,7 +28,10 @@ Followed follow(const Instrument& instrument, double seconds, std::vector<Captur
     return f;
 }
 
-const LeafFigures& leaf(const Stem& stem, Leaf which) { return stem.leaves[static_cast<std::size_t>(which)]; }
+const LeafFigures& leaf(const Stem& stem, Leaf which)
+{
+    return stem.leaves[static_cast<std::size_t>(which)];
+}
 
 TEST(Stem, AgesGrowFromLeafToLeaf)
 {
@@ -57,18 +60,24 @@ TEST(Stem, TheDividerLimitsUntilItsResistorsAreBetter)
 
 TEST(Stem, LatenessLimitsWhenTheWishIsMissed)
 {
-    const auto stem = follow(*withSmoothing(test::skiff(), "house-battery", *parseSteps("exponential tau 4")), 5).stem;
+    const auto stem =
+        follow(*withSmoothing(test::skiff(), "house-battery", *parseSteps("exponential tau 4")), 5)
+            .stem;
     EXPECT_TRUE(stem.limitIsAge);
     EXPECT_EQ(stem.limit, Leaf::Smooth);
     auto display = *test::skiff().displays[0];
     display.redrawEvery = {5, "s"};
     EXPECT_EQ(follow(*withDisplay(test::skiff(), display), 12).stem.limit, Leaf::Glass);
-    EXPECT_EQ(follow(*withSampleEvery(*withSmoothing(test::skiff(), "house-battery", {}), "house-battery", {4, "s"}), 12).stem.limit, Leaf::Reading);
+    EXPECT_EQ(follow(*withSampleEvery(*withSmoothing(test::skiff(), "house-battery", {}),
+                         "house-battery", {4, "s"}),
+                  12)
+                  .stem.limit,
+        Leaf::Reading);
 }
 
 TEST(Stem, ARecordingHasNoiseAboutItsTraceAndSaysSo)
 {
-    Capture capture {"house-battery", Tap::Reading, "", {}, {}};
+    Capture capture{"house-battery", Tap::Reading, "", {}, {}};
     for (int i = 0; i < 200; ++i) {
         capture.at.push_back(ticksFromSeconds(i * 0.1));
         capture.values.push_back(3200 + (i % 2 == 0 ? 4 : -4));

@@ -33,10 +33,12 @@ TEST(RedrawPlan, SaysWhenNoIntervalKeepsTheWish)
     plain.channels[0].freshnessSeconds = 1;
     const auto plan = planRedraw(plain, plain.displays[0]);
     EXPECT_EQ(plan.proposedSeconds, 0);
-    EXPECT_EQ(plan.reasons.back(), "No interval keeps the wish: smooth less, sample more often or accept an older number.");
+    EXPECT_EQ(plan.reasons.back(),
+        "No interval keeps the wish: smooth less, sample more often or accept an older number.");
     plain.channels[0].freshnessSeconds = 1.2;
     EXPECT_EQ(planRedraw(plain, plain.displays[0]).reasons.back(),
-        "The wish asks for a faster redraw than is sensible: smooth less or accept an older number.");
+        "The wish asks for a faster redraw than is sensible: smooth less or accept an older "
+        "number.");
 }
 
 TEST(RedrawPlan, ADisplayWithoutReadersHasNoLongestInterval)

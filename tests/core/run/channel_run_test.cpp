@@ -22,7 +22,8 @@ PlainChannel plainChannel(int bits)
     return c;
 }
 
-// Source: W. R. Bennett 1948, SNR = 6.02 N + 1.76 dB of a full-scale sine; quantisation noise LSB/√12.
+// Source: W. R. Bennett 1948, SNR = 6.02 N + 1.76 dB of a full-scale sine; quantisation noise
+// LSB/√12.
 class IdealConverter : public testing::TestWithParam<int> { };
 
 TEST_P(IdealConverter, HasTheTheoreticalNoise)
@@ -37,7 +38,8 @@ TEST_P(IdealConverter, HasTheTheoreticalNoise)
     for (int i = 0; i < count; ++i) {
         const double sine = 0.5 * std::sin(2 * std::numbers::pi * cycles * i / count) * (1 - lsb);
         const auto out = run.accept(Tap::World, {i}, 0.5 + sine);
-        const double error = out.scaled + lsb / 2 - (0.5 + sine); // a code stands for the middle of its step
+        const double error =
+            out.scaled + lsb / 2 - (0.5 + sine); // a code stands for the middle of its step
         signal += sine * sine;
         noise += error * error;
     }
@@ -79,7 +81,8 @@ TEST(ChannelRun, IsWrongAsItsSpecimenIsWrong)
     const double resistor = 13 * 0.7966 * 0.01 / std::sqrt(3.0);
     const double reference = 13 * 0.002 / std::sqrt(3.0);
     const double offset = 3 * 0.003961 / std::sqrt(3.0);
-    const double expected = std::sqrt(2 * resistor * resistor + reference * reference + offset * offset);
+    const double expected =
+        std::sqrt(2 * resistor * resistor + reference * reference + offset * offset);
     EXPECT_NEAR(std::sqrt(squares / specimens) / expected, 1, 0.05);
 }
 
@@ -90,7 +93,8 @@ TEST(ChannelRun, TellsTheBoardsThirtyTwoBitsApart)
     const double wide = ChannelRun(channel, 1).accept(Tap::Reading, {}, 12345677).scaled;
     channel.numberKind = NumberKind::Float32;
     const double narrow = ChannelRun(channel, 1).accept(Tap::Reading, {}, 12345677).scaled;
-    EXPECT_EQ(narrow, static_cast<double>(static_cast<float>(12345677.0F * static_cast<float>(3.3 / 16777216))));
+    EXPECT_EQ(narrow,
+        static_cast<double>(static_cast<float>(12345677.0F * static_cast<float>(3.3 / 16777216))));
     EXPECT_NE(wide, narrow);
 }
 

@@ -1,9 +1,9 @@
 #include "run/firmware_run.h"
 
+#include "instrument/edits.h"
 #include "run/run_history.h"
 #include "run/trace_csv.h"
 #include "run/vcd.h"
-#include "instrument/edits.h"
 #include "tests/support.h"
 
 #include <cmath>
@@ -32,7 +32,8 @@ TEST(FirmwareRun, GivesTheSameTraceOnEveryBuild)
 {
     const auto trace = traceOf(test::plainSkiff(), 30);
     EXPECT_EQ(trace, traceOf(test::plainSkiff(), 30));
-    // The trace of the first build that was checked; sanitized and other compilers' builds give it too.
+    // The trace of the first build that was checked; sanitized and other compilers' builds give it
+    // too.
     EXPECT_EQ(trace, test::readText(test::sourcePath("tests/data/skiff-30s.csv")));
     auto other = test::plainSkiff();
     other.seed = 418;
@@ -50,7 +51,10 @@ TEST(FirmwareRun, AnotherChannelChangesNothingInTheFirst)
     std::vector<double> second;
     struct Collect : RunObserver {
         std::vector<double>*first, *other;
-        void sampled(const SampleRecord& r) override { (r.channel == 0 ? first : other)->push_back(r.real.smoothed); }
+        void sampled(const SampleRecord& r) override
+        {
+            (r.channel == 0 ? first : other)->push_back(r.real.smoothed);
+        }
     } collect;
     collect.first = &alone;
     FirmwareRun(test::plainSkiff(), {}, collect).advanceTo(ticksFromSeconds(20.05));
@@ -83,7 +87,8 @@ TEST(FirmwareRun, TickEndsWithTheNextCompletedRedraw)
     for (int i = 1; i <= 3; ++i) {
         ASSERT_TRUE(run.tick(0, ticksFromSeconds(10)));
         EXPECT_EQ(run.now(), history.redraws().back().visibleAt);
-        // Sampled, drawn, 33 transfers of 32 bytes at 400 kHz and the window command, 10 ms of panel.
+        // Sampled, drawn, 33 transfers of 32 bytes at 400 kHz and the window command, 10 ms of
+        // panel.
         const double transfer = (9 * 8 + 2 + 32 * (9 * 34 + 2)) / 400e3;
         EXPECT_NEAR(inSeconds(run.now()), (i - 1) * 0.5 + 40.5e-6 + 79e-6 + transfer + 0.01, 2e-6);
     }
@@ -102,7 +107,8 @@ TEST(FirmwareRun, SamplesAreLateOrLostWhileTheFrameCrossesTheBus)
     EXPECT_EQ(history.samples().size(), 20U * 42 + 1);
     double longest = 0;
     for (std::size_t i = 1; i < history.samples().size(); ++i)
-        longest = std::max(longest, inSeconds(history.samples()[i].at - history.samples()[i - 1].at));
+        longest =
+            std::max(longest, inSeconds(history.samples()[i].at - history.samples()[i - 1].at));
     EXPECT_NEAR(longest, 0.0994, 0.001);
 }
 
@@ -127,7 +133,7 @@ TEST(FirmwareRun, ABlockingWaitMakesEveryTaskWait)
 TEST(FirmwareRun, ReplaysARecordingAtItsTap)
 {
     const auto plain = test::plainSkiff();
-    Capture capture {"house-battery", Tap::Reading, "", {}, {}};
+    Capture capture{"house-battery", Tap::Reading, "", {}, {}};
     for (int i = 0; i < 100; ++i) {
         capture.at.push_back(ticksFromSeconds(i * 0.1));
         capture.values.push_back(i < 50 ? 3200 : notThere);
@@ -150,7 +156,8 @@ TEST(Recordings, MustFitTheInstrument)
         "the recording has a channel \"engine\" that the instrument lacks");
     EXPECT_EQ(recordingsFor(plain, {{"house-battery", Tap::Scaled, "A", {}, {}}}).error().message,
         "the recording's unit \"A\" does not fit house-battery.scaled, which is in V");
-    const auto scaled = recordingsFor(plain, {{"house-battery", Tap::Scaled, "mV", {{0}}, {12800}}});
+    const auto scaled =
+        recordingsFor(plain, {{"house-battery", Tap::Scaled, "mV", {{0}}, {12800}}});
     EXPECT_DOUBLE_EQ(scaled->front().values[0], 12.8);
 }
 

@@ -14,7 +14,8 @@
 namespace fern {
 namespace {
 
-std::vector<double> smoothed(const std::string& steps, std::vector<double> values, double dt = 1, NumberKind kind = NumberKind::Float64)
+std::vector<double> smoothed(const std::string& steps, std::vector<double> values, double dt = 1,
+    NumberKind kind = NumberKind::Float64)
 {
     const std::vector<double> seconds(values.size(), dt);
     Chain(*parseSteps(steps), kind).run(seconds, values);
@@ -58,7 +59,7 @@ TEST(Chain, PassesInvalidSamplesOnAndKeepsThemOut)
         const auto with = smoothed(steps, {1, nan, 5, nan, nan, 9});
         const auto without = smoothed(steps, {1, 5, 9});
         EXPECT_TRUE(std::isnan(with[1]) && std::isnan(with[3]) && std::isnan(with[4])) << steps;
-        EXPECT_EQ((std::vector<double> {with[0], with[2], with[5]}), without) << steps;
+        EXPECT_EQ((std::vector<double>{with[0], with[2], with[5]}), without) << steps;
     }
     // With a time constant the gap counts: after a long one the old value is forgotten.
     EXPECT_NEAR(smoothed("exponential tau 0.1", {1, nan, nan, nan, 9})[4], 9, 1e-9);
@@ -67,7 +68,8 @@ TEST(Chain, PassesInvalidSamplesOnAndKeepsThemOut)
 TEST(Chain, ComputesInTheBoardsNumberKind)
 {
     const auto wide = smoothed("exponential alpha 0.1", std::vector<double>(50, 0.1));
-    const auto narrow = smoothed("exponential alpha 0.1", std::vector<double>(50, 0.1), 1, NumberKind::Float32);
+    const auto narrow =
+        smoothed("exponential alpha 0.1", std::vector<double>(50, 0.1), 1, NumberKind::Float32);
     EXPECT_EQ(wide.back(), 0.1);
     EXPECT_EQ(narrow.back(), static_cast<double>(0.1F));
 }
@@ -75,22 +77,27 @@ TEST(Chain, ComputesInTheBoardsNumberKind)
 TEST(Chain, AverageDoesNotDriftInThirtyTwoBits)
 {
     // A large value passes; afterwards the window must hold small ones exactly.
-    std::vector<double> values {1e9};
+    std::vector<double> values{1e9};
     values.resize(100, 0.25);
     EXPECT_EQ(smoothed("moving average 4", values, 1, NumberKind::Float32).back(), 0.25);
 }
 
 rc::Gen<std::vector<double>> signals()
 {
-    return rc::gen::container<std::vector<double>>(rc::gen::map(rc::gen::inRange(-4096, 4096), [](int n) { return n / 4.0; }));
+    return rc::gen::container<std::vector<double>>(
+        rc::gen::map(rc::gen::inRange(-4096, 4096), [](int n) { return n / 4.0; }));
 }
 
 rc::Gen<std::string> steps()
 {
-    return rc::gen::oneOf(rc::gen::map(rc::gen::inRange(1, 30), [](int n) { return "moving average " + std::to_string(n); }),
-        rc::gen::map(rc::gen::inRange(0, 15), [](int n) { return "median " + std::to_string(2 * n + 1); }),
-        rc::gen::map(rc::gen::inRange(1, 100), [](int n) { return "exponential alpha " + std::to_string(n / 100.0); }),
-        rc::gen::map(rc::gen::inRange(1, 100), [](int n) { return "exponential tau " + std::to_string(n / 10.0); }));
+    return rc::gen::oneOf(rc::gen::map(rc::gen::inRange(1, 30),
+                              [](int n) { return "moving average " + std::to_string(n); }),
+        rc::gen::map(
+            rc::gen::inRange(0, 15), [](int n) { return "median " + std::to_string(2 * n + 1); }),
+        rc::gen::map(rc::gen::inRange(1, 100),
+            [](int n) { return "exponential alpha " + std::to_string(n / 100.0); }),
+        rc::gen::map(rc::gen::inRange(1, 100),
+            [](int n) { return "exponential tau " + std::to_string(n / 10.0); }));
 }
 
 RC_GTEST_PROP(Chain, OutputStaysWithinTheInput, ())
@@ -119,7 +126,9 @@ RC_GTEST_PROP(Chain, MedianEqualsASort, ())
     const auto window = static_cast<std::size_t>(2 * half + 1);
     const auto y = smoothed("median " + std::to_string(window), x);
     for (std::size_t i = 0; i < x.size(); ++i) {
-        std::vector<double> recent(x.begin() + static_cast<std::ptrdiff_t>(i + 1 > window ? i + 1 - window : 0), x.begin() + static_cast<std::ptrdiff_t>(i + 1));
+        std::vector<double> recent(
+            x.begin() + static_cast<std::ptrdiff_t>(i + 1 > window ? i + 1 - window : 0),
+            x.begin() + static_cast<std::ptrdiff_t>(i + 1));
         std::sort(recent.begin(), recent.end());
         const auto n = recent.size();
         RC_ASSERT(y[i] == (n % 2 == 1 ? recent[n / 2] : (recent[n / 2 - 1] + recent[n / 2]) / 2));
@@ -128,12 +137,14 @@ RC_GTEST_PROP(Chain, MedianEqualsASort, ())
 
 TEST(Figures, GiveTheKnownNoiseGains)
 {
-    // Source: 1/√N and √(α/(2 − α)), any text on digital filters; equal to scipy's impulse responses.
+    // Source: 1/√N and √(α/(2 − α)), any text on digital filters; equal to scipy's impulse
+    // responses.
     EXPECT_NEAR(noiseGain(*parseSteps("moving average 16"), 0.1), 0.25, 1e-9);
     EXPECT_NEAR(noiseGain(*parseSteps("exponential alpha 0.05"), 0.1), 0.16012815380508713, 1e-9);
     EXPECT_NEAR(noiseGain(*parseSteps("exponential alpha 0.2"), 0.1), 1.0 / 3, 1e-9);
     EXPECT_NEAR(noiseGain({}, 0.1), 1, 1e-12);
-    // Standard deviation of the median of five normal deviates: 0.5356 (H. L. Harter, order statistics tables; from memory).
+    // Standard deviation of the median of five normal deviates: 0.5356 (H. L. Harter, order
+    // statistics tables; from memory).
     EXPECT_NEAR(noiseGain(*parseSteps("median 5"), 0.1), 0.5356, 0.012);
 }
 
@@ -145,7 +156,8 @@ TEST(Figures, GiveDelayAndSettling)
     EXPECT_DOUBLE_EQ(settlingSeconds(*parseSteps("exponential alpha 0.2"), 1, 0.01), 20);
     EXPECT_DOUBLE_EQ(settlingSeconds(*parseSteps("moving average 8"), 1, 0.01), 7);
     // The delay of a rising ramp, measured.
-    for (const char* text : {"exponential alpha 0.13", "moving average 7", "median 9; exponential tau 0.7"}) {
+    for (const char* text :
+        {"exponential alpha 0.13", "moving average 7", "median 9; exponential tau 0.7"}) {
         Chain chain(*parseSteps(text), NumberKind::Float64);
         double lag = 0;
         for (int i = 0; i < 2000; ++i)
@@ -156,14 +168,18 @@ TEST(Figures, GiveDelayAndSettling)
 
 TEST(StepText, ReadsAndWritesTheGrammar)
 {
-    for (const char* text : {"moving average 8", "exponential alpha 0.2", "exponential tau 0.8", "median 101"})
+    for (const char* text :
+        {"moving average 8", "exponential alpha 0.2", "exponential tau 0.8", "median 101"})
         EXPECT_EQ(stepText(*parseStep(text)), text);
-    EXPECT_EQ(stepsText(*parseSteps("  median   5 ;\n exponential tau 1.50;")), "median 5; exponential tau 1.5");
+    EXPECT_EQ(stepsText(*parseSteps("  median   5 ;\n exponential tau 1.50;")),
+        "median 5; exponential tau 1.5");
     EXPECT_TRUE(parseSteps("")->empty());
     EXPECT_EQ(parseStep("median 4").error().message,
-        "the step \"median 4\" needs an odd number of samples: write \"moving average N\", \"exponential tau SECONDS\", \"exponential alpha A\" or \"median N\"");
-    for (const char* wrong : {"median", "median 0", "median -3", "median 5.5", "median 10003", "exponential", "exponential 0.2",
-             "exponential alpha 0", "exponential alpha 1.01", "exponential tau 0", "average 5", "moving average x"})
+        "the step \"median 4\" needs an odd number of samples: write \"moving average N\", "
+        "\"exponential tau SECONDS\", \"exponential alpha A\" or \"median N\"");
+    for (const char* wrong : {"median", "median 0", "median -3", "median 5.5", "median 10003",
+             "exponential", "exponential 0.2", "exponential alpha 0", "exponential alpha 1.01",
+             "exponential tau 0", "average 5", "moving average x"})
         EXPECT_FALSE(parseStep(wrong)) << wrong;
 }
 

@@ -32,10 +32,12 @@ TEST(FormatText, RoundsHalfAwayOfTheScaledValue)
         double value;
         int decimals;
         const char* text;
-    } known[] = {{2.675, 2, "2.68"}, {0.125, 2, "0.13"}, {1.005, 2, "1.00"}, {-0.05, 2, "-0.05"}, {-0.05, 1, "-0.1"}, {9.995, 2, "9.99"},
-        {9.995, 1, "10.0"}, {0.25, 1, "0.3"}, {0.35, 1, "0.4"}, {0.45, 1, "0.5"}, {2.5, 0, "3"}, {-0.125, 2, "-0.13"}, {-0.04, 1, "0.0"},
-        {-0.004, 2, "0.00"}, {-0.0, 2, "0.00"}, {99.95, 1, "100.0"}, {0.285, 2, "0.28"}, {2.345, 2, "2.35"}, {1.115, 2, "1.12"},
-        {4.35, 1, "4.4"}, {0.5, 0, "1"}, {-0.5, 0, "-1"}, {1.5, 0, "2"}, {0.49999999999999994, 0, "0"}};
+    } known[] = {{2.675, 2, "2.68"}, {0.125, 2, "0.13"}, {1.005, 2, "1.00"}, {-0.05, 2, "-0.05"},
+        {-0.05, 1, "-0.1"}, {9.995, 2, "9.99"}, {9.995, 1, "10.0"}, {0.25, 1, "0.3"},
+        {0.35, 1, "0.4"}, {0.45, 1, "0.5"}, {2.5, 0, "3"}, {-0.125, 2, "-0.13"}, {-0.04, 1, "0.0"},
+        {-0.004, 2, "0.00"}, {-0.0, 2, "0.00"}, {99.95, 1, "100.0"}, {0.285, 2, "0.28"},
+        {2.345, 2, "2.35"}, {1.115, 2, "1.12"}, {4.35, 1, "4.4"}, {0.5, 0, "1"}, {-0.5, 0, "-1"},
+        {1.5, 0, "2"}, {0.49999999999999994, 0, "0"}};
     for (const auto& [value, decimals, text] : known)
         EXPECT_EQ(shown(value, decimals), text) << value;
 }
@@ -90,7 +92,8 @@ RC_GTEST_PROP(FormatText, IsExactlyAsWideAsItsFieldAndReadsBack, ())
     RC_ASSERT(fits == (text.find('#') == std::string::npos));
     RC_ASSERT(text.find("-0.000000") == std::string::npos);
     if (fits) {
-        RC_ASSERT(std::abs(std::stod(text) - value) <= 0.5 * std::pow(10, -spec.decimals) * (1 + 1e-9));
+        RC_ASSERT(
+            std::abs(std::stod(text) - value) <= 0.5 * std::pow(10, -spec.decimals) * (1 + 1e-9));
         RC_ASSERT(std::stod(text) == shownValue(value, spec, NumberKind::Float64));
     } else {
         RC_ASSERT(std::isnan(shownValue(value, spec, NumberKind::Float64)));

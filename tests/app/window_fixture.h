@@ -1,0 +1,108 @@
+#pragma once
+// A real window on a copy of the demo, with dialogs that a test answers in advance.
+
+#include "app/findings/findings_view.h"
+#include "app/glass/glass_view.h"
+#include "app/places/channels/channels_place.h"
+#include "app/shell/main_window.h"
+#include "app/stem/leaf_button.h"
+#include "tests/support.h"
+
+#include <QAction>
+#include <QApplication>
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QSpinBox>
+#include <QTemporaryDir>
+#include <QTest>
+#include <QToolButton>
+
+namespace fern::app {
+
+class AnsweredDialogs : public Dialogs {
+public:
+    QString fileToOpen(
+        QWidget* /*parent*/, const QString& /*title*/, const QString& /*filter*/) override
+    {
+        return std::exchange(nextOpen, {});
+    }
+    QString fileToSave(
+        QWidget* /*parent*/, const QString& /*title*/, const QString& /*proposed*/) override
+    {
+        return std::exchange(nextSave, {});
+    }
+    void showError(QWidget* /*parent*/, const QString& title, const QString& message) override
+    {
+        errors << title + QStringLiteral(": ") + message;
+    }
+    Answer askAboutChanges(QWidget* /*parent*/, const QString& /*name*/) override
+    {
+        ++asked;
+        return answer;
+    }
+
+    QString nextOpen, nextSave;
+    QStringList errors;
+    Answer answer = Answer::Cancel;
+    int asked = 0;
+};
+
+class WindowTest : public testing::Test {
+protected:
+    void SetUp() override
+    {
+        path = folder.filePath(QStringLiteral("skiff.fern.json"));
+        ASSERT_TRUE(QFile::copy(
+            QString::fromStdString(test::sourcePath("demo/wagtail-skiff.fern.json")), path));
+        window.show();
+        ASSERT_TRUE(window.open(path));
+        settle();
+        // At 100 s the scenario is calm: the number on the glass is steady.
+        window.runner().jumpTo(ticksFromSeconds(100));
+        ASSERT_TRUE(QTest::qWaitFor(
+            [this] { return window.runner().view()->now >= ticksFromSeconds(100); }));
+    }
+    /// Waits until the view shows the instrument as it is.
+    void settle()
+    {
+        ASSERT_TRUE(QTest::qWaitFor(
+            [this] { return window.runner().view()->revision == window.runner().revision(); }));
+    }
+    template <class T> T* find(const char* name)
+    {
+        auto* widget = window.findChild<T*>(QString::fromLatin1(name));
+        EXPECT_NE(widget, nullptr) << name;
+        return widget;
+    }
+    LeafButton* leaf(const char* name)
+    {
+        return find<LeafButton>((std::string("leaf") + name).c_str());
+    }
+    void openLeaf(const char* name) { QTest::mouseClick(leaf(name), Qt::LeftButton); }
+    /// Types a text over what stands in an input, ended by Enter.
+    void type(const char* input, const QString& text)
+    {
+        auto* edit = find<QLineEdit>(input);
+        ASSERT_TRUE(edit->isVisible()) << input;
+        QTest::mouseClick(edit, Qt::LeftButton);
+        QTest::keyClick(edit, Qt::Key_A, Qt::ControlModifier);
+        QTest::keyClicks(edit, text);
+        QTest::keyClick(edit, Qt::Key_Return);
+        settle();
+    }
+    bool hasFinding(const char* rule)
+    {
+        return window.findChild<QWidget*>(QStringLiteral("finding") + QString::fromLatin1(rule))
+            != nullptr;
+    }
+    QLabel* notice() { return find<QLabel>("notice"); }
+
+    AnsweredDialogs dialogs;
+    QTemporaryDir folder;
+    QString path;
+    MainWindow window{dialogs};
+};
+
+} // namespace fern::app

@@ -1,0 +1,263 @@
+#include "tests/app/window_fixture.h"
+
+#include <QElapsedTimer>
+
+namespace fern::app {
+namespace {
+
+TEST_F(WindowTest, ShowsTheDemoFromTheWorldToTheGlass)
+{
+    EXPECT_EQ(leaf("World")->valueText(), QStringLiteral("13.152"));
+    EXPECT_EQ(leaf("Text")->valueText().size(), 5);
+    EXPECT_EQ(leaf("Text")->valueText(), leaf("Glass")->valueText());
+    EXPECT_TRUE(leaf("Sensor")->isLimit());
+    EXPECT_TRUE(leaf("Sensor")->toolTip().contains(QStringLiteral("divider resistor")));
+    EXPECT_TRUE(leaf("Scale")->accessibleName().startsWith(QStringLiteral("Scale: 13.")));
+    ASSERT_NE(find<GlassView>("glass")->frame(), nullptr);
+    EXPECT_TRUE(hasFinding("T01"));
+    EXPECT_EQ(find<QLabel>("clock")->text(), QStringLiteral("0:01:40.000"));
+}
+
+TEST_F(WindowTest, ATypedResistorChangesEverythingAndUndoBringsItBack)
+{
+    const auto before = test::readText(path.toStdString());
+    const auto reading = leaf("Reading")->valueText();
+    const auto frame = *find<GlassView>("glass")->frame();
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("68k"));
+    EXPECT_EQ(find<QLineEdit>("r1")->text(), QStringLiteral("68 kΩ"));
+    EXPECT_NE(leaf("Reading")->valueText(), reading);
+    EXPECT_LT(leaf("Reading")->valueText().toInt(), 2700); // 13.15 V · 12/80 of 3.3 V
+    EXPECT_NE(*find<GlassView>("glass")->frame(), frame); // another specimen of another divider
+    type("r1", QStringLiteral("150k"));
+    EXPECT_TRUE(hasFinding("R06")); // now only a third of the range is used
+    auto* undo = window.findChild<QAction*>(QStringLiteral("actionUndo"));
+    undo->trigger();
+    undo->trigger();
+    settle();
+    EXPECT_FALSE(undo->isEnabled());
+    EXPECT_EQ(leaf("Reading")->valueText(), reading);
+    EXPECT_EQ(*find<GlassView>("glass")->frame(), frame);
+    EXPECT_FALSE(hasFinding("R06"));
+    EXPECT_EQ(test::readText(path.toStdString()), before);
+}
+
+TEST_F(WindowTest, SavesAndReopensEqual)
+{
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("4k7"));
+    EXPECT_TRUE(find<QLabel>("saveState")->text().endsWith(QStringLiteral("not saved")));
+    QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier);
+    EXPECT_FALSE(window.document().isModified());
+    EXPECT_TRUE(find<QLabel>("saveState")->text().endsWith(QStringLiteral(", saved")));
+    const auto saved = window.document().instrument();
+    EXPECT_EQ(saved.channels[0]->divider.r1, (Quantity{4.7, "kohm"}));
+    dialogs.nextOpen = path;
+    QTest::keyClick(&window, Qt::Key_O, Qt::ControlModifier);
+    EXPECT_TRUE(window.document().instrument() == saved);
+    EXPECT_EQ(test::readText(path.toStdString()),
+        test::replaced(test::skiffText(), "\"value\": 47,", "\"value\": 4.7,"));
+}
+
+TEST_F(WindowTest, ABadEntryKeepsTheOldValueAndSaysWhatIsAccepted)
+{
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("4,7k"));
+    EXPECT_EQ(find<QLineEdit>("r1")->text(), QStringLiteral("47 kΩ"));
+    EXPECT_TRUE(notice()->isVisible());
+    EXPECT_TRUE(notice()->text().contains(QStringLiteral("the decimal mark is a point")));
+    type("r2", QStringLiteral("0")); // understood, but no divider
+    EXPECT_TRUE(notice()->text().contains(QStringLiteral("more than 0 ohm")));
+    EXPECT_EQ(find<QLineEdit>("r2")->text(), QStringLiteral("12 kΩ"));
+    EXPECT_FALSE(window.document().isModified());
+    type("r1", QStringLiteral("51k"));
+    EXPECT_FALSE(notice()->isVisible());
+}
+
+TEST_F(WindowTest, AFixIsOneUndoStep)
+{
+    auto* button = find<QPushButton>("fixT01");
+    EXPECT_EQ(button->text(), QStringLiteral("Show 1 decimal"));
+    QTest::mouseClick(button, Qt::LeftButton);
+    settle();
+    EXPECT_FALSE(hasFinding("T01"));
+    EXPECT_EQ(leaf("Text")->valueText().size(), 4);
+    EXPECT_EQ(window.document().undoStack().count(), 1);
+    EXPECT_EQ(window.document().undoStack().undoText(), QStringLiteral("Show 1 decimal"));
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_TRUE(hasFinding("T01"));
+}
+
+TEST_F(WindowTest, FilterAndIntervalAnswerAtOnce)
+{
+    openLeaf("Smooth");
+    type("steps", QStringLiteral("exponential tau 4"));
+    EXPECT_TRUE(hasFinding("M01"));
+    EXPECT_TRUE(leaf("Smooth")->isLimit());
+    type("steps", QStringLiteral("median 4"));
+    EXPECT_TRUE(notice()->text().contains(QStringLiteral("odd number")));
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    openLeaf("Glass");
+    type("redrawEvery", QStringLiteral("0.1 s"));
+    EXPECT_TRUE(hasFinding("G04"));
+    openLeaf("Text");
+    auto* width = find<QSpinBox>("width");
+    QTest::mouseClick(width, Qt::LeftButton);
+    QTest::keyClick(width, Qt::Key_Down);
+    settle();
+    EXPECT_TRUE(hasFinding("T02"));
+    openLeaf("Reading");
+    auto* school = find<QComboBox>("school");
+    school->setFocus();
+    QTest::keyClick(school, Qt::Key_Down);
+    EXPECT_EQ(window.document().instrument().parts[0]->converter.school, ConverterSchool::EndPoint);
+    openLeaf("World");
+    type("wishTo", QStringLiteral("24 V"));
+    EXPECT_TRUE(hasFinding("P09"));
+}
+
+TEST_F(WindowTest, KeysOpenTheLeaves)
+{
+    openLeaf("World");
+    EXPECT_TRUE(find<QLineEdit>("wishFrom")->isVisible());
+    QTest::keyClick(&window, Qt::Key_Right, Qt::AltModifier);
+    EXPECT_TRUE(find<QLineEdit>("r1")->isVisible());
+    EXPECT_TRUE(leaf("Sensor")->isChecked());
+    QTest::keyClick(&window, Qt::Key_Left, Qt::AltModifier);
+    QTest::keyClick(&window, Qt::Key_Left, Qt::AltModifier); // at the end it stays
+    EXPECT_TRUE(leaf("World")->isChecked());
+    leaf("Glass")->setFocus();
+    QTest::keyClick(leaf("Glass"), Qt::Key_Space);
+    EXPECT_TRUE(find<QLineEdit>("redrawEvery")->isVisible());
+}
+
+TEST_F(WindowTest, OneTickEndsWithTheNextRedraw)
+{
+    QTest::mouseClick(find<QToolButton>("tick"), Qt::LeftButton);
+    ASSERT_TRUE(
+        QTest::qWaitFor([this] { return window.runner().view()->now > ticksFromSeconds(100); }));
+    const auto view = window.runner().view();
+    // The redraw due at 100 s: a sample, the drawing, the frame over the bus, the panel.
+    EXPECT_NEAR(inSeconds(view->now), 100.0349, 1e-3);
+    EXPECT_FALSE(view->isRunning);
+    QTest::mouseClick(find<QToolButton>("tick"), Qt::LeftButton);
+    ASSERT_TRUE(QTest::qWaitFor([&] { return window.runner().view()->now > view->now; }));
+    EXPECT_NEAR(inSeconds(window.runner().view()->now), 100.5349, 1e-3);
+}
+
+TEST_F(WindowTest, RunsAtTheFastestPaceToTheEndAndStaysAwake)
+{
+    auto* pace = find<QComboBox>("pace");
+    pace->setFocus();
+    QTest::keyClick(pace, Qt::Key_End);
+    QTest::mouseClick(find<QToolButton>("run"), Qt::LeftButton);
+    // While it runs, the window takes edits.
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("51k"));
+    ASSERT_TRUE(QTest::qWaitFor(
+        [this] {
+            return window.runner().view()->now >= window.runner().view()->end
+                && !window.runner().view()->isRunning;
+        },
+        20000));
+    EXPECT_EQ(window.runner().view()->now, ticksFromSeconds(600));
+    EXPECT_EQ(find<QToolButton>("run")->text(), QStringLiteral("run"));
+    // Run again: from the start.
+    QTest::keyClick(pace, Qt::Key_Home);
+    QTest::mouseClick(find<QToolButton>("run"), Qt::LeftButton);
+    ASSERT_TRUE(QTest::qWaitFor([this] {
+        return window.runner().view()->isRunning
+            && window.runner().view()->now < ticksFromSeconds(10);
+    }));
+    QTest::mouseClick(find<QToolButton>("run"), Qt::LeftButton);
+    EXPECT_TRUE(QTest::qWaitFor([this] { return !window.runner().view()->isRunning; }));
+}
+
+TEST_F(WindowTest, PlaysARecordingThroughTheChannel)
+{
+    ASSERT_TRUE(window.playRecording(
+        QString::fromStdString(test::sourcePath("demo/house-battery-evening.csv"))));
+    window.runner().jumpTo(ticksFromSeconds(300));
+    ASSERT_TRUE(
+        QTest::qWaitFor([this] { return window.runner().view()->now == ticksFromSeconds(300); }));
+    EXPECT_EQ(leaf("World")->valueText(), QStringLiteral("—"));
+    EXPECT_GT(leaf("Reading")->valueText().toInt(), 3000);
+    EXPECT_EQ(window.runner().view()->end, ticksFromSeconds(3599.9));
+    EXPECT_TRUE(window.runner().view()->stem.noiseIsAboutTrace);
+    EXPECT_FALSE(window.playRecording(path));
+    EXPECT_TRUE(dialogs.errors.last().startsWith(QStringLiteral("The recording cannot be played")));
+    EXPECT_GT(leaf("Reading")->valueText().toInt(), 3000); // goes on as before
+}
+
+TEST_F(WindowTest, ABrokenFileLeavesTheOpenInstrumentAlone)
+{
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("51k"));
+    const auto broken = folder.filePath(QStringLiteral("broken.fern.json"));
+    QFile file(broken);
+    ASSERT_TRUE(file.open(QIODevice::WriteOnly));
+    file.write("{ \"format\": \"fern-tick\", ");
+    file.close();
+    dialogs.answer = Dialogs::Answer::Discard;
+    dialogs.nextOpen = broken;
+    QTest::keyClick(&window, Qt::Key_O, Qt::ControlModifier);
+    ASSERT_EQ(dialogs.errors.size(), 1);
+    EXPECT_TRUE(dialogs.errors[0].contains(QStringLiteral("line 1, column")))
+        << dialogs.errors[0].toStdString();
+    EXPECT_EQ(window.document().path(), path);
+    EXPECT_TRUE(window.document().isModified());
+    EXPECT_EQ(find<QLineEdit>("r1")->text(), QStringLiteral("51 kΩ"));
+}
+
+TEST_F(WindowTest, AsksBeforeChangesAreLost)
+{
+    EXPECT_TRUE(window.close());
+    EXPECT_EQ(dialogs.asked, 0);
+    window.show();
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("51k"));
+    dialogs.answer = Dialogs::Answer::Cancel;
+    EXPECT_FALSE(window.close());
+    dialogs.answer = Dialogs::Answer::Save;
+    EXPECT_TRUE(window.close());
+    EXPECT_EQ(dialogs.asked, 2);
+    EXPECT_NE(test::readText(path.toStdString()).find("\"value\": 51,"), std::string::npos);
+}
+
+TEST_F(WindowTest, AFailedSaveIsSaidAndKeepsTheChange)
+{
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("51k"));
+    dialogs.nextSave = QStringLiteral("/no/such/folder/x.fern.json");
+    QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
+    ASSERT_EQ(dialogs.errors.size(), 1);
+    EXPECT_TRUE(window.document().isModified());
+    EXPECT_EQ(window.document().path(), path);
+}
+
+TEST_F(WindowTest, FoldsItsRightColumn)
+{
+    auto* findings = find<FindingsView>("findings");
+    QTest::keyClick(&window, Qt::Key_F7);
+    EXPECT_FALSE(findings->isVisible());
+    QTest::keyClick(&window, Qt::Key_F6);
+    EXPECT_FALSE(find<GlassView>("glass")->isVisible());
+    QTest::keyClick(&window, Qt::Key_F7);
+    EXPECT_TRUE(findings->isVisible());
+}
+
+TEST_F(WindowTest, EveryWorkbenchFitsTheSmallestWindow)
+{
+    window.resize(1024, 700);
+    for (const char* name : {"World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"}) {
+        openLeaf(name);
+        settle();
+        EXPECT_LE(window.minimumSizeHint().width(), 1024) << name;
+        EXPECT_LE(window.minimumSizeHint().height(), 700) << name;
+    }
+}
+
+} // namespace
+} // namespace fern::app

@@ -1,0 +1,186 @@
+#include "tests/cli/command.h"
+
+#include "base/json.h"
+#include "base/number_text.h"
+#include "signal/csv.h"
+#include "tests/support.h"
+
+#include <sys/stat.h>
+
+namespace fern {
+namespace {
+
+using test::cli;
+using test::sourcePath;
+using test::temporary;
+
+const std::string skiffPath = sourcePath("demo/wagtail-skiff.fern.json");
+
+/// The one JSON value on stdout.
+json::Node valueOf(const test::Outcome& outcome)
+{
+    const auto node = json::parse(outcome.out);
+    EXPECT_TRUE(node) << outcome.out << outcome.err;
+    return node ? *node : json::Node{};
+}
+
+const json::Node& member(const json::Node& node, const std::string& key)
+{
+    const auto* found = json::find(node, key);
+    EXPECT_NE(found, nullptr) << key;
+    static const json::Node none;
+    return found == nullptr ? none : *found;
+}
+
+TEST(Cli, FormatsEveryDemoFileByteForByte)
+{
+    for (const auto& entry : std::filesystem::directory_iterator(sourcePath("demo")))
+        if (entry.path().string().ends_with(".fern.json")) {
+            const auto outcome = cli("format " + entry.path().string());
+            EXPECT_EQ(outcome.exitCode, 0);
+            EXPECT_EQ(outcome.out, test::wholeFile(entry.path().string())) << entry.path();
+        }
+}
+
+TEST(Cli, ConvertPrintsOnlyTheNumber)
+{
+    EXPECT_EQ(cli("convert 1 mile/h km/h").out, "1.609344\n");
+    EXPECT_EQ(cli("convert -40 degF degC").out, "-40\n");
+    EXPECT_EQ(cli("convert 1e3 mV V").out, "1\n");
+    const auto wrong = cli("convert 1 kph m/s");
+    EXPECT_EQ(wrong.exitCode, 4);
+    EXPECT_EQ(wrong.err, "fern-tick-cli: the unit \"kph\" can be misread: write km/h\n");
+    EXPECT_EQ(wrong.out, "");
+}
+
+TEST(Cli, TextPrintsExactlyTheCells)
+{
+    EXPECT_EQ(cli("text --decimals 1 --width 6 12.84 -12.84 99999 nan").out,
+        "  12.8\n -12.8\n######\n------\n");
+    EXPECT_EQ(cli("text --decimals 1 --width 8 --unit V --align left 12.84").out, "12.8 V  \n");
+    EXPECT_EQ(
+        cli("text --decimals 0 --width 3 --pad zero --overflow '*' 7 1234").out, "007\n***\n");
+    EXPECT_EQ(valueOf(cli("text --json --decimals 2 --width 5 2.675")).items.at(0).text, " 2.68");
+    EXPECT_EQ(cli("text --decimals 1 --width 6 twelve").exitCode, 4);
+    EXPECT_EQ(cli("text --decimals 10 --width 6 1").exitCode, 4);
+    EXPECT_EQ(cli("text --width 6 1").exitCode, 4);
+}
+
+TEST(Cli, CheckTellsTheSeverityByItsExitCode)
+{
+    const auto outcome = cli("check --json " + skiffPath);
+    EXPECT_EQ(outcome.exitCode, 1);
+    const auto value = valueOf(outcome);
+    const auto& findings = member(value, "findings");
+    ASSERT_EQ(findings.items.size(), 1U);
+    EXPECT_EQ(member(findings.items[0], "rule").text, "T01");
+    EXPECT_EQ(member(findings.items[0], "fixes").items.at(0).text, "Show 1 decimal");
+    const auto clean = temporary(
+        "clean.fern.json", test::replaced(test::skiffText(), "\"decimals\": 2", "\"decimals\": 1"));
+    EXPECT_EQ(cli("check " + clean).exitCode, 0);
+    EXPECT_EQ(cli("check " + clean).out, "nothing found\n");
+    const auto harm = temporary(
+        "harm.fern.json", test::replaced(test::skiffText(), "\"value\": 47", "\"value\": 27"));
+    EXPECT_EQ(cli("check " + harm).exitCode, 2);
+    std::filesystem::remove(clean);
+    std::filesystem::remove(harm);
+}
+
+TEST(Cli, SmoothWritesSeventeenDigits)
+{
+    const auto in = temporary("in.csv", "t_s,value\n0,1\n0.1,2\n0.2,\n0.3,4\n");
+    const auto out = temporary("out.csv");
+    ASSERT_EQ(
+        cli("smooth --step 'exponential alpha 0.1' --step 'median 1' " + in + " " + out).exitCode,
+        0);
+    EXPECT_EQ(test::wholeFile(out),
+        "t_s,value\n0,1\n0.10000000000000001,1.1000000000000001\n0.20000000000000001,\n0."
+        "29999999999999999,1.3900000000000001\n");
+    EXPECT_EQ(cli("smooth --step 'median 2' " + in + " " + out).exitCode, 4);
+    EXPECT_EQ(cli("smooth " + in + " " + out).exitCode, 4);
+    std::filesystem::remove(in);
+    std::filesystem::remove(out);
+}
+
+TEST(Cli, RunPrintsItsSummaryAndWritesItsFiles)
+{
+    const auto trace = temporary("trace.csv");
+    const auto vcd = temporary("trace.vcd");
+    const auto outcome = cli("run --json " + skiffPath
+        + " --scenario 'evening row' --seconds 30 --trace " + trace + " --vcd " + vcd);
+    EXPECT_EQ(outcome.exitCode, 0);
+    const auto value = valueOf(outcome);
+    EXPECT_EQ(member(value, "simulatedSeconds").number, 30);
+    EXPECT_EQ(member(member(value, "redraws"), "helm").number, 60);
+    EXPECT_EQ(member(member(value, "lastFrameHash"), "helm").text.size(), 16U);
+    EXPECT_EQ(member(value, "pulses").kind, json::Kind::Object);
+    EXPECT_EQ(test::wholeFile(trace), test::wholeFile(sourcePath("tests/data/skiff-30s.csv")));
+    EXPECT_TRUE(test::wholeFile(vcd).starts_with("$timescale 1 ns $end"));
+    // Another seed is another specimen; past its last point the scenario holds.
+    EXPECT_NE(cli("run --json " + skiffPath + " --scenario evening-row --seconds 30 --seed 5").out,
+        outcome.out);
+    EXPECT_EQ(cli("run --json " + skiffPath + " --scenario evening-row --seconds 700").exitCode, 0);
+    EXPECT_EQ(cli("run " + skiffPath + " --scenario storm --seconds 3").err,
+        "fern-tick-cli: /scenarios: there is no scenario \"storm\"\n");
+    EXPECT_EQ(cli("run " + skiffPath + " --scenario storm --seconds 3").exitCode, 3);
+    std::filesystem::remove(trace);
+    std::filesystem::remove(vcd);
+}
+
+TEST(Cli, ReplaysTheEveningToATraceAndAPicture)
+{
+    const auto trace = temporary("evening.csv");
+    const auto png = temporary("evening.png");
+    const auto outcome = cli("replay --json " + skiffPath + " "
+        + sourcePath("demo/house-battery-evening.csv") + " --trace " + trace + " --png " + png);
+    ASSERT_EQ(outcome.exitCode, 0) << outcome.err;
+    const auto table = test::wholeFile(trace);
+    EXPECT_NE(
+        table.find("\n0,,,3339,"), std::string::npos); // the first recorded count, no world, no pin
+    EXPECT_EQ(std::count(table.begin(), table.end(), '\n'), 1 + 36000 + 7202);
+    EXPECT_TRUE(test::wholeFile(png).starts_with("\x89PNG"));
+    const auto other = temporary("other.csv", "t_s,engine.reading\n0,1\n");
+    EXPECT_EQ(cli("replay " + skiffPath + " " + other).exitCode, 3);
+    for (const auto& path : {trace, png, other})
+        std::filesystem::remove(path);
+}
+
+TEST(Cli, GlassDrawsWhatTheRunShows)
+{
+    const auto glassPng = temporary("glass.png");
+    const auto runPng = temporary("run.png");
+    const auto run = valueOf(cli("run --json " + skiffPath
+        + " --scenario evening-row --seconds 125.2 --zoom 2 --png " + runPng));
+    const auto glass = cli("glass --json " + skiffPath
+        + " --display helm --page battery --scenario evening-row --at 125.2 --zoom 2 --png "
+        + glassPng);
+    EXPECT_EQ(member(valueOf(glass), "frameHash").text,
+        member(member(run, "lastFrameHash"), "helm").text);
+    EXPECT_EQ(test::wholeFile(glassPng), test::wholeFile(runPng));
+    EXPECT_EQ(cli("glass " + skiffPath + " --display bow --png " + glassPng).exitCode, 3);
+    EXPECT_EQ(
+        cli("glass " + skiffPath + " --display helm --page speed --png " + glassPng).exitCode, 3);
+    EXPECT_EQ(cli("glass " + skiffPath + " --display helm --at 5 --png " + glassPng).exitCode,
+        4); // --at needs a scenario
+    std::filesystem::remove(glassPng);
+    std::filesystem::remove(runPng);
+}
+
+TEST(Cli, PlanGivesItsReasons)
+{
+    const auto value = valueOf(cli("plan --json " + skiffPath));
+    const auto& display = member(value, "displays").items.at(0);
+    EXPECT_EQ(member(display, "buses").items.size(), 2U);
+    EXPECT_EQ(member(display, "proposedSeconds").number, 0.5);
+    EXPECT_GE(member(display, "reasons").items.size(), 3U);
+    EXPECT_NE(cli("plan " + skiffPath).out.find("99.3 ms on the bus"), std::string::npos);
+}
+
+TEST(Cli, SpeaksTheSameUnderACommaLocale)
+{
+    EXPECT_EQ(
+        cli("convert 1 mph m/s", "LC_ALL=de_DE.UTF-8 LC_NUMERIC=de_DE.UTF-8 ").out, "0.44704\n");
+}
+
+} // namespace
+} // namespace fern
