@@ -113,7 +113,7 @@ QPalette lightPalette()
 void applyLook(QApplication& application)
 {
     for (const auto* face :
-        {":/fonts/fern-Regular.otf", ":/fonts/fern-Bold.otf", ":/fonts/mono.ttf"})
+        {":/fonts/fern-Regular.otf", ":/fonts/fern-Bold.otf"})
         QFontDatabase::addApplicationFont(QString::fromLatin1(face));
     application.setStyle(new FernStyle); // the application owns it
     application.setPalette(lightPalette());
@@ -125,13 +125,6 @@ QFont wordFont(int pixels, bool bold)
     QFont font(QStringLiteral("Fern B612"));
     font.setPixelSize(pixels);
     font.setBold(bold);
-    return font;
-}
-
-QFont monoFont(int pixels)
-{
-    QFont font(QStringLiteral("DejaVu Sans Mono"));
-    font.setPixelSize(pixels);
     return font;
 }
 

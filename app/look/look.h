@@ -13,7 +13,4 @@ void applyLook(QApplication& application);
 /// Returns the word font at a pixel size.
 QFont wordFont(int pixels, bool bold = false);
 
-/// Returns the font for code and hexadecimal numbers.
-QFont monoFont(int pixels);
-
 } // namespace fern::app

@@ -15,6 +15,7 @@ namespace fern::app {
 
 ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
     : QWidget(parent)
+    , m_document(document)
     , m_stem(new StemWidget(this))
     , m_limit(softLabel({}, this))
     , m_benches(new QStackedWidget(this))
@@ -37,13 +38,6 @@ ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
     stemCard->body()->addWidget(m_limit);
     column->addWidget(stemCard);
 
-    for (Workbench* bench : std::initializer_list<Workbench*>{new WorldBench(document, this),
-             new SensorBench(document, this), new ReadingBench(document, this),
-             new ScaleBench(document, this), new SmoothBench(document, this),
-             new TextBench(document, this), new GlassBench(document, this)}) {
-        m_benches->addWidget(bench);
-        connect(bench, &Workbench::refused, this, &ChannelsPlace::refused);
-    }
     column->addWidget(m_benches);
 
     auto* traceCard = new Card({}, this);
@@ -65,13 +59,33 @@ ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
     m_content->hide();
 }
 
+Workbench* ChannelsPlace::makeBench(Leaf leaf)
+{
+    switch (leaf) {
+    case Leaf::World: return new WorldBench(m_document, this);
+    case Leaf::Sensor: return new SensorBench(m_document, this);
+    case Leaf::Reading: return new ReadingBench(m_document, this);
+    case Leaf::Scale: return new ScaleBench(m_document, this);
+    case Leaf::Smooth: return new SmoothBench(m_document, this);
+    case Leaf::Text: return new TextBench(m_document, this);
+    case Leaf::Glass: break;
+    }
+    return new GlassBench(m_document, this);
+}
+
 void ChannelsPlace::openBench(Leaf leaf)
 {
-    m_benches->setCurrentIndex(static_cast<int>(leaf));
+    auto& bench = m_made[static_cast<std::size_t>(leaf)];
+    if (bench == nullptr) {
+        bench = makeBench(leaf);
+        m_benches->addWidget(bench);
+        connect(bench, &Workbench::refused, this, &ChannelsPlace::refused);
+    }
+    m_benches->setCurrentWidget(bench);
     // The stack is as high as the bench that is open, the trace takes the rest.
-    for (int i = 0; i < m_benches->count(); ++i)
-        m_benches->widget(i)->setSizePolicy(QSizePolicy::Preferred,
-            i == m_benches->currentIndex() ? QSizePolicy::Maximum : QSizePolicy::Ignored);
+    for (auto* made : m_made)
+        if (made != nullptr)
+            made->setSizePolicy(QSizePolicy::Preferred, made == bench ? QSizePolicy::Maximum : QSizePolicy::Ignored);
 }
 
 void ChannelsPlace::showView(std::shared_ptr<const RunView> newest)

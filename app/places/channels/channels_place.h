@@ -23,11 +23,15 @@ Q_SIGNALS:
     void refused(const QString& message);
 
 private:
+    Workbench* makeBench(Leaf leaf);
+    /// Shows the workbench of a leaf; it is made when it is opened first.
     void openBench(Leaf leaf);
 
+    Document& m_document;
     StemWidget* m_stem;
     QLabel* m_limit;
     QStackedWidget* m_benches;
+    std::array<Workbench*, leafCount> m_made {};
     TracePlot* m_trace;
     QLabel* m_empty;
     QWidget* m_content;

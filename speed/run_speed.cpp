@@ -1,0 +1,52 @@
+// The skiff demo: a run with every pixel drawn, and one edit until everything shown is new.
+
+#include "app/runner/run_view.h"
+#include "instrument/edits.h"
+#include "io/files.h"
+#include "run/firmware_run.h"
+
+#include <benchmark/benchmark.h>
+
+namespace fern {
+namespace {
+
+Instrument skiff() { return *io::loadInstrument(std::string(FERN_TICK_SOURCE) + "/demo/wagtail-skiff.fern.json"); }
+
+constexpr double runSeconds = 600;
+
+void skiffRun(benchmark::State& state)
+{
+    const auto plain = *resolve(skiff(), "");
+    for (auto _ : state) {
+        RunHistory history(ticksFromSeconds(30));
+        FirmwareRun(plain, {}, history).advanceTo(ticksFromSeconds(runSeconds));
+        benchmark::DoNotOptimize(history.samples().size());
+    }
+}
+BENCHMARK(skiffRun)->Unit(benchmark::kMillisecond);
+
+void oneEdit(benchmark::State& state)
+{
+    const auto before = skiff();
+    const Ticks now = ticksFromSeconds(300);
+    double ohm = 47;
+    for (auto _ : state) {
+        auto divider = before.channels[0]->divider;
+        divider.r1 = {ohm += 0.001, "kohm"};
+        const auto after = *withDivider(before, "house-battery", divider);
+        app::RunView view;
+        view.plain = *resolve(after, "");
+        view.choice.emplace();
+        chooseStem(view.plain, 0, *view.choice);
+        const auto fixed = app::staticPartOf(after, view.plain, view.choice);
+        RunHistory history(ticksFromSeconds(30));
+        FirmwareRun run(view.plain, {now - ticksFromSeconds(50), {}}, history);
+        run.advanceTo(now);
+        app::fillFromHistory(view, history, now, ticksFromSeconds(30));
+        benchmark::DoNotOptimize(fixed.findings.size() + view.shown.values.size());
+    }
+}
+BENCHMARK(oneEdit)->Unit(benchmark::kMillisecond);
+
+} // namespace
+} // namespace fern

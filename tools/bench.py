@@ -1,0 +1,57 @@
+#!/usr/bin/python3
+"""Times the programs in build/dev/speed and prints each figure as a ratio to its yardstick.
+
+usage: bench.py BUILD_DIR SOURCE_DIR
+"""
+import json
+import statistics
+import subprocess
+import sys
+import time
+
+import numpy as np
+from scipy import signal
+
+BUILD, SOURCE = sys.argv[1:3]
+
+
+def ours():
+    out = subprocess.run([f"{BUILD}/speed/core_speed", "--benchmark_format=json", "--benchmark_min_time=0.3"],
+                         check=True, capture_output=True, text=True).stdout
+    return {b["name"]: b["real_time"] for b in json.loads(out)["benchmarks"]}
+
+
+def milliseconds(action, repeats=5):
+    times = []
+    for _ in range(repeats):
+        start = time.perf_counter()
+        action()
+        times.append(1e3 * (time.perf_counter() - start))
+    return statistics.median(times)
+
+
+def started(*command):
+    return milliseconds(lambda: subprocess.run(command, check=True, capture_output=True), 9)
+
+
+def row(what, figure, reach):
+    print(f"| {what} | {figure} | {reach} |")
+
+
+random = np.random.default_rng(1)
+x = random.normal(2000, 300, 1_000_000)
+times = ours()
+print("| what | measured | reach |")
+print("|---|---|---|")
+for name, label, action, reach in [
+        ("exponential", "exponential", lambda: signal.lfilter([0.2], [1, -0.8], x), 1.0),
+        ("average16", "moving average 16", lambda: signal.lfilter(np.ones(16) / 16, [1], x), None),
+        ("median5", "median 5", lambda: signal.medfilt(x, 5), 0.3),
+        ("median101", "median 101", lambda: signal.medfilt(x, 101), 0.1)]:
+    mine, theirs = times[f"smoothing/{name}"], milliseconds(action, 3)
+    row(f"{label}, 10⁶ samples", f"{mine:.1f} ms, {mine / theirs:.2f} × scipy", f"≤ {reach} ×" if reach else "—")
+row("run of the skiff demo, every pixel drawn", f"{600e3 / times['skiffRun']:.0f} × real time", "≥ 500 ×")
+row("one edit until stem, glass and findings are new", f"{times['oneEdit']:.1f} ms", "≤ 50 ms")
+empty = started(f"{BUILD}/speed/start_empty")
+demo = started(f"{BUILD}/speed/start_demo", f"{SOURCE}/demo/wagtail-skiff.fern.json")
+row("start to the first painted window with the demo", f"{demo:.0f} ms, {demo / empty:.2f} × an empty window", "≤ 1.5 ×")
