@@ -35,7 +35,7 @@ void print(const std::string& text)
     std::fwrite(text.data(), 1, text.size(), stdout);
 }
 
-json::Node object(std::vector<std::pair<std::string, json::Node>> members)
+json::Node object(std::vector<json::Member> members)
 {
     auto node = json::makeObject();
     node.members = std::move(members);

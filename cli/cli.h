@@ -47,6 +47,6 @@ Result<PlainInstrument> loadPlain(const std::string& path, const std::string& sc
 void print(const std::string& text);
 
 /// Returns a JSON object of the given members.
-json::Node object(std::vector<std::pair<std::string, json::Node>> members);
+json::Node object(std::vector<json::Member> members);
 
 } // namespace fern::cli

@@ -57,6 +57,7 @@ public:
 void printSummary(
     const Context& context, const PlainInstrument& instrument, double seconds, const Report& report)
 {
+    auto summary = json::makeObject();
     auto redraws = json::makeObject();
     auto hashes = json::makeObject();
     std::string words = fmt::format("simulated {} s\n", shortestText(seconds));
@@ -64,15 +65,15 @@ void printSummary(
         const auto& id = instrument.displays[i].id;
         const auto hash =
             report.frames[i] ? fmt::format("{:016x}", frameHash(*report.frames[i])) : std::string();
-        redraws.members.emplace_back(id, json::makeNumber(report.redraws[i]));
-        hashes.members.emplace_back(id, json::makeString(hash));
+        redraws.add(id, json::makeNumber(report.redraws[i]));
+        hashes.add(id, json::makeString(hash));
         words += fmt::format("{}: {} redraws, last frame {}\n", id, report.redraws[i], hash);
     }
-    print(context.json
-            ? json::writeCompact(object({{"simulatedSeconds", json::makeNumber(seconds)},
-                  {"redraws", redraws}, {"pulses", json::makeObject()}, {"lastFrameHash", hashes}}))
-                + "\n"
-            : words);
+    summary.add("simulatedSeconds", json::makeNumber(seconds));
+    summary.add("redraws", redraws);
+    summary.add("pulses", json::makeObject());
+    summary.add("lastFrameHash", hashes);
+    print(context.json ? json::writeCompact(summary) + "\n" : words);
 }
 
 } // namespace

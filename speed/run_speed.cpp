@@ -10,7 +10,10 @@
 namespace fern {
 namespace {
 
-Instrument skiff() { return *io::loadInstrument(std::string(FERN_TICK_SOURCE) + "/demo/wagtail-skiff.fern.json"); }
+Instrument skiff()
+{
+    return *io::loadInstrument(std::string(FERN_TICK_SOURCE) + "/demo/wagtail-skiff.fern.json");
+}
 
 constexpr double runSeconds = 600;
 

@@ -10,7 +10,10 @@ namespace {
 
 class EmptyWindow : public QWidget {
 protected:
-    void paintEvent(QPaintEvent* /*event*/) override { QTimer::singleShot(0, this, [] { std::_Exit(0); }); }
+    void paintEvent(QPaintEvent* /*event*/) override
+    {
+        QTimer::singleShot(0, this, [] { std::_Exit(0); });
+    }
 };
 
 } // namespace

@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
-# Formatting of everything, clang-tidy on what changed since the newest published state (all of it with
-# LINT_ALL=1), headers that compile alone, and the order of the core's folders.
+# Formatting of everything, clang-tidy on what changed since LINT_BASE, by default the commit before
+# (everything with LINT_ALL=1), headers that compile alone, and the order of the core's folders.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 faults=0
@@ -11,16 +11,17 @@ clang-format-14 --dry-run --Werror "${sources[@]}" || fault "run clang-format-14
 
 python3 tools/check_layers.py . || fault "a core folder uses one that stands below it"
 
-# Every header of the core, io and cli compiles on its own.
-flags=(-std=c++20 -fsyntax-only -Wall -Wextra -I. -Icore -x c++)
-while read -r header; do
-  g++ "${flags[@]}" "$header" 2>/tmp/fern-tick-header.$$ || { cat /tmp/fern-tick-header.$$; fault "$header does not compile alone"; }
-done < <(git ls-files 'core/*.h')
-rm -f /tmp/fern-tick-header.$$
+# Every header of the core compiles on its own.
+export flags="-std=c++20 -fsyntax-only -Wall -Wextra -I. -Icore -x c++"
+git ls-files 'core/*.h' | xargs -P "$(nproc)" -n 1 sh -c 'g++ $flags "$0" || exit 255' \
+  || fault "a header does not compile alone"
 
-base=$(git merge-base HEAD origin/main 2>/dev/null || git rev-parse HEAD~1 2>/dev/null || git rev-parse HEAD)
-[ "${LINT_ALL:-}" = 1 ] && mapfile -t changed < <(git ls-files 'core/*.cpp' 'io/*.cpp' 'cli/*.cpp' 'app/*.cpp') \
-  || mapfile -t changed < <(git diff --name-only --diff-filter=d "$base" -- 'core/*.cpp' 'io/*.cpp' 'cli/*.cpp' 'app/*.cpp')
+if [ "${LINT_ALL:-}" = 1 ]; then
+  mapfile -t changed < <(git ls-files 'core/*.cpp' 'io/*.cpp' 'cli/*.cpp' 'app/*.cpp')
+else
+  base=${LINT_BASE:-$(git rev-parse -q --verify HEAD~1 || git rev-parse HEAD)}
+  mapfile -t changed < <(git diff --name-only --diff-filter=d "$base" -- 'core/*.cpp' 'io/*.cpp' 'cli/*.cpp' 'app/*.cpp')
+fi
 if [ ${#changed[@]} -gt 0 ]; then
   # Unity builds have no command for the single file, so the checks get the flags from here.
   tidy_flags=(-std=c++20 -I. -Icore $(pkg-config --cflags Qt6Widgets 2>/dev/null || true))

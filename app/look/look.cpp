@@ -112,8 +112,7 @@ QPalette lightPalette()
 
 void applyLook(QApplication& application)
 {
-    for (const auto* face :
-        {":/fonts/fern-Regular.otf", ":/fonts/fern-Bold.otf"})
+    for (const auto* face : {":/fonts/fern-Regular.otf", ":/fonts/fern-Bold.otf"})
         QFontDatabase::addApplicationFont(QString::fromLatin1(face));
     application.setStyle(new FernStyle); // the application owns it
     application.setPalette(lightPalette());

@@ -1,5 +1,6 @@
 #include "app/tick/tick_bar.h"
 
+#include "app/look/card.h"
 #include "app/look/look.h"
 #include "app/look/marks.h"
 #include "app/look/tokens.h"

@@ -173,7 +173,7 @@ std::size_t JsonReader::wordIndex(std::string_view key, std::span<const std::str
 void JsonReader::extras(Extras& extras)
 {
     for (const auto& member : m_object.members)
-        if (std::find(m_known.begin(), m_known.end(), member.first) == m_known.end())
+        if (std::find(m_known.begin(), m_known.end(), member.key) == m_known.end())
             extras.members.push_back(member);
 }
 
@@ -187,8 +187,8 @@ void JsonWriter::unsigned64(std::string_view key, std::uint64_t value)
 void JsonWriter::anyQuantity(std::string_view key, const Quantity& value)
 {
     auto object = json::makeObject();
-    object.members.emplace_back("value", json::makeNumber(value.value));
-    object.members.emplace_back("unit", json::makeString(value.unit));
+    object.add("value", json::makeNumber(value.value));
+    object.add("unit", json::makeString(value.unit));
     put(key, std::move(object));
 }
 

@@ -30,7 +30,7 @@ namespace fern {
 
 /// Keys of a file that this version does not know.
 struct Extras {
-    std::vector<std::pair<std::string, json::Node>> members;
+    std::vector<json::Member> members;
 
     bool operator==(const Extras&) const = default;
 };
@@ -197,7 +197,7 @@ public:
 private:
     void put(std::string_view key, json::Node value)
     {
-        m_object.members.emplace_back(std::string(key), std::move(value));
+        m_object.add(std::string(key), std::move(value));
     }
 
     json::Node m_object = json::makeObject();

@@ -76,7 +76,7 @@ public:
     {
         if (!m_keys.back().insert(name).second)
             return fail(fmt::format("the key \"{}\" stands twice in one object", name));
-        m_open.back().members.emplace_back(name, Node{});
+        m_open.back().add(name, {});
         return true;
     }
 
@@ -145,7 +145,7 @@ private:
         else if (m_open.back().kind == Kind::Array)
             m_open.back().items.push_back(std::move(node));
         else
-            m_open.back().members.back().second = std::move(node);
+            m_open.back().members.back().value = std::move(node);
         return true;
     }
 
@@ -164,7 +164,7 @@ bool hasContainers(const Node& node)
     };
     return std::any_of(node.items.begin(), node.items.end(), isContainer)
         || std::any_of(node.members.begin(), node.members.end(),
-            [&](const auto& member) { return isContainer(member.second); });
+            [&](const auto& member) { return isContainer(member.value); });
 }
 
 /// Writes with ", " and ": " between, all on one line.
@@ -196,8 +196,8 @@ void writeLine(const Node& node, std::string& out, bool spaced)
         out += spaced && !node.members.empty() ? "{ " : "{";
         for (std::size_t i = 0; i < node.members.size(); ++i) {
             out += i == 0 ? "" : comma;
-            out += quotedText(node.members[i].first) + (spaced ? ": " : ":");
-            writeLine(node.members[i].second, out, spaced);
+            out += quotedText(node.members[i].key) + (spaced ? ": " : ":");
+            writeLine(node.members[i].value, out, spaced);
         }
         out += spaced && !node.members.empty() ? " }" : "}";
         break;
@@ -223,8 +223,8 @@ void writeIndented(const Node& node, std::string& out, std::size_t depth)
     for (std::size_t i = 0; i < count; ++i) {
         out += indent;
         if (!isArray)
-            out += quotedText(node.members[i].first) + ": ";
-        writeIndented(isArray ? node.items[i] : node.members[i].second, out, depth + 1);
+            out += quotedText(node.members[i].key) + ": ";
+        writeIndented(isArray ? node.items[i] : node.members[i].value, out, depth + 1);
         out += i + 1 < count ? ",\n" : "\n";
     }
     out += std::string(2 * depth, ' ') + (isArray ? "]" : "}");
@@ -237,6 +237,11 @@ bool Node::operator==(const Node& other) const
     return kind == other.kind && boolean == other.boolean && number == other.number
         && (kind == Kind::Number || text == other.text) && items == other.items
         && members == other.members;
+}
+
+void Node::add(std::string key, Node value)
+{
+    members.push_back({std::move(key), std::move(value)});
 }
 
 Node makeNumber(double value)

@@ -8,12 +8,13 @@
 #include <cstddef>
 #include <string>
 #include <string_view>
-#include <utility>
 #include <vector>
 
 namespace fern::json {
 
 enum class Kind { Null, Boolean, Number, String, Array, Object };
+
+struct Member;
 
 struct Node {
     Kind kind = Kind::Null;
@@ -21,11 +22,21 @@ struct Node {
     double number = 0;
     std::string text; ///< of a string its characters, of a number its spelling
     std::vector<Node> items; ///< of an array
-    std::vector<std::pair<std::string, Node>> members; ///< of an object, in their order
+    std::vector<Member> members; ///< of an object, in their order
     std::size_t offset = 0; ///< bytes before the end of the value's first token in the source text
 
     /// Compares values; where they stood in a file does not count.
     bool operator==(const Node& other) const;
+
+    /// Appends a member to an object.
+    void add(std::string key, Node value);
+};
+
+struct Member {
+    std::string key;
+    Node value;
+
+    bool operator==(const Member&) const = default;
 };
 
 Node makeNumber(double value);

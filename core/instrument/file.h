@@ -4,13 +4,14 @@
 #include "base/result.h"
 #include "instrument/instrument.h"
 
+#include <cstddef>
 #include <string>
 #include <string_view>
 
 namespace fern {
 
 /// The largest instrument file that is read, in bytes.
-constexpr std::size_t longestInstrumentFile = 16U * 1024U * 1024U;
+constexpr std::size_t longestInstrumentFile = std::size_t{16} << 20U;
 
 /// Reads an instrument. All or nothing: the first fault is the error, with its JSON pointer, line
 /// and column. Unknown keys are kept. Ids must be unique and every reference must lead somewhere.

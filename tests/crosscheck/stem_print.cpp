@@ -32,11 +32,11 @@ int main(int argc, char** argv)
         auto node = json::makeObject();
         node.members = {{"value", json::makeString(leaf.value)}, {"step", number(leaf.step)},
             {"noise", number(leaf.noise)}, {"age", number(leaf.age)}};
-        leaves.members.emplace_back(leaf.name, node);
+        leaves.add(leaf.name, node);
     }
     auto terms = json::makeObject();
     for (const auto& term : stem.budget.terms)
-        terms.members.emplace_back(term.name, number(term.u));
+        terms.add(term.name, number(term.u));
     root.members = {{"leaves", leaves}, {"accuracy", number(stem.budget.accuracy)},
         {"terms", terms}, {"smoothed", number(history.lastSample(0)->real.smoothed)},
         {"oldest", number(stem.age.oldest())}};

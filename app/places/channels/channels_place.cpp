@@ -62,13 +62,20 @@ ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
 Workbench* ChannelsPlace::makeBench(Leaf leaf)
 {
     switch (leaf) {
-    case Leaf::World: return new WorldBench(m_document, this);
-    case Leaf::Sensor: return new SensorBench(m_document, this);
-    case Leaf::Reading: return new ReadingBench(m_document, this);
-    case Leaf::Scale: return new ScaleBench(m_document, this);
-    case Leaf::Smooth: return new SmoothBench(m_document, this);
-    case Leaf::Text: return new TextBench(m_document, this);
-    case Leaf::Glass: break;
+    case Leaf::World:
+        return new WorldBench(m_document, this);
+    case Leaf::Sensor:
+        return new SensorBench(m_document, this);
+    case Leaf::Reading:
+        return new ReadingBench(m_document, this);
+    case Leaf::Scale:
+        return new ScaleBench(m_document, this);
+    case Leaf::Smooth:
+        return new SmoothBench(m_document, this);
+    case Leaf::Text:
+        return new TextBench(m_document, this);
+    case Leaf::Glass:
+        break;
     }
     return new GlassBench(m_document, this);
 }
@@ -85,7 +92,8 @@ void ChannelsPlace::openBench(Leaf leaf)
     // The stack is as high as the bench that is open, the trace takes the rest.
     for (auto* made : m_made)
         if (made != nullptr)
-            made->setSizePolicy(QSizePolicy::Preferred, made == bench ? QSizePolicy::Maximum : QSizePolicy::Ignored);
+            made->setSizePolicy(QSizePolicy::Preferred,
+                made == bench ? QSizePolicy::Maximum : QSizePolicy::Ignored);
 }
 
 void ChannelsPlace::showView(std::shared_ptr<const RunView> newest)

@@ -31,7 +31,7 @@ private:
     StemWidget* m_stem;
     QLabel* m_limit;
     QStackedWidget* m_benches;
-    std::array<Workbench*, leafCount> m_made {};
+    std::array<Workbench*, leafCount> m_made{};
     TracePlot* m_trace;
     QLabel* m_empty;
     QWidget* m_content;

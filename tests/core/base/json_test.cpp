@@ -61,7 +61,7 @@ rc::Gen<Node> trees(int depth)
         rc::gen::container<std::vector<Node>>(trees(depth - 1)), [](std::vector<Node> items) {
             auto node = makeObject();
             for (std::size_t i = 0; i < items.size(); ++i)
-                node.members.emplace_back("k/~" + std::to_string(i), std::move(items[i]));
+                node.add("k/~" + std::to_string(i), std::move(items[i]));
             return node;
         });
     return rc::gen::oneOf(leaf, array, object);

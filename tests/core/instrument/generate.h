@@ -28,7 +28,7 @@ inline Extras anyExtras()
 {
     Extras extras;
     if (anyInt(0, 3) == 0)
-        extras.members.emplace_back("x-note", json::makeString(anyText()));
+        extras.members.push_back({"x-note", json::makeString(anyText())});
     return extras;
 }
 
