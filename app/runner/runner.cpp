@@ -240,8 +240,13 @@ void Runner::publish(const Simulation& simulation, bool isRunning)
         view->end = simulation.end;
         fillFromHistory(*view, *simulation.history, simulation.run->now(), window);
     }
-    const std::lock_guard lock(m_mutex);
-    m_latest = std::move(view);
+    {
+        const std::lock_guard lock(m_mutex);
+        m_latest = std::move(view);
+    }
+    // An answer to an edit need not wait for the timer; while it runs, the timer sets the pace.
+    if (!isRunning)
+        QMetaObject::invokeMethod(this, &Runner::readSlot, Qt::QueuedConnection);
 }
 
 } // namespace fern::app

@@ -23,12 +23,28 @@ std::string inUnit(const PlainChannel& c, double si, int digits = 3)
         + prettyUnit(c.unit.name);
 }
 
-Facts worldFacts(const PlainChannel& c)
+std::string metOr(bool met, const std::string& wish)
 {
-    const double seconds = c.lane.empty() ? 0 : c.lane.back().x;
-    return {{"Scenario", c.lane.empty() ? "no lane for this channel" : durationText(seconds),
-                c.lane.empty() ? "" : fmt::format("{} points, then it holds", c.lane.size())},
-        {"Wished step", inUnit(c, c.wishedStep), "the smallest change that should show"}};
+    return (met ? "met: " : "missed: ") + wish;
+}
+
+Facts worldFacts(const PlainChannel& c, const Stem& stem)
+{
+    const double step = stem.leaves[static_cast<std::size_t>(Leaf::Glass)].step;
+    const double half = 2 * stem.budget.accuracy;
+    Facts facts{{"Step on the glass", inUnit(c, step),
+                    metOr(step <= c.wishedStep, "wished at most " + inUnit(c, c.wishedStep))},
+        {"Uncertain by", "±" + inUnit(c, half, 2),
+            metOr(half <= c.tolerance, "wished within ±" + inUnit(c, c.tolerance))},
+        {"Oldest number", durationText(stem.age.oldest()),
+            metOr(stem.age.oldest() <= c.freshnessSeconds,
+                "wished at most " + durationText(c.freshnessSeconds))}};
+    if (c.lane.empty())
+        facts.push_back({"Scenario", "none", "it has no lane for this channel"});
+    else
+        facts.push_back({"Scenario", durationText(c.lane.back().x),
+            fmt::format("{} points, then it holds", c.lane.size())});
+    return facts;
 }
 
 Facts sensorFacts(const PlainChannel& c)
@@ -120,10 +136,10 @@ Facts glassFacts(
             "of the time"},
         {"Oldest number", durationText(age.oldest()),
             "wished at most " + durationText(c.freshnessSeconds)},
-        {"of it sampling", durationText(age.sampling), ""},
-        {"of it smoothing", durationText(age.smoothing), ""},
-        {"of it redraw and panel", durationText(age.redraw + age.panel), ""},
-        {"of it waiting", durationText(age.waiting), "until the next redraw"}};
+        {"of which sampling", durationText(age.sampling), ""},
+        {"of which smoothing", durationText(age.smoothing), ""},
+        {"of which redraw and panel", durationText(age.redraw + age.panel), ""},
+        {"of which waiting", durationText(age.waiting), "until the next redraw"}};
 }
 
 } // namespace
@@ -135,7 +151,7 @@ std::vector<Fact> factsOf(
     const auto& reader = in.readers[choice.reader];
     switch (leaf) {
     case Leaf::World:
-        return worldFacts(channel);
+        return worldFacts(channel, stem);
     case Leaf::Sensor:
         return sensorFacts(channel);
     case Leaf::Reading:

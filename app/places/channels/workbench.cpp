@@ -5,6 +5,12 @@
 
 namespace fern::app {
 
+namespace {
+
+constexpr int belowFacts = 99; ///< a row that takes what is left, so that the facts stay together
+
+} // namespace
+
 Workbench::Workbench(
     const QString& title, const QString& subtitle, Leaf leaf, Document& document, QWidget* parent)
     : Card(title, parent)
@@ -22,6 +28,7 @@ Workbench::Workbench(
     m_facts->setHorizontalSpacing(2 * grid);
     m_facts->setVerticalSpacing(grid - 1);
     m_facts->setColumnStretch(2, 1);
+    m_facts->setRowStretch(belowFacts, 1);
     columns->addLayout(m_form, 4);
     columns->addLayout(m_facts, 7);
     body()->addLayout(columns);

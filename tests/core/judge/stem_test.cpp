@@ -105,6 +105,8 @@ TEST(Facts, SayTheNumbersOfEachStage)
                 return x.value;
         return std::string("missing");
     };
+    EXPECT_EQ(fact(Leaf::World, "Oldest number"), "1.59 s");
+    EXPECT_EQ(factsOf(f.plain, f.choice, f.stem, Leaf::World)[1].note, "met: wished within ±0.2 V");
     EXPECT_EQ(fact(Leaf::Sensor, "Divides by"), "4.9167");
     EXPECT_EQ(fact(Leaf::Sensor, "Source resistance"), "9.56 kΩ");
     EXPECT_EQ(fact(Leaf::Reading, "One count at the pin"), "0.8057 mV");
