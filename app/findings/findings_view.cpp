@@ -13,6 +13,8 @@ namespace fern::app {
 
 namespace {
 
+constexpr int longestLabel = 200; ///< pixels
+
 /// One finding, with its severity as a mark and a coloured edge.
 class FindingCard : public QFrame {
 public:
@@ -108,7 +110,12 @@ void FindingsView::showFindings(const std::vector<Finding>& findings)
     for (const auto& finding : findings) {
         auto* card = new FindingCard(finding, list);
         for (const auto& fix : finding.fixes) {
-            auto* button = new QPushButton(QString::fromStdString(fix.label), card);
+            // A long label is cut at its end and told whole by the tool tip.
+            const auto label = QString::fromStdString(fix.label);
+            auto* button = new QPushButton(card);
+            button->setText(button->fontMetrics().elidedText(label, Qt::ElideRight, longestLabel));
+            button->setToolTip(label);
+            button->setAccessibleName(label);
             button->setObjectName(QStringLiteral("fix") + QString::fromStdString(finding.rule));
             card->column()->addWidget(button, 0, Qt::AlignLeft);
             connect(button, &QPushButton::clicked, this, [this, fix] { Q_EMIT fixChosen(fix); });

@@ -11,6 +11,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <vector>
 
 #include <fmt/format.h>
 
@@ -35,6 +36,9 @@ std::vector<StepSpec> shortened(std::vector<StepSpec> steps, double sampleSecond
             step.window = step.kind == StepKind::Median ? window - (window % 2 == 0) : window;
         }
     }
+    std::erase_if(steps, [](const StepSpec& step) {
+        return step.kind != StepKind::Exponential && step.window == 1; // does nothing
+    });
     return steps;
 }
 
@@ -64,9 +68,9 @@ void checkSmoothingTooLate(const Instrument& /*in*/, const PlainInstrument& plai
                 durationText(c.freshnessSeconds)),
             "delay of a steady rise: (N − 1)/2 samples of a window, (1 − α)/α samples of an "
             "exponential step",
-            {Fix{"Use " + stepsText(steps), [id = c.id, steps](const Instrument& before) {
-                     return withSmoothing(before, id, steps);
-                 }}}});
+            {Fix{steps.empty() ? "Use no smoothing" : "Use " + stepsText(steps),
+                [id = c.id, steps](
+                    const Instrument& before) { return withSmoothing(before, id, steps); }}}});
     }
 }
 
