@@ -87,8 +87,8 @@ void addRunOutputs(CLI::App& command, RunOutputs& outputs)
     command.add_option("--zoom", outputs.zoom)->check(CLI::Range(1, 64));
 }
 
-void runAndReport(Context& context, const PlainInstrument& instrument,
-    std::vector<Capture> recordings, double seconds, const RunOutputs& outputs)
+void runAndReport(Context& context, const PlainInstrument& instrument, Recordings recordings,
+    double seconds, const RunOutputs& outputs)
 {
     const auto display =
         outputs.display.empty() ? 0 : indexOf(instrument.displays, outputs.display);

@@ -19,7 +19,7 @@ void addRunOutputs(CLI::App& command, RunOutputs& outputs);
 
 /// Runs for `seconds`, writes the outputs and prints simulatedSeconds, redraws, pulses,
 /// lastFrameHash.
-void runAndReport(Context& context, const PlainInstrument& instrument,
-    std::vector<Capture> recordings, double seconds, const RunOutputs& outputs);
+void runAndReport(Context& context, const PlainInstrument& instrument, Recordings recordings,
+    double seconds, const RunOutputs& outputs);
 
 } // namespace fern::cli

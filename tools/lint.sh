@@ -12,7 +12,7 @@ clang-format-14 --dry-run --Werror "${sources[@]}" || fault "run clang-format-14
 python3 tools/check_layers.py . || fault "a core folder uses one that stands below it"
 
 # Every header of the core compiles on its own.
-export flags="-std=c++20 -fsyntax-only -Wall -Wextra -I. -Icore -x c++"
+export flags="-std=c++20 -fsyntax-only -Wall -Wextra -I. -Icore -x c++ /dev/null -include"
 git ls-files 'core/*.h' | xargs -P "$(nproc)" -n 1 sh -c 'g++ $flags "$0" || exit 255' \
   || fault "a header does not compile alone"
 

@@ -94,6 +94,7 @@ FindingsView::FindingsView(QWidget* parent)
 void FindingsView::showFindings(const std::vector<Finding>& findings)
 {
     std::vector<QString> now;
+    now.reserve(findings.size());
     for (const auto& finding : findings)
         now.push_back(
             QString::fromStdString(finding.rule + finding.place + finding.title + finding.reason));

@@ -32,7 +32,7 @@ Ticks warmUp(const PlainInstrument& plain)
 struct Runner::Simulation {
     Instrument instrument;
     PlainInstrument plain;
-    std::vector<Capture> recordings;
+    Recordings recordings;
     std::optional<StemChoice> choice;
     StaticPart fixed;
     int revision = 0;
@@ -77,7 +77,7 @@ void Runner::setInstrument(const Instrument& instrument)
     });
 }
 
-void Runner::restart(const std::string& scenario, std::vector<Capture> recordings)
+void Runner::restart(const std::string& scenario, Recordings recordings)
 {
     ++m_revision;
     change([&](Wanted& w) {

@@ -5,7 +5,7 @@
 
 #include "app/runner/run_view.h"
 #include "instrument/instrument.h"
-#include "signal/capture.h"
+#include "run/firmware_run.h"
 
 #include <QObject>
 #include <QTimer>
@@ -30,8 +30,8 @@ public:
 
     /// Shows another state of the same instrument at the same simulated time.
     void setInstrument(const Instrument& instrument);
-    /// Starts again from zero, with a scenario by id, or with a recording when it is not empty.
-    void restart(const std::string& scenario, std::vector<Capture> recordings = {});
+    /// Starts again from zero, with a scenario by id, or with recordings when there are any.
+    void restart(const std::string& scenario, Recordings recordings = {});
     void setChannel(std::size_t channel);
     void setPace(double pace);
     void run();
@@ -53,7 +53,7 @@ private:
     struct Wanted {
         Instrument instrument;
         std::string scenario;
-        std::vector<Capture> recordings;
+        Recordings recordings;
         std::size_t channel = 0;
         int revision = 0;
         bool isRunning = false;

@@ -182,8 +182,8 @@ bool MainWindow::playRecording(const QString& path)
 {
     auto captures = io::loadRecording(path.toStdString());
     auto plain = resolve(m_document.instrument(), m_scenario.toStdString());
-    auto recordings = !captures ? Result<std::vector<Capture>>(captures.error())
-        : !plain                ? Result<std::vector<Capture>>(plain.error())
+    auto recordings = !captures ? Result<Recordings>(captures.error())
+        : !plain                ? Result<Recordings>(plain.error())
                                 : recordingsFor(*plain, *std::move(captures));
     if (!recordings) {
         m_dialogs.showError(this, tr("The recording cannot be played"),

@@ -147,6 +147,7 @@ void TopBar::rebuildTabs(const QStringList& names)
         m_channel = 0;
     if (!names.isEmpty())
         m_group->button(static_cast<int>(m_channel))->setChecked(true);
+    Q_EMIT channelChosen(m_channel);
 }
 
 void TopBar::paintEvent(QPaintEvent* /*event*/)

@@ -23,9 +23,10 @@ FirmwareRun::FirmwareRun(PlainInstrument instrument, RunOptions options, RunObse
         ChannelState state{ChannelRun(channel, seed), ChannelRun(channel, seed),
             RandomStream(seed, channel.id, "noise"), nextOnGrid(m_now, channel.sampleEvery), {},
             nullptr, 0};
-        for (const auto& recording : m_options.recordings)
-            if (recording.channel == channel.id)
-                state.recording = &recording;
+        if (m_options.recordings)
+            for (const auto& recording : *m_options.recordings)
+                if (recording.channel == channel.id)
+                    state.recording = &recording;
         // Without a recording and without a lane there is nothing to sample.
         if (state.recording != nullptr || channel.lane.empty())
             state.due = maxTicks;
@@ -176,21 +177,22 @@ Ticks FirmwareRun::earliestDue() const
     return earliest;
 }
 
-double lastInstantSeconds(const PlainInstrument& instrument, const std::vector<Capture>& recordings)
+double lastInstantSeconds(const PlainInstrument& instrument, const Recordings& recordings)
 {
     double last = 0;
-    for (const auto& recording : recordings)
-        if (!recording.at.empty())
-            last = std::max(last, inSeconds(recording.at.back()));
-    if (recordings.empty())
-        for (const auto& channel : instrument.channels)
-            if (!channel.lane.empty())
-                last = std::max(last, channel.lane.back().x);
+    if (recordings) {
+        for (const auto& recording : *recordings)
+            if (!recording.at.empty())
+                last = std::max(last, inSeconds(recording.at.back()));
+        return last;
+    }
+    for (const auto& channel : instrument.channels)
+        if (!channel.lane.empty())
+            last = std::max(last, channel.lane.back().x);
     return last;
 }
 
-Result<std::vector<Capture>> recordingsFor(
-    const PlainInstrument& instrument, std::vector<Capture> captures)
+Result<Recordings> recordingsFor(const PlainInstrument& instrument, std::vector<Capture> captures)
 {
     for (auto& capture : captures) {
         const auto index = indexOf(instrument.channels, capture.channel);
@@ -212,7 +214,7 @@ Result<std::vector<Capture>> recordingsFor(
         for (double& value : capture.values)
             value = toSi(value, *unit);
     }
-    return captures;
+    return std::make_shared<const std::vector<Capture>>(std::move(captures));
 }
 
 } // namespace fern

@@ -18,9 +18,12 @@
 
 namespace fern {
 
+/// What is replayed, shared because it can be large; null for nothing.
+using Recordings = std::shared_ptr<const std::vector<Capture>>;
+
 struct RunOptions {
     Ticks start; ///< the run begins here, on the same grid and with the same noise as from zero
-    std::vector<Capture> recordings; ///< replayed at their taps
+    Recordings recordings; ///< replayed at their taps
 };
 
 class FirmwareRun {
@@ -82,12 +85,10 @@ private:
 };
 
 /// Returns the scenario's last point or the recordings' last sample, in seconds; 0 for none.
-double lastInstantSeconds(
-    const PlainInstrument& instrument, const std::vector<Capture>& recordings);
+double lastInstantSeconds(const PlainInstrument& instrument, const Recordings& recordings);
 
 /// Error when a recording names a channel that the instrument lacks, or a unit that does not fit.
 /// Otherwise returns the recordings with their values in SI units.
-Result<std::vector<Capture>> recordingsFor(
-    const PlainInstrument& instrument, std::vector<Capture> captures);
+Result<Recordings> recordingsFor(const PlainInstrument& instrument, std::vector<Capture> captures);
 
 } // namespace fern

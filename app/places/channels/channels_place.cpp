@@ -112,6 +112,9 @@ void ChannelsPlace::showView(std::shared_ptr<const RunView> newest)
                          .arg(QString::fromStdString(
                                   view.stem.leaves[static_cast<std::size_t>(view.stem.limit)].name),
                              QString::fromStdString(view.stem.limitReason)));
+    if (view.stem.noiseIsAboutTrace)
+        m_limit->setText(m_limit->text()
+            + tr(" Noise is rms about the smoothed trace: a recording has no twin without noise."));
     qobject_cast<Workbench*>(m_benches->currentWidget())->showView(view);
     m_trace->showView(view);
 }

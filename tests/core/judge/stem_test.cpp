@@ -17,7 +17,7 @@ struct Followed {
     Stem stem;
 };
 
-Followed follow(const Instrument& instrument, double seconds, std::vector<Capture> recordings = {})
+Followed follow(const Instrument& instrument, double seconds, Recordings recordings = {})
 {
     Followed f{*resolve(instrument, ""), {}, {}};
     EXPECT_TRUE(chooseStem(f.plain, 0, f.choice));
@@ -82,7 +82,8 @@ TEST(Stem, ARecordingHasNoiseAboutItsTraceAndSaysSo)
         capture.at.push_back(ticksFromSeconds(i * 0.1));
         capture.values.push_back(3200 + (i % 2 == 0 ? 4 : -4));
     }
-    const auto stem = follow(test::skiff(), 19.9, {capture}).stem;
+    const auto stem =
+        follow(test::skiff(), 19.9, *recordingsFor(test::plainSkiff(), {capture})).stem;
     EXPECT_TRUE(stem.noiseIsAboutTrace);
     EXPECT_NEAR(leaf(stem, Leaf::Scale).noise, 4 * 0.003961, 0.003);
     EXPECT_TRUE(std::isnan(leaf(stem, Leaf::Smooth).noise));

@@ -139,7 +139,7 @@ TEST(FirmwareRun, ReplaysARecordingAtItsTap)
         capture.values.push_back(i < 50 ? 3200 : notThere);
     }
     RunHistory history(ticksFromSeconds(60));
-    FirmwareRun run(plain, {{}, {capture}}, history);
+    FirmwareRun run(plain, {{}, *recordingsFor(plain, {capture})}, history);
     run.advanceTo(ticksFromSeconds(4));
     ASSERT_EQ(history.samples().size(), 41U);
     EXPECT_TRUE(std::isnan(history.samples()[0].real.world));
@@ -158,7 +158,7 @@ TEST(Recordings, MustFitTheInstrument)
         "the recording's unit \"A\" does not fit house-battery.scaled, which is in V");
     const auto scaled =
         recordingsFor(plain, {{"house-battery", Tap::Scaled, "mV", {{0}}, {12800}}});
-    EXPECT_DOUBLE_EQ(scaled->front().values[0], 12.8);
+    EXPECT_DOUBLE_EQ((*scaled)->front().values[0], 12.8);
 }
 
 TEST(Vcd, ListsChangesInTheOrderOfTime)
