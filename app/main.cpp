@@ -11,17 +11,16 @@
 
 namespace {
 
-constexpr double shotSeconds = 150;
-
-/// Shows the run at a fixed instant, saves the window as a picture and ends.
-void takeShot(fern::app::MainWindow& window, const QString& path, const QString& leaf)
+/// Shows the run at an instant, saves the window as a picture and ends.
+void takeShot(
+    fern::app::MainWindow& window, fern::Ticks at, const QString& path, const QString& leaf)
 {
-    window.runner().jumpTo(fern::ticksFromSeconds(shotSeconds));
+    window.runner().jumpTo(at);
     if (auto* button = window.findChild<QAbstractButton*>(QStringLiteral("leaf") + leaf))
         button->click();
     auto* settle = new QTimer(&window);
-    QObject::connect(settle, &QTimer::timeout, &window, [&window, path] {
-        if (window.runner().view()->now < fern::ticksFromSeconds(shotSeconds))
+    QObject::connect(settle, &QTimer::timeout, &window, [&window, at, path] {
+        if (window.runner().view()->now < at)
             return;
         const bool saved = window.grab().save(path);
         if (!saved)
@@ -53,7 +52,12 @@ int main(int argc, char** argv)
         QStringLiteral("the leaf that is open in the shot"), QStringLiteral("NAME"),
         QStringLiteral("Smooth"));
     const QCommandLineOption run(QStringLiteral("run"), QStringLiteral("start running"));
-    parser.addOptions({shot, leaf, run});
+    const QCommandLineOption at(QStringLiteral("at"),
+        QStringLiteral("the simulated second of the shot"), QStringLiteral("SECONDS"),
+        QStringLiteral("150"));
+    const QCommandLineOption play(QStringLiteral("play"),
+        QStringLiteral("play a recording through the instrument"), QStringLiteral("FILE.csv"));
+    parser.addOptions({shot, leaf, at, play, run});
     parser.process(application);
 
     fern::app::MainWindow window(fern::app::systemDialogs());
@@ -61,8 +65,11 @@ int main(int argc, char** argv)
     const auto files = parser.positionalArguments();
     if (!files.isEmpty() && !window.open(files.first()))
         return 3;
+    if (parser.isSet(play) && !window.playRecording(parser.value(play)))
+        return 3;
     if (parser.isSet(shot))
-        takeShot(window, parser.value(shot), parser.value(leaf));
+        takeShot(window, fern::ticksFromSeconds(parser.value(at).toDouble()), parser.value(shot),
+            parser.value(leaf));
     else if (parser.isSet(run))
         window.runner().run();
     return QApplication::exec();

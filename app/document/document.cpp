@@ -45,8 +45,8 @@ Result<void> Document::open(const QString& path)
     m_path = path;
     m_undo.clear();
     m_instrument = *std::move(instrument);
-    Q_EMIT opened();
     Q_EMIT changed();
+    Q_EMIT opened();
     return {};
 }
 

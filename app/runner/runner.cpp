@@ -127,6 +127,7 @@ void Runner::jumpTo(Ticks at)
     change([&](Wanted& w) {
         w.isRunning = false;
         w.jump = at;
+        w.ticks = 0; // what was asked before the jump is over
         w.isChanged = true;
     });
 }

@@ -137,10 +137,9 @@ QWidget* MainWindow::createRightColumn()
 void MainWindow::connectParts()
 {
     connect(&m_document, &Document::opened, this, [this] {
-        m_scenario.clear();
         m_recordingName.clear();
-        m_runner.pause();
-        m_runner.restart({});
+        m_tickBar->setScenarios(m_document.instrument().scenarios, m_recordingName);
+        startScenario({});
     });
     connect(&m_document, &Document::changed, this, [this] {
         m_notice->hide();
@@ -193,6 +192,7 @@ bool MainWindow::playRecording(const QString& path)
     m_recordingName = QFileInfo(path).fileName();
     m_tickBar->setScenarios(m_document.instrument().scenarios, m_recordingName);
     m_runner.restart(m_scenario.toStdString(), *std::move(recordings));
+    m_runner.tick();
     return true;
 }
 
@@ -200,7 +200,9 @@ void MainWindow::startScenario(const QString& id)
 {
     m_scenario = id;
     m_recordingName.clear();
+    m_runner.pause();
     m_runner.restart(id.toStdString());
+    m_runner.tick(); // so that the glass shows a first number
 }
 
 void MainWindow::chooseFile()

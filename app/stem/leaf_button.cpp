@@ -17,6 +17,15 @@ constexpr int titleHeight = 20;
 constexpr int leafHeight = 46;
 constexpr int lineHeight = 15;
 
+/// The largest bold font, 19 pixels at most, in which the text is not wider than `width`.
+QFont largestFont(const QString& text, double width)
+{
+    int pixels = 19;
+    while (pixels > 11 && QFontMetricsF(wordFont(pixels, true)).horizontalAdvance(text) > width)
+        --pixels;
+    return wordFont(pixels, true);
+}
+
 QString inUnit(double si, const Unit& unit)
 {
     return QString::fromStdString(
@@ -100,7 +109,7 @@ void LeafButton::paintEvent(QPaintEvent* /*event*/)
         painter.setBrush(Qt::NoBrush);
         painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), corner, corner);
     }
-    painter.setFont(wordFont(m_value.size() > 6 ? 17 : 19, true));
+    painter.setFont(largestFont(m_value, leafBox().width() * 0.74));
     painter.setPen(isChecked() ? t.card : t.ink);
     painter.drawText(leafBox(), Qt::AlignCenter, m_value);
 

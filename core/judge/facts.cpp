@@ -73,7 +73,7 @@ Facts readingFacts(const PlainChannel& c)
             fmt::format("of {}", converter.topCode())},
         {"The two schools differ by",
             significantText(schoolDifferenceLsb(c.bits, static_cast<double>(top)), 2) + " LSB",
-            "at that code: counts over 2^N or 2^N − 1"},
+            "at that code"},
         {"Ideal signal to noise", fmt::format("{:.1f} dB", 6.02 * c.bits + 1.76),
             "full-scale sine, no other noise"}};
 }

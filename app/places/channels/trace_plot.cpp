@@ -82,6 +82,9 @@ TracePlot::TracePlot(QWidget* parent)
 void TracePlot::showView(const RunView& view)
 {
     setData(m_world, view.world);
+    const bool hasWorld = std::any_of(view.world.values.begin(), view.world.values.end(),
+        [](double value) { return !std::isnan(value); });
+    m_plot->legend->itemWithPlottable(m_world)->setVisible(hasWorld);
     setData(m_reading, view.reading);
     setData(m_smoothed, view.smoothed);
     setData(m_shown, view.shown);
