@@ -61,10 +61,10 @@ int main(int argc, char** argv)
     parser.process(application);
 
     fern::app::MainWindow window(fern::app::systemDialogs());
-    window.show();
     const auto files = parser.positionalArguments();
     if (!files.isEmpty() && !window.open(files.first()))
         return 3;
+    window.show();
     if (parser.isSet(play) && !window.playRecording(parser.value(play)))
         return 3;
     if (parser.isSet(shot))

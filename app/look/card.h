@@ -16,14 +16,12 @@ public:
     void setSubtitle(const QString& text);
     /// Where the content goes.
     QVBoxLayout* body() { return m_body; }
-    QHBoxLayout* titleRow() { return m_titleRow; }
 
 protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
     QVBoxLayout* m_body;
-    QHBoxLayout* m_titleRow;
     QLabel* m_subtitle;
 };
 

@@ -16,7 +16,6 @@ public:
     TopBar(const QList<QAction*>& actions, QWidget* parent);
 
     void showDocument(const Document& document);
-    std::size_t channel() const { return m_channel; }
 
 Q_SIGNALS:
     void channelChosen(std::size_t index);

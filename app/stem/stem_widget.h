@@ -18,7 +18,6 @@ public:
     void setOpenLeaf(Leaf leaf);
     /// Opens the leaf to the left or right of the open one.
     void step(int by);
-    LeafButton* leaf(Leaf leaf) { return m_leaves[static_cast<std::size_t>(leaf)]; }
 
 Q_SIGNALS:
     void leafOpened(fern::Leaf leaf);

@@ -247,6 +247,18 @@ Unit quotient(const Unit& top, const Unit& bottom)
     return result;
 }
 
+/// Adds the units that measure the same thing as `known` to an error.
+Error withKin(Error error, const Unit& known)
+{
+    std::string kin;
+    for (const auto& entry : listed)
+        if (entry.dimension == known.dimension)
+            kin += (kin.empty() ? "" : ", ") + std::string(entry.name);
+    if (!kin.empty())
+        error.message += fmt::format("; like {} there are {}", known.name, kin);
+    return error;
+}
+
 } // namespace
 
 Result<Unit> parseUnit(std::string_view name)
@@ -286,11 +298,11 @@ double fromSi(double si, const Unit& unit)
 Result<double> convert(double value, std::string_view from, std::string_view to)
 {
     const auto source = parseUnit(from);
-    if (!source)
-        return source.error();
     const auto target = parseUnit(to);
+    if (!source)
+        return target ? withKin(source.error(), *target) : source.error();
     if (!target)
-        return target.error();
+        return withKin(target.error(), *source);
     if (source->dimension != target->dimension)
         return Error{ErrorCode::InvalidArgument,
             fmt::format("{} cannot be converted to {}: they measure different things", from, to),
@@ -300,14 +312,6 @@ Result<double> convert(double value, std::string_view from, std::string_view to)
     const long double result = si - target->shift;
     // Less than the last digit of the shift cannot be told from zero: 32 °F is 0 °C.
     return std::fabs(result) < 1e-18L * target->shift ? 0.0 : static_cast<double>(result);
-}
-
-std::vector<std::string> unitNames()
-{
-    std::vector<std::string> names;
-    for (const auto& entry : listed)
-        names.emplace_back(entry.name);
-    return names;
 }
 
 std::string prettyUnit(std::string_view name)

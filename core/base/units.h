@@ -6,7 +6,6 @@
 
 #include <string>
 #include <string_view>
-#include <vector>
 
 namespace fern {
 
@@ -36,11 +35,9 @@ Result<Unit> parseUnit(std::string_view name);
 double toSi(double value, const Unit& unit);
 double fromSi(double si, const Unit& unit);
 
-/// Returns `value`, given in `from`, in `to`. Error when their dimensions differ.
+/// Returns `value`, given in `from`, in `to`. Error when their dimensions differ, or when one of
+/// them is not known; then the error lists what could be meant beside the other.
 Result<double> convert(double value, std::string_view from, std::string_view to);
-
-/// Returns the plain names of the list, for messages and choosers.
-std::vector<std::string> unitNames();
 
 /// Returns how the unit is written for people: "kΩ" for "kohm", "°C" for "degC", "µs" for "us".
 std::string prettyUnit(std::string_view name);

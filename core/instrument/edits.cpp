@@ -95,10 +95,4 @@ Result<Instrument> withField(const Instrument& in, std::string_view page, const 
     });
 }
 
-Result<Instrument> withScenarioSeed(
-    const Instrument& in, std::string_view scenario, std::uint64_t seed)
-{
-    return edited(in, &Instrument::scenarios, scenario, [&](Scenario& s) { s.seed = seed; });
-}
-
 } // namespace fern

@@ -27,7 +27,5 @@ Result<Instrument> withReaderUnit(
     const Instrument& in, std::string_view reader, std::string_view unit);
 Result<Instrument> withDisplay(const Instrument& in, const Display& display);
 Result<Instrument> withField(const Instrument& in, std::string_view page, const Field& field);
-Result<Instrument> withScenarioSeed(
-    const Instrument& in, std::string_view scenario, std::uint64_t seed);
 
 } // namespace fern

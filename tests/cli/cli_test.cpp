@@ -49,7 +49,9 @@ TEST(Cli, ConvertPrintsOnlyTheNumber)
     EXPECT_EQ(cli("convert 1e3 mV V").out, "1\n");
     const auto wrong = cli("convert 1 kph m/s");
     EXPECT_EQ(wrong.exitCode, 4);
-    EXPECT_EQ(wrong.err, "fern-tick-cli: the unit \"kph\" can be misread: write km/h\n");
+    EXPECT_EQ(wrong.err,
+        "fern-tick-cli: the unit \"kph\" can be misread: write km/h; like m/s there are knot, kn, "
+        "mph\n");
     EXPECT_EQ(wrong.out, "");
 }
 

@@ -17,7 +17,6 @@ public:
     ChannelsPlace(Document& document, QWidget* parent);
 
     void showView(std::shared_ptr<const RunView> view);
-    StemWidget& stem() { return *m_stem; }
 
 Q_SIGNALS:
     void refused(const QString& message);

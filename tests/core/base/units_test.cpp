@@ -89,7 +89,8 @@ RC_GTEST_PROP(Units, GoThereAndBack, ())
 {
     const auto value =
         *rc::gen::map(rc::gen::inRange(-1000000, 1000000), [](int n) { return n / 997.0; });
-    for (const auto& name : unitNames()) {
+    for (const char* name : {"kohm", "uF", "mAh", "km/h", "psi", "degC", "degF", "USgal", "m3",
+             "rpm", "hp", "ppm", "deg"}) {
         const auto unit = *parseUnit(name);
         RC_ASSERT(
             std::abs(fromSi(toSi(value, unit), unit) - value) <= 1e-12 * (std::abs(value) + 500));

@@ -29,7 +29,6 @@ TEST(Edits, ChangeWhatTheySay)
         withSampleEvery(in, "house-battery", {20, "ms"})->channels[0]->source.sampleEvery.value,
         20);
     EXPECT_EQ(withReaderUnit(in, "helm-volts", "mV")->readers[0]->unit, "mV");
-    EXPECT_EQ(withScenarioSeed(in, "evening-row", 5)->scenarios[0]->seed, 5U);
     auto field = in.pages[0]->fields[1];
     field.font = "8x16";
     EXPECT_EQ(withField(in, "battery", field)->pages[0]->fields[1].font, "8x16");
