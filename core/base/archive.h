@@ -179,6 +179,7 @@ public:
     void list(std::string_view key, std::vector<std::shared_ptr<const T>>& values)
     {
         std::vector<T> plain;
+        plain.reserve(values.size());
         for (const auto& value : values)
             plain.push_back(*value);
         list(key, plain);

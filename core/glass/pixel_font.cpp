@@ -22,15 +22,16 @@ void drawCell(MonoFrame& frame, int x, int y, bool lit, int scale)
 void drawGlyph(MonoFrame& frame, int x, int y, char32_t code, const PixelFont& font, int scale)
 {
     const auto rows = glyphRows(font, code);
-    const int stride = (font.width + 7) / 8;
+    const auto stride = static_cast<std::size_t>((font.width + 7) / 8);
     for (int row = 0; row < font.height; ++row) {
         for (int column = 0; column < font.width; ++column) {
             const bool edge =
                 row == 0 || column == 0 || row == font.height - 1 || column == font.width - 1;
-            const bool lit = rows.empty()
-                ? edge
-                : ((rows[static_cast<std::size_t>(row * stride + column / 8)] >> (7 - column % 8))
-                      & 1)
+            const bool lit = rows.empty() ? edge
+                                          : ((rows[static_cast<std::size_t>(row) * stride
+                                                  + static_cast<std::size_t>(column / 8)]
+                                                 >> (7 - column % 8))
+                                                & 1)
                     != 0;
             drawCell(frame, x + column * scale, y + row * scale, lit, scale);
         }
@@ -57,7 +58,8 @@ std::span<const unsigned char> glyphRows(const PixelFont& font, char32_t code)
     const auto found = std::lower_bound(font.codes.begin(), font.codes.end(), code);
     if (found == font.codes.end() || *found != code)
         return {};
-    const auto size = static_cast<std::size_t>(font.height * ((font.width + 7) / 8));
+    const auto size =
+        static_cast<std::size_t>(font.height) * static_cast<std::size_t>((font.width + 7) / 8);
     return {font.rows + static_cast<std::size_t>(found - font.codes.begin()) * size, size};
 }
 
