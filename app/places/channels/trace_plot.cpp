@@ -48,10 +48,10 @@ TracePlot::TracePlot(QWidget* parent)
     };
     m_reading = add(tr("reading"), QColor(0xA39E86), 1);
     m_reading->setAntialiased(false);
-    m_world = add(tr("world"), t.sky, 1.2);
     m_smoothed = add(tr("smoothed"), t.fern, 2);
     m_shown = add(tr("shown on the glass"), t.amber, 1.6);
     m_shown->setLineStyle(QCPGraph::lsStepLeft);
+    m_world = add(tr("world"), t.sky, 1.2); // last, since the legend leaves its place empty without one
     for (auto* axis : {m_plot->xAxis, m_plot->yAxis}) {
         axis->setTickLabelFont(wordFont(11));
         axis->setTickLabelColor(t.soft);
