@@ -51,7 +51,8 @@ TracePlot::TracePlot(QWidget* parent)
     m_smoothed = add(tr("smoothed"), t.fern, 2);
     m_shown = add(tr("shown on the glass"), t.amber, 1.6);
     m_shown->setLineStyle(QCPGraph::lsStepLeft);
-    m_world = add(tr("world"), t.sky, 1.2); // last, since the legend leaves its place empty without one
+    // The last one, since the legend leaves its place empty when there is no world.
+    m_world = add(tr("world"), t.sky, 1.2);
     for (auto* axis : {m_plot->xAxis, m_plot->yAxis}) {
         axis->setTickLabelFont(wordFont(11));
         axis->setTickLabelColor(t.soft);
