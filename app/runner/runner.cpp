@@ -110,7 +110,7 @@ void Runner::pause()
 {
     change([](Wanted& w) {
         w.isRunning = false;
-        w.isChanged = true; // so that the view says so
+        w.isAsked = true; // so that the view says so
     });
 }
 
@@ -153,14 +153,16 @@ void Runner::work(const std::stop_token& stop)
         Wanted wanted;
         {
             std::unique_lock lock(m_mutex);
-            const auto hasWork = [&] { return m_wanted.isChanged || m_wanted.ticks > 0; };
+            const auto hasWork = [&] {
+                return m_wanted.isChanged || m_wanted.isAsked || m_wanted.ticks > 0;
+            };
             if (m_wanted.isRunning)
                 m_wake.wait_for(lock, stop,
                     m_wanted.pace == fastestPace ? frameTime - busyTime : frameTime, hasWork);
             else
                 m_wake.wait(lock, stop, [&] { return hasWork() || m_wanted.isRunning; });
             wanted = m_wanted;
-            m_wanted.isChanged = m_wanted.hasRestarted = false;
+            m_wanted.isChanged = m_wanted.hasRestarted = m_wanted.isAsked = false;
             m_wanted.ticks = 0;
             m_wanted.jump.reset();
         }
@@ -173,7 +175,8 @@ void Runner::work(const std::stop_token& stop)
         const bool atEnd = simulation.run && simulation.run->now() >= simulation.end;
         if (wanted.isRunning && atEnd) {
             const std::lock_guard lock(m_mutex);
-            m_wanted.isRunning = false;
+            // A wish that came meanwhile, such as to run again from the start, stands.
+            m_wanted.isRunning = m_wanted.isRunning && m_wanted.isChanged;
         }
         publish(simulation, wanted.isRunning && !atEnd);
     }

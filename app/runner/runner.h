@@ -58,7 +58,8 @@ private:
         int revision = 0;
         bool isRunning = false;
         bool hasRestarted = false;
-        bool isChanged = false;
+        bool isChanged = false; ///< the run is to be made again
+        bool isAsked = false; ///< a view is wanted although nothing changed
         int ticks = 0;
         double pace = 1;
         std::optional<Ticks> jump;

@@ -43,6 +43,7 @@ Budget budgetOf(const PlainChannel& c, double at, double roundingStep)
     const double fromR1 = pin / c.r2 * (c.r1 * tolerance);
     const double fromR2 = pin * c.r1 / (c.r2 * c.r2) * (c.r2 * tolerance);
     Budget b;
+    b.noiseGain = noiseGain(c.steps, inSeconds(c.sampleEvery));
     b.terms = {
         {"divider resistor r1", Leaf::Sensor, rectangular(fromR1), false},
         {"divider resistor r2", Leaf::Sensor, rectangular(fromR2), false},
@@ -50,8 +51,7 @@ Budget budgetOf(const PlainChannel& c, double at, double roundingStep)
         {"converter nonlinearity", Leaf::Reading, rectangular(c.nonlinearityLsb * lsb), false},
         {"converter offset", Leaf::Reading, rectangular(c.offsetLsb * lsb), false},
         {"converter step", Leaf::Reading, rectangular(lsb / 2), true},
-        {"noise after smoothing", Leaf::Smooth,
-            c.noiseLsb * lsb * noiseGain(c.steps, inSeconds(c.sampleEvery)), true},
+        {"noise after smoothing", Leaf::Smooth, c.noiseLsb * lsb * b.noiseGain, true},
         {"rounding", Leaf::Text, rectangular(roundingStep / 2), false},
     };
     std::vector<double> accuracy;

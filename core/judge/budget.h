@@ -33,6 +33,7 @@ struct Budget {
         terms; ///< converter, reference, divider, noise after smoothing, rounding
     double accuracy = 0; ///< combined without the rounding term
     double repeatability = 0; ///< noise and quantisation only
+    double noiseGain = 1; ///< of the smoothing, rms out / rms in
 };
 
 /// Returns the budget of a channel at the true value `at`, shown with `roundingStep` (both in the

@@ -99,8 +99,7 @@ Facts smoothFacts(const PlainChannel& c, const PlainReader& reader, const Stem& 
     const double fraction = std::min(0.5, digit / 2 / (c.to - c.from));
     return {{"Noise in", noise(Leaf::Scale), "rms of the last 10 s"},
         {"Noise out", noise(Leaf::Smooth), "rms of the last 10 s"},
-        {"Noise by formula", "× " + significantText(noiseGain(c.steps, period), 3),
-            "of white noise"},
+        {"Noise by formula", "× " + significantText(stem.budget.noiseGain, 3), "of white noise"},
         {"Late by", durationText(delaySeconds(c.steps, period)), "for a steady rise"},
         {"Settles to the last digit", durationText(settlingSeconds(c.steps, period, fraction)),
             "after a jump over the whole range"}};
