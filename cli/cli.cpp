@@ -68,7 +68,9 @@ int runCommandLine(int argc, char** argv)
         fmt::print(stderr, "fern-tick-cli: {}; see fern-tick-cli --help\n", error.what());
         return BadCommandLine;
     }
-    if (std::fflush(stdout) != 0 && context.exitCode == Done) {
+    // A long text fails while it is written, a short one when it is flushed.
+    const bool isLost = std::fflush(stdout) != 0 || std::ferror(stdout) != 0;
+    if (isLost && context.exitCode == Done) {
         context.fail({ErrorCode::CannotWrite, "the output cannot be written", ""});
     }
     return context.exitCode;

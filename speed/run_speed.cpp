@@ -34,13 +34,12 @@ void oneEdit(benchmark::State& state)
     const Ticks now = ticksFromSeconds(300);
     double ohm = 47;
     for (auto _ : state) {
-        auto divider = before.channels[0]->divider;
+        auto divider = before.channels[0]->frontEnd;
         divider.r1 = {ohm += 0.001, "kohm"};
-        const auto after = *withDivider(before, "house-battery", divider);
+        const auto after = *withFrontEnd(before, "house-battery", divider);
         app::RunView view;
         view.plain = *resolve(after, "");
-        view.choice.emplace();
-        chooseStem(view.plain, 0, *view.choice);
+        view.choice = stemChoices(view.plain, 0).front();
         const auto fixed = app::staticPartOf(after, view.plain, view.choice);
         RunHistory history(ticksFromSeconds(30));
         FirmwareRun run(view.plain, {now - ticksFromSeconds(50), {}}, history);

@@ -1,6 +1,7 @@
 #pragma once
 // Helpers of the tests: the demo, files, and small instruments.
 
+#include "instrument/channel_edits.h"
 #include "instrument/file.h"
 #include "instrument/resolve.h"
 
@@ -38,9 +39,12 @@ inline Instrument skiff()
     return *std::move(instrument);
 }
 
+/// The skiff reduced to its house battery at the helm.
 inline PlainInstrument plainSkiff()
 {
-    return *resolve(skiff(), "evening-row");
+    auto plain = *resolve(*withoutChannel(skiff(), "bilge"), "evening-row");
+    plain.displays.resize(1);
+    return plain;
 }
 
 /// Replaces the first occurrence of a text, which must be there.

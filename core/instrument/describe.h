@@ -37,15 +37,7 @@ template <class Archive> void describe(Archive& a, Source& s)
     a.extras(s.extras);
 }
 
-/// The front end's and the scaling's objects: a kind, and what belongs to it.
-struct FrontEndKeys {
-    Channel& channel;
-};
-template <class Archive> void describe(Archive& a, FrontEndKeys& f)
-{
-    a.choice("kind", f.channel.frontEndKind, frontEndKindWords);
-    describe(a, f.channel.divider);
-}
+/// The scaling's object: a kind, and what belongs to it.
 struct ScalingKeys {
     Channel& channel;
 };
@@ -61,8 +53,8 @@ template <class Archive> void describe(Archive& a, Channel& c)
     a.text("name", c.name);
     a.object("wish", c.wish);
     a.object("source", c.source);
-    FrontEndKeys frontEnd{c};
-    a.object("frontEnd", frontEnd);
+    a.object("sensor", c.sensor);
+    a.object("frontEnd", c.frontEnd);
     ScalingKeys scaling{c};
     a.object("scaling", scaling);
     a.choice("numberKind", c.numberKind, numberKindWords);
@@ -77,6 +69,7 @@ template <class Archive> void describe(Archive& a, Reader& r)
     a.choice("kind", r.kind, readerKindWords);
     a.text("unit", r.unit);
     a.object("text", r.text);
+    a.quantity("staleAfter", r.staleAfter, "s", Range::notNegative());
     a.extras(r.extras);
 }
 
@@ -88,6 +81,16 @@ template <class Archive> void describe(Archive& a, Display& d)
     a.integer("bufferBytes", d.bufferBytes, 1, 4096);
     a.choice("strategy", d.strategy, redrawStrategyWords);
     a.quantity("redrawEvery", d.redrawEvery, "s", {1e-3, 86400});
+    a.extras(d.extras);
+}
+
+template <class Archive> void describe(Archive& a, Decision& d)
+{
+    a.text("id", d.id);
+    a.text("rule", d.rule);
+    a.text("place", d.place);
+    a.text("reason", d.reason);
+    a.text("on", d.on);
     a.extras(d.extras);
 }
 
@@ -111,7 +114,7 @@ template <class Archive> void describe(Archive& a, Instrument& i)
     a.object("timing", i.timing);
     a.list("scenarios", i.scenarios);
     a.node("captures", i.captures);
-    a.node("decisions", i.decisions);
+    a.list("decisions", i.decisions);
     a.extras(i.extras);
 }
 

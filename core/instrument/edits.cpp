@@ -1,6 +1,8 @@
 #include "instrument/edits.h"
 
+#include "base/number_text.h"
 #include "instrument/file.h"
+#include "instrument/ids.h"
 
 #include <algorithm>
 
@@ -10,8 +12,7 @@ namespace fern {
 
 namespace {
 
-/// Replaces one element of one list by a changed copy. The result must be an instrument that the
-/// file format accepts: reading what is written is the one place that knows the limits.
+/// Replaces one element of one list by a changed copy.
 template <class T, class Change>
 Result<Instrument> edited(
     const Instrument& in, SharedList<T> Instrument::*list, std::string_view id, Change change)
@@ -27,18 +28,29 @@ Result<Instrument> edited(
     if (copy == **found)
         return in;
     *found = std::make_shared<const T>(std::move(copy));
+    return accepted(std::move(out));
+}
+
+} // namespace
+
+Result<Instrument> accepted(Instrument out)
+{
     const auto readBack = readInstrument(writeInstrument(out));
     if (!readBack)
         return Error{ErrorCode::InvalidArgument, readBack.error().message, ""};
     return out;
 }
 
-} // namespace
-
-Result<Instrument> withDivider(
-    const Instrument& in, std::string_view channel, const DividerSpec& divider)
+Result<Instrument> withSensor(
+    const Instrument& in, std::string_view channel, const SensorSpec& sensor)
 {
-    return edited(in, &Instrument::channels, channel, [&](Channel& c) { c.divider = divider; });
+    return edited(in, &Instrument::channels, channel, [&](Channel& c) { c.sensor = sensor; });
+}
+
+Result<Instrument> withFrontEnd(
+    const Instrument& in, std::string_view channel, const FrontEndSpec& frontEnd)
+{
+    return edited(in, &Instrument::channels, channel, [&](Channel& c) { c.frontEnd = frontEnd; });
 }
 
 Result<Instrument> withSampleEvery(
@@ -70,6 +82,24 @@ Result<Instrument> withConverter(
     return edited(in, &Instrument::parts, board, [&](Part& p) { p.converter = converter; });
 }
 
+Result<Instrument> withPart(const Instrument& in, const Part& part)
+{
+    return edited(in, &Instrument::parts, part.id, [&](Part& p) { p = part; });
+}
+
+Result<Instrument> withInstrumentWish(const Instrument& in, const InstrumentWish& wish)
+{
+    Instrument out = in;
+    out.wish = wish;
+    return accepted(std::move(out));
+}
+
+Result<Instrument> withStaleAfter(
+    const Instrument& in, std::string_view reader, const Quantity& seconds)
+{
+    return edited(in, &Instrument::readers, reader, [&](Reader& r) { r.staleAfter = seconds; });
+}
+
 Result<Instrument> withText(const Instrument& in, std::string_view reader, const TextSpec& text)
 {
     return edited(in, &Instrument::readers, reader, [&](Reader& r) { r.text = text; });
@@ -93,6 +123,31 @@ Result<Instrument> withField(const Instrument& in, std::string_view page, const 
             if (candidate.id == field.id)
                 candidate = field;
     });
+}
+
+Result<Instrument> withDecision(const Instrument& in, std::string_view rule, std::string_view place,
+    std::string_view reason, std::string_view on)
+{
+    if (trimmed(reason).empty())
+        return Error{ErrorCode::InvalidArgument,
+            "say in a few words why you live with it, so that it can be judged later", ""};
+    Instrument out = in;
+    Decision decision;
+    decision.id = freeId(out.decisions, fmt::format("live with {}", rule));
+    decision.rule = rule;
+    decision.place = place;
+    decision.reason = trimmed(reason);
+    decision.on = on;
+    out.decisions.push_back(std::make_shared<const Decision>(std::move(decision)));
+    return accepted(std::move(out));
+}
+
+Result<Instrument> withoutDecision(const Instrument& in, std::string_view decision)
+{
+    Instrument out = in;
+    if (std::erase_if(out.decisions, [&](const auto& d) { return d->id == decision; }) == 0)
+        return Error{ErrorCode::NotFound, fmt::format("there is no decision \"{}\"", decision), ""};
+    return out;
 }
 
 } // namespace fern

@@ -11,8 +11,10 @@
 
 namespace fern {
 
-Result<Instrument> withDivider(
-    const Instrument& in, std::string_view channel, const DividerSpec& divider);
+Result<Instrument> withSensor(
+    const Instrument& in, std::string_view channel, const SensorSpec& sensor);
+Result<Instrument> withFrontEnd(
+    const Instrument& in, std::string_view channel, const FrontEndSpec& frontEnd);
 Result<Instrument> withSampleEvery(
     const Instrument& in, std::string_view channel, const Quantity& period);
 Result<Instrument> withSmoothing(
@@ -22,10 +24,24 @@ Result<Instrument> withWish(
     const Instrument& in, std::string_view channel, const ChannelWish& wish);
 Result<Instrument> withConverter(
     const Instrument& in, std::string_view board, const ConverterSpec& converter);
+Result<Instrument> withPart(const Instrument& in, const Part& part);
+Result<Instrument> withInstrumentWish(const Instrument& in, const InstrumentWish& wish);
 Result<Instrument> withText(const Instrument& in, std::string_view reader, const TextSpec& text);
 Result<Instrument> withReaderUnit(
     const Instrument& in, std::string_view reader, std::string_view unit);
+Result<Instrument> withStaleAfter(
+    const Instrument& in, std::string_view reader, const Quantity& seconds);
 Result<Instrument> withDisplay(const Instrument& in, const Display& display);
 Result<Instrument> withField(const Instrument& in, std::string_view page, const Field& field);
+
+/// Records that the maker lives with the findings of a rule at a place, and why. `on` is the date.
+Result<Instrument> withDecision(const Instrument& in, std::string_view rule, std::string_view place,
+    std::string_view reason, std::string_view on);
+/// Takes a decision back.
+Result<Instrument> withoutDecision(const Instrument& in, std::string_view decision);
+
+/// Returns the instrument when the file format accepts it, otherwise the reason as an error:
+/// reading what is written is the one place that knows the limits.
+Result<Instrument> accepted(Instrument out);
 
 } // namespace fern

@@ -137,6 +137,28 @@ void checkLanes(ReferenceCheck& check, const Instrument& in)
             }
 }
 
+/// The sensor must give what the channel is wished in, and its front end must suit it.
+void checkSensors(ReferenceCheck& check, const Instrument& in)
+{
+    constexpr std::array<std::string_view, 5> units{"V", "A", "", "degC", "lx"};
+    for (std::size_t i = 0; i < in.channels.size(); ++i) {
+        const auto& channel = *in.channels[i];
+        const auto& sensor = channel.sensor;
+        const auto kind = static_cast<std::size_t>(sensor.kind);
+        const auto given =
+            sensor.kind == SensorKind::Sender ? sensor.low.unit : std::string(units[kind]);
+        if (parseUnit(unitOf(channel))->dimension != parseUnit(given)->dimension)
+            check.fail(fmt::format("/channels/{}/sensor/kind", i),
+                fmt::format("a {} gives {}; the channel is in {}", sensorKindWords[kind], given,
+                    unitOf(channel)));
+        if (isResistive(sensor.kind) == (channel.frontEnd.kind == FrontEndKind::Divider))
+            check.fail(fmt::format("/channels/{}/frontEnd/kind", i),
+                fmt::format("a {} needs the front end {}", sensorKindWords[kind],
+                    isResistive(sensor.kind) ? "\"sensor above\" or \"sensor below\""
+                                             : "\"divider\""));
+    }
+}
+
 ReferenceCheck checkReferences(const Instrument& in)
 {
     ReferenceCheck check;
@@ -146,6 +168,8 @@ ReferenceCheck checkReferences(const Instrument& in)
     check.uniqueIds("displays", in.displays);
     check.uniqueIds("pages", in.pages);
     check.uniqueIds("scenarios", in.scenarios);
+    check.uniqueIds("decisions", in.decisions);
+    checkSensors(check, in);
     for (std::size_t i = 0; i < in.channels.size(); ++i)
         checkPart(check, in, in.channels[i]->source.board, PartKind::Board,
             fmt::format("/channels/{}/source/board", i));
@@ -158,7 +182,6 @@ ReferenceCheck checkReferences(const Instrument& in)
     check.keptList("settings", in.settings);
     check.keptList("outputs", in.outputs);
     check.keptList("captures", in.captures);
-    check.keptList("decisions", in.decisions);
     return check;
 }
 

@@ -45,8 +45,6 @@ struct ChannelWish {
 
 enum class SourceKind { Analog };
 inline constexpr Words<1> sourceKindWords{"analog"};
-enum class FrontEndKind { Divider };
-inline constexpr Words<1> frontEndKindWords{"divider"};
 enum class ScalingKind { FromParts };
 inline constexpr Words<1> scalingKindWords{"from parts"};
 inline constexpr Words<2> numberKindWords{"32-bit float", "64-bit float"};
@@ -67,8 +65,8 @@ struct Channel {
     std::string name;
     ChannelWish wish;
     Source source;
-    FrontEndKind frontEndKind = FrontEndKind::Divider;
-    DividerSpec divider;
+    SensorSpec sensor;
+    FrontEndSpec frontEnd;
     ScalingKind scaling = ScalingKind::FromParts;
     Extras scalingExtras;
     NumberKind numberKind = NumberKind::Float32; ///< in which the board computes from Scale on
@@ -88,6 +86,7 @@ struct Reader {
     ReaderKind kind = ReaderKind::Digits;
     std::string unit; ///< in which the number is shown
     TextSpec text;
+    Quantity staleAfter{10, "s"}; ///< without a new sample the stale mark is shown; 0 s is never
     Extras extras;
 
     bool operator==(const Reader&) const = default;
@@ -109,6 +108,18 @@ struct Display {
     bool operator==(const Display&) const = default;
 };
 
+/// A judgement of the maker, kept with its reason: a finding to live with.
+struct Decision {
+    std::string id;
+    std::string rule; ///< of the finding: "T01"
+    std::string place; ///< of the finding
+    std::string reason; ///< in the maker's words
+    std::string on; ///< UTC date, ISO 8601
+    Extras extras;
+
+    bool operator==(const Decision&) const = default;
+};
+
 struct Instrument {
     std::string name;
     InstrumentWish wish;
@@ -119,11 +130,11 @@ struct Instrument {
     SharedList<Page> pages;
     TimingSpec timing;
     SharedList<Scenario> scenarios;
+    SharedList<Decision> decisions;
     // Lists that this version keeps as they are:
     json::Node settings = json::makeArray();
     json::Node outputs = json::makeArray();
     json::Node captures = json::makeArray();
-    json::Node decisions = json::makeArray();
     Extras extras;
 
     /// Compares values, not addresses.

@@ -28,6 +28,15 @@ std::vector<CurvePoint> laneInSi(const Scenario& scenario, const std::string& id
     return {};
 }
 
+AnalogInput plainInput(const Channel& channel, const ConverterSpec& converter)
+{
+    const auto& s = channel.sensor;
+    const auto& f = channel.frontEnd;
+    return {s.kind, inSi(s.shunt), s.gain, inSi(s.low), inSi(s.high), inSi(s.lowOutput),
+        inSi(s.highOutput), inSi(s.nominal), s.beta, s.gamma, f.kind, inSi(f.r1), inSi(f.r2),
+        inSi(f.fixed), inSi(converter.reference)};
+}
+
 PlainChannel plain(const Instrument& instrument, const Channel& channel, const Scenario* scenario)
 {
     const auto& converter = findById(instrument.parts, channel.source.board)->converter;
@@ -40,9 +49,9 @@ PlainChannel plain(const Instrument& instrument, const Channel& channel, const S
     p.wishedStep = inSi(channel.wish.step);
     p.tolerance = inSi(channel.wish.tolerance);
     p.freshnessSeconds = inSi(channel.wish.freshness);
-    p.r1 = inSi(channel.divider.r1);
-    p.r2 = inSi(channel.divider.r2);
-    p.resistorTolerancePercent = channel.divider.tolerancePercent;
+    p.input = plainInput(channel, converter);
+    p.sensorTolerancePercent = channel.sensor.tolerancePercent;
+    p.resistorTolerancePercent = channel.frontEnd.tolerancePercent;
     p.bits = converter.bits;
     p.school = converter.school;
     p.reference = inSi(converter.reference);
@@ -71,11 +80,12 @@ PlainDisplay plain(const Instrument& instrument, const Display& display)
     p.redrawEvery = ticksFromSeconds(inSi(display.redrawEvery));
     p.busHertz = inSi(display.busSpeed);
     p.bufferBytes = display.bufferBytes;
+    p.pixelPitch = inSi(part.pixelPitch);
     for (const auto& page : instrument.pages)
-        if (page->display == display.id) {
-            p.page = *page;
-            break;
-        }
+        if (page->display == display.id)
+            p.pages.push_back(*page);
+    if (!p.pages.empty())
+        p.page = p.pages.front();
     return p;
 }
 
@@ -92,7 +102,7 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
         p.channels.push_back(plain(instrument, *channel, scenario));
     for (const auto& reader : instrument.readers)
         p.readers.push_back({reader->id, indexOf(p.channels, reader->channel),
-            *parseUnit(reader->unit), reader->text});
+            *parseUnit(reader->unit), reader->text, ticksFromSeconds(inSi(reader->staleAfter))});
     for (const auto& display : instrument.displays)
         p.displays.push_back(plain(instrument, *display));
     for (const auto& part : instrument.parts)
@@ -100,6 +110,13 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
             p.processor = part->processor;
             break;
         }
+    for (const auto& part : instrument.parts)
+        if (part->kind == PartKind::Battery)
+            p.usableCharge += inSi(part->capacity) * part->usablePercent / 100;
+        else
+            p.currentAmpere += inSi(part->current);
+    p.wishedSeconds = inSi(instrument.wish.hours);
+    p.readingDistance = inSi(instrument.wish.readingDistance);
     p.loopWaitSeconds = inSi(instrument.timing.loopWait);
     p.seed = scenario == nullptr ? 1 : scenario->seed;
     return p;

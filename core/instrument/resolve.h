@@ -6,6 +6,7 @@
 #include "base/units.h"
 #include "curves/polyline.h"
 #include "instrument/instrument.h"
+#include "parts/analog_input.h"
 
 #include <cstdint>
 #include <string>
@@ -21,7 +22,8 @@ struct PlainChannel {
     double from = 0, to = 0, wishedStep = 0, tolerance = 0;
     double freshnessSeconds = 0;
 
-    double r1 = 0, r2 = 1, resistorTolerancePercent = 0;
+    AnalogInput input; ///< nominal
+    double sensorTolerancePercent = 0, resistorTolerancePercent = 0;
 
     int bits = 10;
     ConverterSchool school = ConverterSchool::DataSheet;
@@ -41,6 +43,7 @@ struct PlainReader {
     std::size_t channel = 0;
     Unit unit;
     TextSpec text;
+    Ticks staleAfter; ///< 0: never
 };
 
 struct PlainDisplay {
@@ -50,7 +53,9 @@ struct PlainDisplay {
     Ticks redrawEvery{500'000'000};
     double busHertz = 400e3;
     int bufferBytes = 32;
-    Page page; ///< the first page of the display; without fields when it has none
+    double pixelPitch = 0; ///< metre
+    std::vector<Page> pages; ///< that can be shown
+    Page page; ///< the one that is shown: the first, until another is chosen
 };
 
 struct PlainInstrument {
@@ -60,6 +65,11 @@ struct PlainInstrument {
     ProcessorClass processor = ProcessorClass::Bits8At16MHz;
     double loopWaitSeconds = 0;
     std::uint64_t seed = 1;
+
+    double wishedSeconds = 0; ///< on the battery
+    double readingDistance = 0; ///< metre
+    double currentAmpere = 0; ///< of all parts together
+    double usableCharge = 0; ///< coulomb of the batteries; 0 without one
 };
 
 /// Resolves the instrument under one of its scenarios, named by id or by name; an empty name is the

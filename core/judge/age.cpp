@@ -22,10 +22,11 @@ AgeBreakdown ageOf(
 
 bool shows(const PlainInstrument& instrument, const PlainDisplay& display, std::size_t channel)
 {
-    for (const auto& field : display.page.fields)
-        if (field.kind == FieldKind::Value
-            && instrument.readers[indexOf(instrument.readers, field.reader)].channel == channel)
-            return true;
+    for (const auto& page : display.pages)
+        for (const auto& field : page.fields)
+            if (field.kind == FieldKind::Value
+                && instrument.readers[indexOf(instrument.readers, field.reader)].channel == channel)
+                return true;
     return false;
 }
 

@@ -1,6 +1,5 @@
 #include "judge/budget.h"
 
-#include "parts/divider.h"
 #include "run/channel_run.h"
 #include "smooth/figures.h"
 
@@ -31,29 +30,52 @@ double combined(const std::vector<double>& contributions)
     return std::sqrt(squares);
 }
 
+namespace {
+
+/// The change of the value read for a unit of relative error of one part, by a five-point stencil:
+/// the scaling goes on assuming the nominal parts.
+double sensitivity(const PlainChannel& c, double at, InputPart part)
+{
+    constexpr double h = 1e-4;
+    const auto f = [&](double relative) {
+        return quantityAtPin(c.input, pinVolts(withError(c.input, part, relative), at));
+    };
+    return (8 * (f(h) - f(-h)) - (f(2 * h) - f(-2 * h))) / (12 * h);
+}
+
+} // namespace
+
 Budget budgetOf(const PlainChannel& c, double at, double roundingStep)
 {
     const auto rectangular = [](double a) {
         return standardUncertainty(Distribution::Rectangular, std::fabs(a));
     };
-    const double pin = at * dividerRatio(c.r1, c.r2);
-    const double lsb = scalingOf(c).gain; // one count in the channel's unit
-    const double tolerance = c.resistorTolerancePercent / 100;
-    // V = pin · (r1 + r2)/r2, so ∂V/∂r1 = pin/r2 and ∂V/∂r2 = −pin · r1/r2².
-    const double fromR1 = pin / c.r2 * (c.r1 * tolerance);
-    const double fromR2 = pin * c.r1 / (c.r2 * c.r2) * (c.r2 * tolerance);
+    const double lsb = countAt(c, at);
     Budget b;
     b.noiseGain = noiseGain(c.steps, inSeconds(c.sampleEvery));
-    b.terms = {
-        {"divider resistor r1", Leaf::Sensor, rectangular(fromR1), false},
-        {"divider resistor r2", Leaf::Sensor, rectangular(fromR2), false},
-        {"reference", Leaf::Reading, rectangular(at * c.referenceTolerancePercent / 100), false},
+    const auto addPart = [&](InputPart part, Leaf leaf, double percent) {
+        const auto name = nameOf(c.input, part);
+        if (!name.empty())
+            b.terms.push_back({std::string(name), leaf,
+                rectangular(sensitivity(c, at, part) * percent / 100), false});
+    };
+    addPart(InputPart::Sensor, Leaf::Sensor, c.sensorTolerancePercent);
+    addPart(InputPart::UpperOrFixed, Leaf::Sensor, c.resistorTolerancePercent);
+    addPart(InputPart::Lower, Leaf::Sensor, c.resistorTolerancePercent);
+    const std::vector<BudgetTerm> others{
         {"converter nonlinearity", Leaf::Reading, rectangular(c.nonlinearityLsb * lsb), false},
         {"converter offset", Leaf::Reading, rectangular(c.offsetLsb * lsb), false},
         {"converter step", Leaf::Reading, rectangular(lsb / 2), true},
         {"noise after smoothing", Leaf::Smooth, c.noiseLsb * lsb * b.noiseGain, true},
         {"rounding", Leaf::Text, rectangular(roundingStep / 2), false},
     };
+    // A resistive sensor shares the reference with the converter, and its error cancels.
+    if (!isResistive(c.input.sensor))
+        b.terms.push_back({"reference", Leaf::Reading,
+            rectangular(
+                pinVolts(c.input, at) / pinSlope(c.input, at) * c.referenceTolerancePercent / 100),
+            false});
+    b.terms.insert(b.terms.end(), others.begin(), others.end());
     std::vector<double> accuracy;
     std::vector<double> repeatability;
     for (const auto& term : b.terms) {

@@ -1,11 +1,13 @@
 #include "judge/facts.h"
 
 #include "base/number_text.h"
+#include "judge/words.h"
 #include "parts/divider.h"
+#include "parts/fit_front_end.h"
 #include "run/display_run.h"
 #include "smooth/figures.h"
-#include "text/format.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -16,64 +18,79 @@ namespace {
 
 using Facts = std::vector<Fact>;
 
-/// A difference or a half width of the channel, in its unit.
-std::string inUnit(const PlainChannel& c, double si, int digits = 3)
+Facts worldFacts(const PlainChannel& c)
 {
-    return significantText(fromSi(si, c.unit) - fromSi(0, c.unit), digits) + " "
-        + prettyUnit(c.unit.name);
-}
-
-std::string metOr(bool met, const std::string& wish)
-{
-    return (met ? "met: " : "missed: ") + wish;
-}
-
-Facts worldFacts(const PlainChannel& c, const Stem& stem)
-{
-    const double step = stem.leaves[static_cast<std::size_t>(Leaf::Glass)].step;
-    const double half = 2 * stem.budget.accuracy;
-    Facts facts{{"Step on the glass", inUnit(c, step),
-                    metOr(step <= c.wishedStep, "wished at most " + inUnit(c, c.wishedStep))},
-        {"Uncertain by", "±" + inUnit(c, half, 2),
-            metOr(half <= c.tolerance, "wished within ±" + inUnit(c, c.tolerance))},
-        {"Oldest number", durationText(stem.age.oldest()),
-            metOr(stem.age.oldest() <= c.freshnessSeconds,
-                "wished at most " + durationText(c.freshnessSeconds))}};
     if (c.lane.empty())
-        facts.push_back({"Scenario", "none", "it has no lane for this channel"});
-    else
-        facts.push_back({"Scenario", durationText(c.lane.back().x),
-            fmt::format("{} points, then it holds", c.lane.size())});
-    return facts;
+        return {{"Scenario", "none", "it has no lane for this channel"}};
+    const auto [least, most] = std::minmax_element(c.lane.begin(), c.lane.end(),
+        [](const CurvePoint& a, const CurvePoint& b) { return a.y < b.y; });
+    return {{"Scenario", durationText(c.lane.back().x),
+                fmt::format("{} points, then it holds", c.lane.size())},
+        {"The truth goes",
+            fmt::format("{} to {}", valueText(c, least->y, 4), valueText(c, most->y, 4)), ""}};
+}
+
+std::string ohmText(double ohm)
+{
+    return ohm >= 1e6 ? significantText(ohm / 1e6, 3) + " MΩ"
+        : ohm >= 1e3  ? significantText(ohm / 1e3, 3) + " kΩ"
+                      : significantText(ohm, 3) + " Ω";
 }
 
 Facts sensorFacts(const PlainChannel& c)
 {
-    const double ratio = dividerRatio(c.r1, c.r2);
-    const double full = c.reference / ratio;
-    return {{"Divides by", significantText(1 / ratio, 5), ""},
-        {"Pin at the top of the range", significantText(c.to * ratio, 4) + " V",
-            fmt::format("reference {} V, damage above {} V", significantText(c.reference, 4),
-                significantText(c.damageAbove, 3))},
-        {"Full scale", inUnit(c, full, 4), ""},
-        {"Source resistance", significantText(dividerSourceResistance(c.r1, c.r2) / 1e3, 3) + " kΩ",
-            "as the converter sees it"},
-        {"Current through the divider", significantText(c.to / (c.r1 + c.r2) * 1e6, 3) + " µA",
-            "drawn at the top of the range"}};
+    const auto& in = c.input;
+    const auto atEnds = [&](auto&& text) {
+        return fmt::format("{} … {}", text(c.from), text(c.to));
+    };
+    Facts facts;
+    if (isResistive(in.sensor)) {
+        facts.push_back({"Resistance over the range",
+            atEnds([&](double q) { return ohmText(sensorOutput(in, q)); }), ""});
+        facts.push_back({"Uses of the converter",
+            fmt::format("{:.0f} %", spanShare(in, c.from, c.to) * 100), "of its range"});
+    } else {
+        if (in.sensor != SensorKind::Voltage)
+            facts.push_back({"Sensor gives",
+                atEnds([&](double q) { return significantText(sensorOutput(in, q), 3); }) + " V",
+                "over the wished range"});
+        facts.push_back({"Divides by", significantText(1 / dividerRatio(in.r1, in.r2), 5), ""});
+    }
+    facts.push_back({"Pin over the range",
+        atEnds([&](double q) { return significantText(pinVolts(in, q), 4); }) + " V",
+        fmt::format("reference {} V, damage above {} V", significantText(c.reference, 4),
+            significantText(c.damageAbove, 3))});
+    const double worst = std::max(sourceResistance(in, c.from), sourceResistance(in, c.to));
+    facts.push_back({"Source resistance", ohmText(worst), "as the converter sees it, at most"});
+    const double current = isResistive(in.sensor)
+        ? in.supply / (in.fixed + std::min(sensorOutput(in, c.from), sensorOutput(in, c.to)))
+        : std::max(sensorOutput(in, c.from), sensorOutput(in, c.to)) / (in.r1 + in.r2);
+    facts.push_back({"Current", significantText(current * 1e6, 3) + " µA",
+        isResistive(in.sensor) ? "through the sensor, at most" : "through the divider, at most"});
+    if (in.sensor == SensorKind::Shunt) {
+        const double most = std::max(std::fabs(c.from), std::fabs(c.to));
+        facts.push_back(
+            {"Heat of the shunt", significantText(most * most * in.shunt * 1e3, 3) + " mW",
+                fmt::format("it takes {} mV", significantText(most * in.shunt * 1e3, 3))});
+    }
+    return facts;
 }
 
-Facts readingFacts(const PlainChannel& c)
+Facts readingFacts(const PlainChannel& c, double at)
 {
     const auto converter = converterOf(c);
-    const auto top = codeOf(converter, c.to * dividerRatio(c.r1, c.r2), c.reference);
+    const auto low = nominalCode(c, c.from);
+    const auto high = nominalCode(c, c.to);
     return {{"One count at the pin",
                 significantText(voltsOf(converter, 1, c.reference) * 1e3, 4) + " mV", ""},
-        {"One count in the world", inUnit(c, scalingOf(c).gain, 4), ""},
-        {"Code at the top of the range", std::to_string(top),
-            fmt::format("of {}", converter.topCode())},
+        {"One count in the world", differenceText(c, countAt(c, at), 4), "at the value now"},
+        {"Codes over the range", fmt::format("{} … {}", low, high),
+            fmt::format("of 0 … {}", converter.topCode())},
         {"The two schools differ by",
-            significantText(schoolDifferenceLsb(c.bits, static_cast<double>(top)), 2) + " LSB",
-            "at that code"},
+            significantText(
+                schoolDifferenceLsb(c.bits, static_cast<double>(std::max(low, high))), 2)
+                + " LSB",
+            "at the highest code"},
         {"Ideal signal to noise", fmt::format("{:.1f} dB", 6.02 * c.bits + 1.76),
             "full-scale sine, no other noise"}};
 }
@@ -82,40 +99,45 @@ Facts scaleFacts(const PlainChannel& c)
 {
     Facts facts;
     int line = 1;
-    for (const auto& words : scalingInWords(converterOf(c), c.reference, c.r1, c.r2))
+    for (const auto& words : scalingInWords(converterOf(c), c.reference, c.input, c.unit))
         facts.push_back({fmt::format("{}", line++), words, ""});
     return facts;
 }
 
-Facts smoothFacts(const PlainChannel& c, const PlainReader& reader, const Stem& stem)
+Facts smoothFacts(
+    const PlainChannel& c, const PlainReader& reader, const Stem& stem, const SignalFigures& signal)
 {
     const double period = inSeconds(c.sampleEvery);
     const auto noise = [&](Leaf leaf) {
         const double value = stem.leaves[static_cast<std::size_t>(leaf)].noise;
-        return std::isnan(value) ? std::string("—") : inUnit(c, value, 2);
+        return std::isnan(value) ? std::string("—") : differenceText(c, value, 2);
     };
     const double digit =
         toSi(std::pow(10.0, -reader.text.decimals), reader.unit) - toSi(0, reader.unit);
     const double fraction = std::min(0.5, digit / 2 / (c.to - c.from));
+    const double changes = signal.digitChangesPerSecond;
     return {{"Noise in", noise(Leaf::Scale), "rms of the last 10 s"},
-        {"Noise out", noise(Leaf::Smooth), "rms of the last 10 s"},
-        {"Noise by formula", "× " + significantText(stem.budget.noiseGain, 3), "of white noise"},
+        {"Noise out", noise(Leaf::Smooth),
+            fmt::format("by formula × {}", significantText(stem.budget.noiseGain, 3))},
         {"Late by", durationText(delaySeconds(c.steps, period)), "for a steady rise"},
         {"Settles to the last digit", durationText(settlingSeconds(c.steps, period, fraction)),
-            "after a jump over the whole range"}};
+            "after a jump over the range"},
+        {"Shown text changes", std::isnan(changes) ? "—" : significantText(changes, 2) + " per s",
+            std::isnan(changes)  ? ""
+                : changes <= 0.2 ? "steady"
+                : changes <= 1   ? "calm"
+                                 : "restless"},
+        {"Spikes passed", fmt::format("{} of {}", signal.spikesPassed, signal.spikes),
+            "in the last 10 s"}};
 }
 
-Facts textFacts(const PlainChannel& c, const PlainReader& reader, const Stem& stem)
+Facts textFacts(const PlainReader& reader, const Stem& stem)
 {
-    const auto field = [&](double si) {
-        return "“" + formatText(inReaderUnit(si, reader), reader.text, c.numberKind) + "”";
-    };
     const double half = fromSi(2 * stem.budget.accuracy, reader.unit) - fromSi(0, reader.unit);
     const double repeats =
         fromSi(2 * stem.budget.repeatability, reader.unit) - fromSi(0, reader.unit);
     const auto unit = prettyUnit(reader.unit.name);
-    return {{"At the bottom of the range", field(c.from), ""},
-        {"At the top of the range", field(c.to), ""}, {"Without a value", field(notThere), ""},
+    return {
         {"Uncertain by", fmt::format("±{} {}", significantText(half, 2), unit), "k = 2, all parts"},
         {"Repeats within", fmt::format("±{} {}", significantText(repeats, 2), unit),
             "k = 2, noise and steps"},
@@ -127,40 +149,35 @@ Facts glassFacts(
     const PlainInstrument& in, const PlainDisplay& display, const PlainChannel& c, const Stem& stem)
 {
     const auto cost = redrawCost(in, display, display.busHertz);
-    const auto& age = stem.age;
     return {{"One redraw", durationText(cost.draw + cost.transfer),
                 fmt::format("{} drawing, {} for {} bytes on the bus", durationText(cost.draw),
                     durationText(cost.transfer), cost.busBytes)},
         {"Bus busy", fmt::format("{:.1f} %", 100 * cost.transfer / inSeconds(display.redrawEvery)),
             "of the time"},
-        {"Oldest number", durationText(age.oldest()),
-            "wished at most " + durationText(c.freshnessSeconds)},
-        {"of which sampling", durationText(age.sampling), ""},
-        {"of which smoothing", durationText(age.smoothing), ""},
-        {"of which redraw and panel", durationText(age.redraw + age.panel), ""},
-        {"of which waiting", durationText(age.waiting), "until the next redraw"}};
+        {"Oldest number", durationText(stem.age.oldest()),
+            "wished at most " + durationText(c.freshnessSeconds)}};
 }
 
 } // namespace
 
-std::vector<Fact> factsOf(
-    const PlainInstrument& in, const StemChoice& choice, const Stem& stem, Leaf leaf)
+std::vector<Fact> factsOf(const PlainInstrument& in, const StemChoice& choice, const Stem& stem,
+    const SignalFigures& signal, Leaf leaf)
 {
     const auto& channel = in.channels[choice.channel];
     const auto& reader = in.readers[choice.reader];
     switch (leaf) {
     case Leaf::World:
-        return worldFacts(channel, stem);
+        return worldFacts(channel);
     case Leaf::Sensor:
         return sensorFacts(channel);
     case Leaf::Reading:
-        return readingFacts(channel);
+        return readingFacts(channel, stem.at);
     case Leaf::Scale:
         return scaleFacts(channel);
     case Leaf::Smooth:
-        return smoothFacts(channel, reader, stem);
+        return smoothFacts(channel, reader, stem, signal);
     case Leaf::Text:
-        return textFacts(channel, reader, stem);
+        return textFacts(reader, stem);
     case Leaf::Glass:
         break;
     }

@@ -1,7 +1,7 @@
 #pragma once
 // The figures that stand in each stage's workbench, in words and numbers.
 
-#include "judge/stem.h"
+#include "judge/signal_figures.h"
 
 #include <string>
 #include <vector>
@@ -15,7 +15,7 @@ struct Fact {
 };
 
 /// Returns the facts of one stage of a stem.
-std::vector<Fact> factsOf(
-    const PlainInstrument& instrument, const StemChoice& choice, const Stem& stem, Leaf leaf);
+std::vector<Fact> factsOf(const PlainInstrument& instrument, const StemChoice& choice,
+    const Stem& stem, const SignalFigures& signal, Leaf leaf);
 
 } // namespace fern

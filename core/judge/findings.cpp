@@ -39,8 +39,14 @@ std::vector<Finding> findingsOf(const Instrument& instrument, const PlainInstrum
     std::vector<Finding> findings;
     for (const auto& rule : table)
         rule.check(instrument, plain, findings);
-    std::stable_sort(findings.begin(), findings.end(),
-        [](const Finding& a, const Finding& b) { return a.severity > b.severity; });
+    for (auto& finding : findings)
+        for (const auto& decision : instrument.decisions)
+            if (decision->rule == finding.rule && decision->place == finding.place)
+                finding.livedWith = *decision;
+    std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
+        return a.livedWith.has_value() != b.livedWith.has_value() ? b.livedWith.has_value()
+                                                                  : a.severity > b.severity;
+    });
     return findings;
 }
 

@@ -7,6 +7,7 @@
 #include "instrument/resolve.h"
 
 #include <functional>
+#include <optional>
 #include <span>
 #include <string>
 #include <string_view>
@@ -36,6 +37,7 @@ struct Finding {
     std::string reason; ///< the numbers, the limit and the way out, in plain words
     std::string source; ///< where the limit comes from
     std::vector<Fix> fixes; ///< none, one, or alternatives
+    std::optional<Decision> livedWith; ///< the maker's decision, when there is one
 };
 
 /// One rule: its id, what it looks for, and a function that adds what it finds.
@@ -48,7 +50,7 @@ struct Rule {
 /// Returns every rule in the order of their ids.
 std::span<const Rule> rules();
 
-/// Runs every rule; the worst findings come first.
+/// Runs every rule; the worst findings come first, those that a decision lives with come last.
 std::vector<Finding> findingsOf(const Instrument& instrument, const PlainInstrument& plain);
 
 } // namespace fern

@@ -4,7 +4,8 @@
 
 #include "base/number_text.h"
 #include "instrument/edits.h"
-#include "parts/divider.h"
+#include "judge/words.h"
+#include "parts/fit_front_end.h"
 #include "run/channel_run.h"
 
 #include <algorithm>
@@ -19,15 +20,18 @@ namespace {
 
 /// Room for a spike above the wished range, as a share of the reference.
 constexpr double headroom = 0.95;
+constexpr double usualDividerOhm = 60e3;
 
-double pinAt(const PlainChannel& c, double value)
+/// The end of the wished range that puts the most volts on the pin, and those volts.
+struct HighEnd {
+    double quantity = 0;
+    double volts = 0;
+};
+HighEnd highEnd(const PlainChannel& c)
 {
-    return value * dividerRatio(c.r1, c.r2);
-}
-
-std::string shown(const PlainChannel& c, double si)
-{
-    return significantText(fromSi(si, c.unit), 4) + " " + prettyUnit(c.unit.name);
+    const HighEnd from{c.from, pinVolts(c.input, c.from)};
+    const HighEnd to{c.to, pinVolts(c.input, c.to)};
+    return from.volts > to.volts ? from : to;
 }
 
 std::string frontEndPlace(const PlainChannel& c)
@@ -35,36 +39,35 @@ std::string frontEndPlace(const PlainChannel& c)
     return "/channels/" + c.id + "/frontEnd";
 }
 
-/// Writes a resistance as makers do: kohm from 1000 up, Mohm from a million.
-Quantity asResistor(double ohm)
-{
-    const auto scaled = [](double value, double by) { return std::round(value / by * 1e6) / 1e6; };
-    if (ohm >= 1e6)
-        return {scaled(ohm, 1e6), "Mohm"};
-    return ohm >= 1e3 ? Quantity{scaled(ohm, 1e3), "kohm"} : Quantity{scaled(ohm, 1), "ohm"};
-}
-
-/// The E24 pair that brings the top of the wished range just below the reference, unless it is what
-/// is there already.
-std::optional<Fix> betterDivider(const Instrument& in, const PlainChannel& c)
+/// A front end from E24 values that uses the converter's range best, unless it is there already.
+std::optional<Fix> betterFrontEnd(const Instrument& in, const PlainChannel& c)
 {
     const double lowestReference = c.reference * (1 - c.referenceTolerancePercent / 100);
-    const double most = lowestReference * headroom;
-    DividerSpec divider = findById(in.channels, c.id)->divider;
-    if (c.to > most) {
-        const auto pair = bestE24Divider(c.to, most, c.r1 + c.r2, c.resistorTolerancePercent);
-        if (pair.r2 <= 0 || (pair.r1 == c.r1 && pair.r2 == c.r2))
-            return std::nullopt;
-        divider.r1 = asResistor(pair.r1);
-        divider.r2 = asResistor(pair.r2);
-    } else if (c.r1 > 0) {
-        divider.r1 = {0, "ohm"};
-    } else {
+    const auto& now = findById(in.channels, c.id)->frontEnd;
+    const double total = c.input.r1 > 0 ? c.input.r1 + c.input.r2 : usualDividerOhm;
+    auto fit = fittingFrontEnd(
+        c.input, {c.from, c.to, lowestReference * headroom, total, c.resistorTolerancePercent});
+    if (!fit)
         return std::nullopt;
+    fit->extras = now.extras;
+    const auto same = [](const Quantity& a, const Quantity& b) { return inSi(a) == inSi(b); };
+    std::string label;
+    if (isResistive(c.input.sensor)) {
+        if (same(fit->fixed, now.fixed))
+            return std::nullopt;
+        label = fmt::format("Use a fixed resistor of {}", toText(fit->fixed));
+    } else {
+        if (inSi(fit->r1) == 0)
+            fit->r2 = now.r2; // a plain wire: what leads to ground may stay
+        if (same(fit->r1, now.r1) && same(fit->r2, now.r2))
+            return std::nullopt;
+        label = inSi(fit->r1) == 0
+            ? "Leave the divider out: R1 = 0 Ω"
+            : fmt::format("Use {} over {}", toText(fit->r1), toText(fit->r2));
     }
-    return Fix{fmt::format("Use {} over {}", toText(divider.r1), toText(divider.r2)),
-        [id = c.id, divider](
-            const Instrument& before) { return withDivider(before, id, divider); }};
+    return Fix{label, [id = c.id, frontEnd = *fit](const Instrument& before) {
+                   return withFrontEnd(before, id, frontEnd);
+               }};
 }
 
 void add(Findings& out, Finding finding, std::optional<Fix> fix)
@@ -79,58 +82,96 @@ void add(Findings& out, Finding finding, std::optional<Fix> fix)
 void checkInputTooHigh(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& c : plain.channels) {
-        const double pin = pinAt(c, c.to);
-        if (pin <= c.damageAbove)
+        const auto high = highEnd(c);
+        if (high.volts <= c.damageAbove)
             continue;
         add(out,
             {"P09", Severity::Stop, frontEndPlace(c),
-                fmt::format("{} puts {} V on the pin", shown(c, c.to), significantText(pin, 3)),
+                fmt::format("{} puts {} V on the pin", valueText(c, high.quantity, 4),
+                    significantText(high.volts, 3)),
                 fmt::format("The input is damaged above {} V. A larger upper or a smaller lower "
-                            "resistor brings the top of "
-                            "the wished range below the {} V reference.",
+                            "resistor brings the whole wished range below the {} V reference.",
                     significantText(c.damageAbove, 3), significantText(c.reference, 3)),
-                "absolute maximum rating of the board's class", {}},
-            betterDivider(in, c));
+                "absolute maximum rating of the board's class", {}, {}},
+            betterFrontEnd(in, c));
     }
 }
 
 void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& c : plain.channels) {
-        const double pin = pinAt(c, c.to);
-        const double full = scalingOf(c).gain * static_cast<double>(converterOf(c).topCode());
-        if (c.from < 0)
+        const auto high = highEnd(c);
+        const double low = std::min(pinVolts(c.input, c.from), pinVolts(c.input, c.to));
+        if (low < 0)
             add(out,
                 {"R03", Severity::Check, frontEndPlace(c),
-                    fmt::format("Readings stop at 0, the range begins at {}", shown(c, c.from)),
+                    fmt::format("Readings stop at {}, the range begins at {}",
+                        valueText(c, quantityAtPin(c.input, 0), 4), valueText(c, c.from, 4)),
                     "A single-ended input cannot see below ground: every negative value gives code "
                     "0.",
-                    "ideal transfer of a single-ended converter", {}},
+                    "ideal transfer of a single-ended converter", {}, {}},
                 std::nullopt);
-        // Above the damage level the other rule speaks.
-        if (c.to <= full || pin > c.damageAbove)
+        const auto topCode = converterOf(c).topCode();
+        const double full = voltsOf(converterOf(c), static_cast<double>(topCode), c.reference);
+        // Above the damage level the other rule speaks; a resistive sensor cannot pass its supply.
+        if (high.volts <= full || high.volts > c.damageAbove || isResistive(c.input.sensor))
             continue;
         add(out,
             {"R03", Severity::Check, frontEndPlace(c),
-                fmt::format(
-                    "Readings stop at {}, the range goes to {}", shown(c, full), shown(c, c.to)),
+                fmt::format("Readings stop at {}, the range goes to {}",
+                    valueText(c, quantityAtPin(c.input, full), 4), valueText(c, high.quantity, 4)),
                 fmt::format("The pin reaches {} V, the reference is {} V: from there on every "
                             "value gives code {}.",
-                    significantText(pin, 4), significantText(c.reference, 4),
-                    converterOf(c).topCode()),
-                "ideal transfer of an N-bit converter", {}},
-            betterDivider(in, c));
+                    significantText(high.volts, 4), significantText(c.reference, 4), topCode),
+                "ideal transfer of an N-bit converter", {}, {}},
+            betterFrontEnd(in, c));
     }
 }
+
+namespace {
+
+/// The fix must gain this much span to be worth a soldering iron.
+constexpr double worthwhile = 1.25;
+
+void checkSpan(const Instrument& in, const PlainChannel& c, Findings& out)
+{
+    auto fix = betterFrontEnd(in, c);
+    if (!fix)
+        return;
+    const double now = spanShare(c.input, c.from, c.to);
+    auto better = c.input;
+    better.fixed = inSi(fittingFrontEnd(c.input, {c.from, c.to, c.reference})->fixed);
+    const double then = spanShare(better, c.from, c.to);
+    if (then < now * worthwhile)
+        return;
+    add(out,
+        {"R06", Severity::Note, frontEndPlace(c),
+            fmt::format("Only {:.0f} % of the converter's range is used", now * 100),
+            fmt::format("From {} to {} the pin goes from {} V to {} V. The fixed resistor near "
+                        "the geometric mean of the sensor's ends spans {:.0f} %.",
+                valueText(c, c.from, 4), valueText(c, c.to, 4),
+                significantText(pinVolts(c.input, c.from), 3),
+                significantText(pinVolts(c.input, c.to), 3), then * 100),
+            "largest span of a resistive divider: fixed resistor = root of the product of the ends",
+            {}, {}},
+        std::move(fix));
+}
+
+} // namespace
 
 void checkRangeHardlyUsed(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
     constexpr double fair = 0.6;
     for (const auto& c : plain.channels) {
-        const double use = pinAt(c, c.to) / c.reference;
+        if (isResistive(c.input.sensor)) {
+            checkSpan(in, c, out);
+            continue;
+        }
+        const auto high = highEnd(c);
+        const double use = high.volts / c.reference;
         if (use >= fair || use <= 0)
             continue;
-        auto fix = betterDivider(in, c);
+        auto fix = betterFrontEnd(in, c);
         if (!fix)
             continue;
         add(out,
@@ -138,9 +179,9 @@ void checkRangeHardlyUsed(const Instrument& in, const PlainInstrument& plain, Fi
                 fmt::format("Only {:.0f} % of the converter's range is used", use * 100),
                 fmt::format("{} gives code {} of {}, so one count is {}. A better divider makes "
                             "the step finer.",
-                    shown(c, c.to), codeOf(converterOf(c), pinAt(c, c.to), c.reference),
-                    converterOf(c).topCode(), shown(c, scalingOf(c).gain)),
-                "common practice", {}},
+                    valueText(c, high.quantity, 4), nominalCode(c, high.quantity),
+                    converterOf(c).topCode(), differenceText(c, countAt(c, high.quantity), 3)),
+                "common practice", {}, {}},
             std::move(fix));
     }
 }

@@ -43,7 +43,8 @@ bool fitsGlass(const Field& field, int cells, const PlainDisplay& display)
 }
 
 /// The largest smaller lettering that fits in the field's place, as a fix; none when nothing fits.
-std::vector<Fix> smallerFont(const Field& field, int cells, const PlainDisplay& display)
+std::vector<Fix> smallerFont(
+    const std::string& page, const Field& field, int cells, const PlainDisplay& display)
 {
     std::vector<Field> candidates;
     for (const auto& font : pixelFonts())
@@ -62,9 +63,9 @@ std::vector<Fix> smallerFont(const Field& field, int cells, const PlainDisplay& 
         return {};
     const auto label =
         best->scale == 1 ? best->font : fmt::format("{} ×{}", best->font, best->scale);
-    return {Fix{"Use the font " + label,
-        [page = display.page.id, chosen = *best](
-            const Instrument& before) { return withField(before, page, chosen); }}};
+    return {Fix{"Use the font " + label, [page, chosen = *best](const Instrument& before) {
+                    return withField(before, page, chosen);
+                }}};
 }
 
 } // namespace
@@ -97,7 +98,8 @@ void checkMoreDigitsThanHonest(
             "uncertainty",
             {Fix{honest == 1 ? "Show 1 decimal" : fmt::format("Show {} decimals", honest),
                 [id = reader.id, text](
-                    const Instrument& before) { return withText(before, id, text); }}}});
+                    const Instrument& before) { return withText(before, id, text); }}},
+            {}});
     }
 }
 
@@ -126,31 +128,39 @@ void checkDoesNotFitField(const Instrument& /*in*/, const PlainInstrument& plain
             fmt::format("{} needs {} cells, the field has {}", text, needed, reader.text.width),
             fmt::format("At that end of the wished range the field shows {} instead of a number.",
                 formatText(inUnit(worst, reader), reader.text, channel.numberKind)),
-            "the field's own width", std::move(fixes)});
+            "the field's own width", std::move(fixes), {}});
     }
 }
+
+namespace {
+
+void checkField(const PlainInstrument& plain, const PlainDisplay& display, const Page& page,
+    const Field& field, Findings& out)
+{
+    const int cells = cellsOf(plain, field);
+    if (fitsGlass(field, cells, display))
+        return;
+    const auto box = fieldBox(field, cells);
+    const auto name = field.kind == FieldKind::Value ? field.reader : field.text;
+    const int over =
+        std::max(box.x + box.width - display.width, box.y + box.height - display.height);
+    const bool before = box.x < 0 || box.y < 0;
+    out.push_back({"D01", Severity::Check, "/pages/" + page.id + "/fields/" + field.id,
+        before ? fmt::format("“{}” begins outside the glass", name)
+               : fmt::format("“{}” is {} pixels too large", name, over),
+        fmt::format("{} cells of {} need {}×{} pixels from {}, {}; the glass has {}×{}.", cells,
+            field.font, box.width, box.height, box.x, box.y, display.width, display.height),
+        "the display's own size", smallerFont(page.id, field, cells, display), {}});
+}
+
+} // namespace
 
 void checkWiderThanGlass(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& display : plain.displays)
-        for (const auto& field : display.page.fields) {
-            const int cells = cellsOf(plain, field);
-            if (fitsGlass(field, cells, display))
-                continue;
-            const auto box = fieldBox(field, cells);
-            const auto name = field.kind == FieldKind::Value ? field.reader : field.text;
-            const int over =
-                std::max(box.x + box.width - display.width, box.y + box.height - display.height);
-            const bool before = box.x < 0 || box.y < 0;
-            out.push_back({"D01", Severity::Check,
-                "/pages/" + display.page.id + "/fields/" + field.id,
-                before ? fmt::format("“{}” begins outside the glass", name)
-                       : fmt::format("“{}” is {} pixels too large", name, over),
-                fmt::format("{} cells of {} need {}×{} pixels from {}, {}; the glass has {}×{}.",
-                    cells, field.font, box.width, box.height, box.x, box.y, display.width,
-                    display.height),
-                "the display's own size", smallerFont(field, cells, display)});
-        }
+        for (const auto& page : display.pages)
+            for (const auto& field : page.fields)
+                checkField(plain, display, page, field, out);
 }
 
 } // namespace fern

@@ -24,6 +24,8 @@ std::vector<StepSpec> shortened(std::vector<StepSpec> steps, double sampleSecond
 {
     const double factor = seconds / delaySeconds(steps, sampleSeconds);
     for (auto& step : steps) {
+        if (step.isOff)
+            continue;
         if (step.kind == StepKind::Exponential) {
             const double alpha = step.byAlpha ? step.alpha : -std::expm1(-sampleSeconds / step.tau);
             const double samples = (1 - alpha) / alpha * factor;
@@ -70,7 +72,8 @@ void checkSmoothingTooLate(const Instrument& /*in*/, const PlainInstrument& plai
             "exponential step",
             {Fix{steps.empty() ? "Use no smoothing" : "Use " + stepsText(steps),
                 [id = c.id, steps](
-                    const Instrument& before) { return withSmoothing(before, id, steps); }}}});
+                    const Instrument& before) { return withSmoothing(before, id, steps); }}},
+            {}});
     }
 }
 
@@ -79,14 +82,14 @@ void checkFasterThanEyes(const Instrument& in, const PlainInstrument& plain, Fin
     constexpr double fastestSeconds = 0.25;
     for (const auto& display : plain.displays) {
         const double every = inSeconds(display.redrawEvery);
-        if (every >= fastestSeconds || display.page.fields.empty())
+        if (every >= fastestSeconds || display.pages.empty())
             continue;
         out.push_back({"G04", Severity::Note, "/displays/" + display.id + "/redrawEvery",
             fmt::format(
                 "Redrawn {} times a second, faster than eyes read", significantText(1 / every, 2)),
             "Changing digits can be read 2 to 4 times a second. Slower redraws leave the bus and "
             "the processor free.",
-            "common practice", {redrawFix(in, display, 0.5)}});
+            "common practice", {redrawFix(in, display, 0.5)}, {}});
     }
 }
 
@@ -112,7 +115,7 @@ void checkOlderThanWished(const Instrument& in, const PlainInstrument& plain, Fi
                 fmt::format("Sampling {}, smoothing {}, redraw {}, waiting for the next redraw {}.",
                     durationText(age.sampling), durationText(age.smoothing), durationText(cost),
                     durationText(age.waiting)),
-                "sum of the largest delays", std::move(fixes)});
+                "sum of the largest delays", std::move(fixes), {}});
         }
 }
 

@@ -1,6 +1,7 @@
 #include "judge/stem.h"
 
 #include "base/number_text.h"
+#include "judge/words.h"
 #include "run/display_run.h"
 #include "smooth/figures.h"
 
@@ -49,6 +50,13 @@ int decimalsFor(double step)
     return std::clamp(static_cast<int>(std::ceil(-std::log10(step) - 1e-9)), 0, 6);
 }
 
+/// The value that the slopes are taken at: what the channel holds now, or the top of its range.
+double heldValue(const PlainChannel& channel, const SampleRecord* sample)
+{
+    return sample == nullptr || std::isnan(sample->real.smoothed) ? channel.to
+                                                                  : sample->real.smoothed;
+}
+
 void setValues(
     Stem& stem, const PlainInstrument& in, const StemChoice& choice, const RunHistory& history)
 {
@@ -57,7 +65,8 @@ void setValues(
     const auto* sample = history.lastSample(choice.channel);
     const auto* redraw = history.lastRedraw(choice.display);
     const StageValues v = sample == nullptr ? StageValues{} : sample->real;
-    const double step = fromSi(scalingOf(channel).gain, channel.unit);
+    const double step = fromSi(countAt(channel, heldValue(channel, sample)), channel.unit)
+        - fromSi(0, channel.unit);
     const int decimals = decimalsFor(step);
     const auto unit = prettyUnit(channel.unit.name);
     const std::array<LeafFigures, leafCount> leaves{{
@@ -78,10 +87,10 @@ void setValues(
                 std::string(trimmed(shown.text));
 }
 
-void setSteps(Stem& stem, const PlainInstrument& in, const StemChoice& choice)
+void setSteps(Stem& stem, const PlainInstrument& in, const StemChoice& choice, double at)
 {
     const auto& reader = in.readers[choice.reader];
-    const double count = scalingOf(in.channels[choice.channel]).gain;
+    const double count = countAt(in.channels[choice.channel], at);
     const double digit =
         toSi(std::pow(10.0, -reader.text.decimals), reader.unit) - toSi(0, reader.unit);
     for (const auto which : {Leaf::Reading, Leaf::Scale, Leaf::Smooth})
@@ -90,12 +99,12 @@ void setSteps(Stem& stem, const PlainInstrument& in, const StemChoice& choice)
 }
 
 void setNoise(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
-    const RunHistory& history, Ticks now)
+    const RunHistory& history, Ticks now, double at)
 {
     const auto from = now - ticksFromSeconds(noiseSeconds);
     const auto& channel = in.channels[choice.channel];
-    const double perVolt = (channel.r1 + channel.r2) / channel.r2;
-    const double perCount = scalingOf(channel).gain;
+    const double perVolt = 1 / std::fabs(pinSlope(channel.input, at));
+    const double perCount = countAt(channel, at);
     Rms pin, reading, scaled, smoothed, shownNoise, aboutTrace;
     for (const auto& s : history.samples()) {
         if (s.channel != choice.channel || s.at < from)
@@ -173,13 +182,10 @@ void setLimitByBudget(Stem& stem, const PlainChannel& channel)
     for (const auto& term : stem.budget.terms)
         if (term.leaf == stem.limit && (largest == nullptr || term.u > largest->u))
             largest = &term;
-    const auto inUnit = [&](double si) {
-        return significantText(fromSi(si, channel.unit) - fromSi(0, channel.unit), 2);
-    };
-    stem.limitReason = fmt::format(
-        "{:.0f} % of the uncertainty comes from here, most from the {}: ±{} {} of ±{} {}.",
-        *most * 100, largest->name, inUnit(2 * largest->u), prettyUnit(channel.unit.name),
-        inUnit(2 * stem.budget.accuracy), prettyUnit(channel.unit.name));
+    stem.limitReason =
+        fmt::format("{:.0f} % of the uncertainty comes from here, most from the {}: ±{} of ±{}.",
+            *most * 100, largest->name, differenceText(channel, 2 * largest->u, 2),
+            differenceText(channel, 2 * stem.budget.accuracy, 2));
 }
 
 void setLoads(Stem& stem, const RunHistory& history, Ticks now)
@@ -199,17 +205,17 @@ void setLoads(Stem& stem, const RunHistory& history, Ticks now)
 
 } // namespace
 
-bool chooseStem(const PlainInstrument& in, std::size_t channel, StemChoice& choice)
+std::vector<StemChoice> stemChoices(const PlainInstrument& in, std::size_t channel)
 {
+    std::vector<StemChoice> choices;
     for (std::size_t d = 0; d < in.displays.size(); ++d)
-        for (const auto& field : in.displays[d].page.fields) {
-            const auto reader = indexOf(in.readers, field.reader);
-            if (field.kind == FieldKind::Value && in.readers[reader].channel == channel) {
-                choice = {channel, reader, d};
-                return true;
+        for (std::size_t p = 0; p < in.displays[d].pages.size(); ++p)
+            for (const auto& field : in.displays[d].pages[p].fields) {
+                const auto reader = indexOf(in.readers, field.reader);
+                if (field.kind == FieldKind::Value && in.readers[reader].channel == channel)
+                    choices.push_back({channel, reader, d, p});
             }
-        }
-    return false;
+    return choices;
 }
 
 Stem stemOf(
@@ -218,13 +224,12 @@ Stem stemOf(
     const auto& channel = in.channels[choice.channel];
     const auto& reader = in.readers[choice.reader];
     Stem stem;
+    const double at = heldValue(channel, history.lastSample(choice.channel));
+    stem.at = at;
     setValues(stem, in, choice, history);
-    setSteps(stem, in, choice);
-    setNoise(stem, in, choice, history, now);
+    setSteps(stem, in, choice, at);
+    setNoise(stem, in, choice, history, now, at);
     setAges(stem, in, choice, history, now);
-    const auto* sample = history.lastSample(choice.channel);
-    const double at =
-        sample == nullptr || std::isnan(sample->real.smoothed) ? channel.to : sample->real.smoothed;
     const double digit =
         toSi(std::pow(10.0, -reader.text.decimals), reader.unit) - toSi(0, reader.unit);
     stem.budget = budgetOf(channel, at, digit);

@@ -28,6 +28,7 @@ struct Stem {
     bool limitIsAge = false;
     bool noiseIsAboutTrace =
         false; ///< a recording has no twin: noise is rms about the smoothed trace
+    double at = notThere; ///< the value that slopes and budget are taken at, channel's SI unit
     AgeBreakdown age; ///< how old the number on the glass can get
     Budget budget; ///< at the value held now
     int honestDecimals = 0; ///< of the reader's unit
@@ -35,15 +36,19 @@ struct Stem {
     double busLoad = 0;
 };
 
-/// Where the stem looks: a channel, the reader and the display at its end.
+/// Where the stem looks: a channel, the reader at its end, and the display and page that show it.
 struct StemChoice {
     std::size_t channel = 0;
     std::size_t reader = 0;
     std::size_t display = 0;
+    std::size_t page = 0; ///< of the display's pages
+
+    bool operator==(const StemChoice&) const = default;
 };
 
-/// Returns the first reader of a channel and the display that shows it; false when there is none.
-bool chooseStem(const PlainInstrument& instrument, std::size_t channel, StemChoice& choice);
+/// Returns every way in which the stem of a channel can end: one for each of its readers that a
+/// page shows, in the order of displays and pages.
+std::vector<StemChoice> stemChoices(const PlainInstrument& instrument, std::size_t channel);
 
 /// Returns the stem at the instant `now` of a run whose last seconds are in `history`.
 Stem stemOf(const PlainInstrument& instrument, const StemChoice& choice, const RunHistory& history,

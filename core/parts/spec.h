@@ -1,5 +1,6 @@
 #pragma once
-// What the file says about the parts: a board with its converter, and displays.
+// What the file says about the parts: a board with its converter, displays, a battery, and what
+// stands between a quantity and the pin.
 
 #include "base/archive.h"
 
@@ -43,8 +44,8 @@ template <class Archive> void describe(Archive& a, ConverterSpec& c)
     a.extras(c.extras);
 }
 
-enum class PartKind { Board, Display };
-inline constexpr Words<2> partKindWords{"board", "display"};
+enum class PartKind { Board, Display, Battery };
+inline constexpr Words<3> partKindWords{"board", "display", "battery"};
 
 /// How fast a processor computes; the table of operation costs knows these classes.
 enum class ProcessorClass { Bits8At16MHz, Bits32At80MHz, Bits32At240MHz };
@@ -61,10 +62,18 @@ struct Part {
     Quantity supply{5, "V"};
     ConverterSpec converter;
 
+    // A board or a display:
+    Quantity current{0, "mA"}; ///< drawn while it works
+
     // A display with mono pixels in pages of eight rows:
     int width = 128;
     int height = 64;
     Quantity panelResponse{0, "ms"}; ///< from the last byte until the pixels show it
+    Quantity pixelPitch{0.17, "mm"}; ///< from one pixel to the next
+
+    // A battery:
+    Quantity capacity{2, "Ah"};
+    double usablePercent = 80; ///< of the capacity, down to the lowest voltage that still works
 
     Extras extras;
 
@@ -80,33 +89,129 @@ template <class Archive> void describe(Archive& a, Part& p)
         a.choice("processor", p.processor, processorClassWords);
         a.quantity("supply", p.supply, "V", Range::positive());
         a.object("converter", p.converter);
-    } else {
+        a.quantity("current", p.current, "A", Range::notNegative());
+    } else if (p.kind == PartKind::Display) {
         a.integer("width", p.width, 8, 1024);
         a.integer("height", p.height, 8, 1024);
         a.quantity("panelResponse", p.panelResponse, "s", {0, 60});
+        a.quantity("pixelPitch", p.pixelPitch, "m", Range::positive());
+        a.quantity("current", p.current, "A", Range::notNegative());
         if (Archive::isReading && p.height % 8 != 0)
             a.failAt(
                 "height", "the height must be a multiple of 8: its memory has pages of 8 rows");
+    } else {
+        a.quantity("capacity", p.capacity, "Ah", Range::positive());
+        a.number("usablePercent", p.usablePercent, {0, 100, true});
     }
     a.extras(p.extras);
 }
 
-/// A voltage divider: the input over r1 to the pin, the pin over r2 to ground.
-struct DividerSpec {
-    Quantity r1{10, "kohm"};
+/// What makes volts, or ohms, of the quantity.
+enum class SensorKind {
+    Voltage, ///< the quantity is a voltage
+    Shunt, ///< a current through a small resistor, amplified
+    Sender, ///< volts on a straight line, such as 0.5 … 4.5 V over its range
+    Thermistor, ///< NTC by the B-parameter equation
+    Photoresistor, ///< resistance falls with a power of the illuminance
+};
+inline constexpr Words<5> sensorKindWords{
+    "voltage", "shunt", "linear sender", "thermistor", "photoresistor"};
+
+/// Returns whether the sensor is a resistance, which needs a fixed resistor beside it.
+constexpr bool isResistive(SensorKind kind)
+{
+    return kind == SensorKind::Thermistor || kind == SensorKind::Photoresistor;
+}
+
+/// A sensor; the kind says which of the groups counts.
+struct SensorSpec {
+    SensorKind kind = SensorKind::Voltage;
+    double tolerancePercent = 1; ///< of its gain or of its nominal resistance, half width
+
+    // A shunt:
+    Quantity shunt{10, "mohm"};
+    double gain = 20; ///< of the amplifier behind it
+
+    // A linear sender: volts at both ends of its range.
+    Quantity low{0, "m"};
+    Quantity high{1, "m"};
+    Quantity lowOutput{0.5, "V"};
+    Quantity highOutput{4.5, "V"};
+
+    // A thermistor has its nominal resistance at 25 °C, a photoresistor at 10 lx.
+    Quantity nominal{10, "kohm"};
+    double beta = 3950; ///< kelvin
+    double gamma = 0.7; ///< resistance = nominal · (E / 10 lx)^−gamma
+
+    Extras extras;
+
+    bool operator==(const SensorSpec&) const = default;
+};
+
+template <class Archive> void describe(Archive& a, SensorSpec& s)
+{
+    a.choice("kind", s.kind, sensorKindWords);
+    switch (s.kind) {
+    case SensorKind::Voltage:
+        return a.extras(s.extras);
+    case SensorKind::Shunt:
+        a.quantity("shunt", s.shunt, "ohm", Range::positive());
+        a.number("gain", s.gain, Range::positive());
+        break;
+    case SensorKind::Sender:
+        a.anyQuantity("low", s.low);
+        a.quantity("high", s.high, std::string(s.low.unit));
+        a.quantity("lowOutput", s.lowOutput, "V");
+        a.quantity("highOutput", s.highOutput, "V");
+        if constexpr (Archive::isReading)
+            if (!a.failed()
+                && (inSi(s.low) == inSi(s.high) || inSi(s.lowOutput) == inSi(s.highOutput)))
+                a.failAt(
+                    "high", "the two ends of a sender must differ, and so must its volts there");
+        break;
+    case SensorKind::Thermistor:
+        a.quantity("nominal", s.nominal, "ohm", Range::positive());
+        a.number("beta", s.beta, {100, 20000});
+        break;
+    case SensorKind::Photoresistor:
+        a.quantity("nominal", s.nominal, "ohm", Range::positive());
+        a.number("gamma", s.gamma, {0.1, 2});
+        break;
+    }
+    a.number("tolerancePercent", s.tolerancePercent, {0, 50});
+    a.extras(s.extras);
+}
+
+/// What stands between the sensor and the pin.
+enum class FrontEndKind {
+    Divider, ///< volts over r1 to the pin, the pin over r2 to ground; r1 = 0 is a plain wire
+    SensorAbove, ///< a resistive sensor from the reference to the pin, a fixed resistor to ground
+    SensorBelow, ///< a fixed resistor from the reference to the pin, the sensor to ground
+};
+inline constexpr Words<3> frontEndKindWords{"divider", "sensor above", "sensor below"};
+
+struct FrontEndSpec {
+    FrontEndKind kind = FrontEndKind::Divider;
+    Quantity r1{10, "kohm"}; ///< of the divider
     Quantity r2{10, "kohm"};
+    Quantity fixed{10, "kohm"}; ///< beside a resistive sensor
     double tolerancePercent = 1; ///< of each resistor, half width, rectangular
     Extras extras;
 
-    bool operator==(const DividerSpec&) const = default;
+    bool operator==(const FrontEndSpec&) const = default;
 };
 
-template <class Archive> void describe(Archive& a, DividerSpec& d)
+template <class Archive> void describe(Archive& a, FrontEndSpec& f)
 {
-    a.quantity("r1", d.r1, "ohm", Range::notNegative());
-    a.quantity("r2", d.r2, "ohm", Range::positive());
-    a.number("tolerancePercent", d.tolerancePercent, {0, 50});
-    a.extras(d.extras);
+    a.choice("kind", f.kind, frontEndKindWords);
+    if (f.kind == FrontEndKind::Divider) {
+        a.quantity("r1", f.r1, "ohm", Range::notNegative());
+        a.quantity("r2", f.r2, "ohm", Range::positive());
+    } else {
+        a.quantity("fixed", f.fixed, "ohm", Range::positive());
+    }
+    a.number("tolerancePercent", f.tolerancePercent, {0, 50});
+    a.extras(f.extras);
 }
 
 } // namespace fern

@@ -9,8 +9,8 @@ namespace {
 
 AnalogTruth truthOf(const PlainChannel& c, std::uint64_t seed)
 {
-    const AnalogNominal nominal{c.r1, c.r2, c.resistorTolerancePercent, c.reference,
-        c.referenceTolerancePercent, c.offsetLsb, c.noiseLsb,
+    const AnalogNominal nominal{c.input, c.sensorTolerancePercent, c.resistorTolerancePercent,
+        c.reference, c.referenceTolerancePercent, c.offsetLsb, c.noiseLsb,
         voltsOf(converterOf(c), 1, c.reference)};
     return drawTruth(nominal, seed, c.id);
 }
@@ -22,26 +22,30 @@ Converter converterOf(const PlainChannel& channel)
     return {channel.bits, channel.school};
 }
 
-LinearScaling scalingOf(const PlainChannel& channel)
+Scaling scalingOf(const PlainChannel& channel)
 {
-    return scalingFromParts(converterOf(channel), channel.reference, channel.r1, channel.r2);
+    return scalingFromParts(converterOf(channel), channel.reference, channel.input, channel.unit);
+}
+
+double countAt(const PlainChannel& channel, double quantity)
+{
+    return std::fabs(
+        voltsOf(converterOf(channel), 1, channel.reference) / pinSlope(channel.input, quantity));
+}
+
+std::int64_t nominalCode(const PlainChannel& channel, double quantity)
+{
+    return codeOf(converterOf(channel), pinVolts(channel.input, quantity), channel.reference);
 }
 
 ChannelRun::ChannelRun(const PlainChannel& channel, std::uint64_t seed)
     : m_numberKind(channel.numberKind)
+    , m_unit(channel.unit)
     , m_converter(converterOf(channel))
     , m_truth(truthOf(channel, seed))
     , m_scaling(scalingOf(channel))
     , m_chain(channel.steps, channel.numberKind)
 {
-}
-
-double ChannelRun::scaled(double code) const
-{
-    if (m_numberKind == NumberKind::Float32)
-        return static_cast<double>(f32::ft_linear(static_cast<float>(code),
-            static_cast<float>(m_scaling.gain), static_cast<float>(m_scaling.offset)));
-    return f64::ft_linear(code, m_scaling.gain, m_scaling.offset);
 }
 
 StageValues ChannelRun::accept(Tap tap, Ticks at, double value, double noiseDeviate)
@@ -51,7 +55,7 @@ StageValues ChannelRun::accept(Tap tap, Ticks at, double value, double noiseDevi
     switch (tap) {
     case Tap::World:
         s.world = value;
-        value = value * m_truth.ratio + m_truth.noiseVolts * noiseDeviate;
+        value = pinVolts(m_truth.input, value) + m_truth.noiseVolts * noiseDeviate;
         [[fallthrough]];
     case Tap::Pin:
         s.pin = value;
@@ -61,11 +65,12 @@ StageValues ChannelRun::accept(Tap tap, Ticks at, double value, double noiseDevi
         [[fallthrough]];
     case Tap::Reading:
         s.reading = value;
-        value = scaled(value);
+        value = toSi(scaledCode(m_scaling, m_numberKind, value), m_unit);
         [[fallthrough]];
     case Tap::Scaled:
         s.scaled = value;
-        value = m_chain.feed(m_started ? inSeconds(at - m_lastAt) : 0, value);
+        value = toSi(
+            m_chain.feed(m_started ? inSeconds(at - m_lastAt) : 0, fromSi(value, m_unit)), m_unit);
         [[fallthrough]];
     case Tap::Smoothed:
         s.smoothed = value;

@@ -26,7 +26,14 @@ struct StageValues {
 };
 
 /// Returns the assumed scaling of the channel, from the nominal parts.
-LinearScaling scalingOf(const PlainChannel& channel);
+Scaling scalingOf(const PlainChannel& channel);
+
+/// Returns how far one count is apart at `quantity`, through the local slope of the nominal parts,
+/// in the channel's SI unit.
+double countAt(const PlainChannel& channel, double quantity);
+
+/// Returns the code that the nominal parts give at `quantity` (SI unit).
+std::int64_t nominalCode(const PlainChannel& channel, double quantity);
 
 /// Returns the converter of the channel.
 Converter converterOf(const PlainChannel& channel);
@@ -40,12 +47,11 @@ public:
     StageValues accept(Tap tap, Ticks at, double value, double noiseDeviate = 0);
 
 private:
-    double scaled(double code) const;
-
     NumberKind m_numberKind;
+    Unit m_unit; ///< in which the board computes from Scale on
     Converter m_converter;
     AnalogTruth m_truth;
-    LinearScaling m_scaling;
+    Scaling m_scaling;
     Chain m_chain;
     Ticks m_lastAt;
     bool m_started = false;

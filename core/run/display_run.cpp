@@ -5,6 +5,7 @@
 #include "text/format.h"
 #include "timing/bus.h"
 
+#include <cmath>
 #include <numeric>
 
 namespace fern {
@@ -17,6 +18,15 @@ int valueFieldCount(const Page& page)
     for (const auto& field : page.fields)
         count += field.kind == FieldKind::Value;
     return count;
+}
+
+ValueState stateOf(const LatestValue& latest, const PlainReader& reader, Ticks now)
+{
+    if (!latest.hasCome)
+        return ValueState::NotYet;
+    if (reader.staleAfter > Ticks{} && now - latest.sampledAt > reader.staleAfter)
+        return ValueState::Stale;
+    return std::isnan(latest.real) ? ValueState::Invalid : ValueState::Valid;
 }
 
 double shownInSi(double inUnit, const PlainReader& reader, NumberKind kind)
@@ -50,12 +60,13 @@ RedrawCost redrawCost(
     return cost;
 }
 
-ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t displayIndex,
+ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t displayIndex, Ticks now,
     const std::function<LatestValue(std::size_t channel)>& valueOf)
 {
     const auto& display = instrument.displays[displayIndex];
     ShownRecord record;
     record.display = displayIndex;
+    record.startedAt = now;
     for (const auto& field : display.page.fields) {
         if (field.kind != FieldKind::Value)
             continue;
@@ -63,10 +74,12 @@ ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t displayIn
         const auto& reader = instrument.readers[index];
         const auto kind = instrument.channels[reader.channel].numberKind;
         const auto latest = valueOf(reader.channel);
-        const double real = inReaderUnit(latest.real, reader);
+        const auto state = stateOf(latest, reader, now);
+        const double real =
+            state == ValueState::Valid ? inReaderUnit(latest.real, reader) : notThere;
         record.readers.push_back({index, latest.sampledAt, shownInSi(real, reader, kind),
             shownInSi(inReaderUnit(latest.calm, reader), reader, kind),
-            formatText(real, reader.text, kind)});
+            formatText(real, reader.text, kind, state)});
     }
     auto frame = std::make_shared<MonoFrame>(display.width, display.height);
     drawPage(*frame, display.page, [&](const std::string& id) {

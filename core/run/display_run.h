@@ -24,14 +24,15 @@ RedrawCost redrawCost(
 /// Returns the value, given in SI units, as the number that the reader shows in its own unit.
 double inReaderUnit(double si, const PlainReader& reader);
 
-/// Makes the texts of the display's readers and the frame. `valueOf` gives the smoothed values
-/// (real and calm, SI units) and the sampling instant of a channel.
+/// Makes the texts of the display's readers and the frame at the instant `now`. `valueOf` gives the
+/// smoothed values (real and calm, SI units) and the sampling instant of a channel.
 struct LatestValue {
     double real = notThere;
     double calm = notThere;
     Ticks sampledAt;
+    bool hasCome = false; ///< any sample since power-on
 };
-ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t display,
+ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t display, Ticks now,
     const std::function<LatestValue(std::size_t channel)>& valueOf);
 
 } // namespace fern

@@ -1,6 +1,7 @@
 #include "run/firmware_run.h"
 
 #include "curves/polyline.h"
+#include "smooth/figures.h"
 
 #include <algorithm>
 #include <cmath>
@@ -125,9 +126,9 @@ void FirmwareRun::startSample(std::size_t index)
     const double deviate = state.noise.normal(static_cast<std::uint64_t>(slot));
     SampleRecord record{index, m_now, state.real.accept(Tap::World, m_now, world, deviate),
         state.calm.accept(Tap::World, m_now, world), true};
-    state.latest = {record.real.smoothed, record.calm.smoothed, m_now};
+    state.latest = {record.real.smoothed, record.calm.smoothed, m_now, true};
     const double seconds = channel.conversionSeconds + m_costs.scale
-        + static_cast<double>(channel.steps.size()) * m_costs.smoothStep;
+        + static_cast<double>(activeSteps(channel.steps).size()) * m_costs.smoothStep;
     const auto end = m_now + ticksFromSeconds(seconds);
     m_observer.sampled(record);
     m_observer.busy({BusyWith::Sampling, index, m_now, end});
@@ -139,10 +140,8 @@ void FirmwareRun::startRedraw(std::size_t index)
     const auto& display = m_instrument.displays[index];
     auto& state = m_displays[index];
     state.due = display.redrawEvery * (m_now / display.redrawEvery + 1);
-    auto drawn = drawDisplay(
-        m_instrument, index, [&](std::size_t channel) { return m_channels[channel].latest; });
-    drawn.startedAt = m_now;
-    state.drawn = std::move(drawn);
+    state.drawn = drawDisplay(m_instrument, index, m_now,
+        [&](std::size_t channel) { return m_channels[channel].latest; });
     const auto drawEnd = m_now + ticksFromSeconds(state.cost.draw);
     const auto end = drawEnd + ticksFromSeconds(state.cost.transfer);
     m_observer.busy({BusyWith::Drawing, index, m_now, drawEnd});
@@ -161,7 +160,7 @@ void FirmwareRun::acceptRecorded(std::size_t index)
     record.channel = index;
     record.at = m_now;
     record.real = state.real.accept(recording.tap, m_now, recording.values[state.nextRecorded]);
-    state.latest = {record.real.smoothed, notThere, m_now};
+    state.latest = {record.real.smoothed, notThere, m_now, true};
     m_observer.sampled(record);
     if (++state.nextRecorded < recording.at.size())
         m_queue.add(recording.at[state.nextRecorded], {Kind::Recorded, index});

@@ -124,8 +124,9 @@ template <class Real> std::unique_ptr<StepRun> makeRun(const StepSpec& step)
 Chain::Chain(const std::vector<StepSpec>& steps, NumberKind kind)
 {
     for (const auto& step : steps)
-        m_steps.push_back(
-            kind == NumberKind::Float32 ? makeRun<float>(step) : makeRun<double>(step));
+        if (!step.isOff)
+            m_steps.push_back(
+                kind == NumberKind::Float32 ? makeRun<float>(step) : makeRun<double>(step));
 }
 
 void Chain::run(std::span<const double> seconds, std::span<double> values)

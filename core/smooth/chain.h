@@ -1,7 +1,7 @@
 #pragma once
-// A running chain of smoothing steps in the board's number kind.
-// Every step is causal. The first output equals the first input; windows fill with the samples so
-// far. A NaN sample is passed on as NaN and enters no window.
+// A running chain of smoothing steps in the board's number kind; steps that are off are passed
+// over. Every step is causal. The first output equals the first input; windows fill with the
+// samples so far. A NaN sample is passed on as NaN and enters no window.
 
 #include "kernel/kernel.h"
 #include "smooth/spec.h"

@@ -1,11 +1,19 @@
 #pragma once
-// What a chain of steps costs and gains, without running it on the actual signal.
+// What a chain of steps costs and gains, without running it on the actual signal. Steps that are
+// switched off count for nothing.
 
 #include "smooth/spec.h"
 
 #include <vector>
 
 namespace fern {
+
+/// Returns the steps that are not switched off.
+std::vector<StepSpec> activeSteps(const std::vector<StepSpec>& steps);
+
+/// Returns what comes out after the input jumped from 0 to 1 at sample 0, for `count` samples.
+std::vector<double> stepResponse(
+    const std::vector<StepSpec>& steps, double sampleSeconds, int count);
 
 /// Returns how late a steadily rising value comes out, in seconds, at one sample each
 /// `sampleSeconds`: (N − 1)/2 · Δt for windows, (1 − α)/α · Δt for the exponential step (which is

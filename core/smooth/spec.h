@@ -18,6 +18,7 @@ struct StepSpec {
     bool byAlpha = false; ///< the exponential step is given by alpha instead of tau
     double alpha = 0.2; ///< 0 < alpha ≤ 1
     double tau = 1; ///< seconds; alpha = 1 − exp(−Δt/tau) for each sample's own Δt
+    bool isOff = false; ///< kept in the list but passed over, for comparison
     Extras extras;
 
     bool operator==(const StepSpec&) const = default;
@@ -38,6 +39,9 @@ template <class Archive> void describe(Archive& a, StepSpec& s)
         if (Archive::isReading && s.kind == StepKind::Median && s.window % 2 == 0)
             a.failAt("N", "a median needs an odd number of samples");
     }
+    // The key stands only in the steps that are off.
+    if (Archive::isReading ? a.has("off") : s.isOff)
+        a.boolean("off", s.isOff);
     a.extras(s.extras);
 }
 

@@ -15,7 +15,7 @@ bool formatNumber(std::string& cells, double value, const TextSpec& spec, Number
     const int toLeft = spec.align == Align::Left;
     const int withZeros = spec.pad == Pad::Zero;
     const auto width = static_cast<int>(cells.size());
-    const char mark = spec.overflow.empty() ? '#' : spec.overflow[0];
+    const char mark = spec.overflow[0];
     return kind == NumberKind::Float32
         ? f32::ft_format(cells.data(), width, static_cast<float>(value), spec.decimals, toLeft,
               withZeros, mark)
@@ -36,16 +36,20 @@ int cellCount(std::string_view text)
         [](char c) { return (static_cast<unsigned char>(c) & 0xC0U) != 0x80U; }));
 }
 
-std::string formatText(double value, const TextSpec& spec, NumberKind kind)
+std::string formatText(double value, const TextSpec& spec, NumberKind kind, ValueState state)
 {
     const auto width = static_cast<std::size_t>(spec.width);
     const auto affix = affixOf(spec);
     const auto affixCells = static_cast<std::size_t>(cellCount(affix));
-    const std::string overflow(width, spec.overflow.empty() ? '#' : spec.overflow[0]);
+    const std::string overflow(width, spec.overflow[0]);
     if (affixCells >= width)
         return overflow;
-    std::string number(width - affixCells, '-');
-    if (!std::isnan(value) && !formatNumber(number, value, spec, kind))
+    const auto& mark = state == ValueState::Stale ? spec.stale
+        : state == ValueState::NotYet             ? spec.notYet
+                                                  : spec.invalid;
+    std::string number(width - affixCells, mark[0]);
+    if (state == ValueState::Valid && !std::isnan(value)
+        && !formatNumber(number, value, spec, kind))
         return overflow;
     if (spec.align == Align::Right)
         return number + affix;

@@ -4,6 +4,7 @@
 #include "base/archive.h"
 
 #include <string>
+#include <string_view>
 
 namespace fern {
 
@@ -18,7 +19,11 @@ struct TextSpec {
     Align align = Align::Right;
     Pad pad = Pad::Blank;
     std::string unitShown; ///< written after a blank, inside the width; empty for none
-    std::string overflow = "#"; ///< one ASCII character that fills a field too small for its number
+    // Each mark is one visible ASCII character that fills the digits' place.
+    std::string overflow = "#"; ///< the field is too small for its number
+    std::string invalid = "-"; ///< there is a sample, but no value
+    std::string stale = "?"; ///< the newest sample is too old
+    std::string notYet = "."; ///< no sample has come since power-on
     Extras extras;
 
     bool operator==(const TextSpec&) const = default;
@@ -31,10 +36,15 @@ template <class Archive> void describe(Archive& a, TextSpec& t)
     a.choice("align", t.align, alignWords);
     a.choice("pad", t.pad, padWords);
     a.text("unitShown", t.unitShown);
-    a.text("overflow", t.overflow);
-    if (Archive::isReading
-        && (t.overflow.size() != 1 || t.overflow[0] <= ' ' || t.overflow[0] > '~'))
-        a.failAt("overflow", "the overflow mark must be one visible ASCII character");
+    const auto mark = [&](std::string_view key, std::string& text) {
+        a.text(key, text);
+        if (Archive::isReading && (text.size() != 1 || text[0] <= ' ' || text[0] > '~'))
+            a.failAt(key, "the " + std::string(key) + " mark must be one visible ASCII character");
+    };
+    mark("invalid", t.invalid);
+    mark("stale", t.stale);
+    mark("notYet", t.notYet);
+    mark("overflow", t.overflow);
     a.extras(t.extras);
 }
 

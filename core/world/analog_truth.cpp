@@ -1,21 +1,30 @@
 #include "world/analog_truth.h"
 
 #include "base/random.h"
-#include "parts/divider.h"
 
 namespace fern {
 
 AnalogTruth drawTruth(const AnalogNominal& nominal, std::uint64_t seed, std::string_view channel)
 {
     const RandomStream draws(seed, channel, "tolerances");
-    const auto within = [&](std::uint64_t index, double percent) {
-        return 1 + percent / 100 * draws.symmetric(index);
+    const auto error = [&](std::uint64_t index, double percent) {
+        return percent / 100 * draws.symmetric(index);
     };
-    const double r1 = nominal.r1 * within(0, nominal.resistorTolerancePercent);
-    const double r2 = nominal.r2 * within(1, nominal.resistorTolerancePercent);
-    return {dividerRatio(r1, r2), nominal.reference * within(2, nominal.referenceTolerancePercent),
-        nominal.offsetHalfWidthLsb * draws.symmetric(3) * nominal.lsbVolts,
-        nominal.noiseLsb * nominal.lsbVolts};
+    const double referenceError = error(2, nominal.referenceTolerancePercent);
+    AnalogTruth truth;
+    truth.input = nominal.input;
+    truth.input =
+        withError(truth.input, InputPart::UpperOrFixed, error(0, nominal.resistorTolerancePercent));
+    truth.input =
+        withError(truth.input, InputPart::Lower, error(1, nominal.resistorTolerancePercent));
+    // The reference feeds a resistive sensor, so both have the same error and it cancels.
+    truth.input = withError(truth.input, InputPart::Supply, referenceError);
+    truth.input =
+        withError(truth.input, InputPart::Sensor, error(4, nominal.sensorTolerancePercent));
+    truth.reference = nominal.reference * (1 + referenceError);
+    truth.offsetVolts = nominal.offsetHalfWidthLsb * draws.symmetric(3) * nominal.lsbVolts;
+    truth.noiseVolts = nominal.noiseLsb * nominal.lsbVolts;
+    return truth;
 }
 
 } // namespace fern

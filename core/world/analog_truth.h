@@ -2,6 +2,8 @@
 // The true front end of one analog channel: what the parts really are, drawn from their tolerances.
 // The scaling never sees these values; it assumes the nominal ones.
 
+#include "parts/analog_input.h"
+
 #include <cstdint>
 #include <string_view>
 
@@ -9,8 +11,8 @@ namespace fern {
 
 /// Nominal values and tolerances, in SI units and percent.
 struct AnalogNominal {
-    double r1 = 0;
-    double r2 = 1;
+    AnalogInput input;
+    double sensorTolerancePercent = 0;
     double resistorTolerancePercent = 0;
     double reference = 1;
     double referenceTolerancePercent = 0;
@@ -20,7 +22,7 @@ struct AnalogNominal {
 };
 
 struct AnalogTruth {
-    double ratio = 1; ///< pin volts per volt of the world
+    AnalogInput input;
     double reference = 1; ///< volts
     double offsetVolts = 0; ///< of the converter
     double noiseVolts = 0; ///< rms at the pin

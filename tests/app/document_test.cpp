@@ -22,7 +22,7 @@ TEST_F(DocumentTest, AnEqualValueIsNoStep)
 {
     QSignalSpy changed(&document, &Document::changed);
     document.apply(QStringLiteral("same"),
-        withDivider(
+        withFrontEnd(
             document.instrument(), "house-battery", document.instrument().channels[0]->divider));
     EXPECT_EQ(document.undoStack().count(), 0);
     EXPECT_EQ(changed.count(), 0);

@@ -64,7 +64,7 @@ TEST_F(WindowTest, SavesAndReopensEqual)
     EXPECT_FALSE(window.document().isModified());
     EXPECT_TRUE(find<QLabel>("saveState")->text().endsWith(QStringLiteral(", saved")));
     const auto saved = window.document().instrument();
-    EXPECT_EQ(saved.channels[0]->divider.r1, (Quantity{4.7, "kohm"}));
+    EXPECT_EQ(saved.channels[0]->frontEnd.r1, (Quantity{4.7, "kohm"}));
     dialogs.nextOpen = path;
     QTest::keyClick(&window, Qt::Key_O, Qt::ControlModifier);
     EXPECT_TRUE(window.document().instrument() == saved);

@@ -19,9 +19,10 @@ int main(int argc, char** argv)
     RunHistory history(ticksFromSeconds(30));
     FirmwareRun run(plain, {}, history);
     run.advanceTo(ticksFromSeconds(std::stod(argv[3])));
-    StemChoice choice;
-    if (!chooseStem(plain, 0, choice))
+    const auto choices = stemChoices(plain, 0);
+    if (choices.empty())
         return 3;
+    const auto& choice = choices.front();
     const auto stem = stemOf(plain, choice, history, run.now());
     const auto number = [](double value) {
         return std::isnan(value) ? json::Node{} : json::makeNumber(value);

@@ -8,11 +8,11 @@ namespace {
 TEST(Edits, ShareWhatTheyDoNotTouch)
 {
     const auto before = test::skiff();
-    auto divider = before.channels[0]->divider;
+    auto divider = before.channels[0]->frontEnd;
     divider.r1 = {68, "kohm"};
-    const auto after = withDivider(before, "house-battery", divider);
+    const auto after = withFrontEnd(before, "house-battery", divider);
     ASSERT_TRUE(after);
-    EXPECT_EQ(after->channels[0]->divider.r1, (Quantity{68, "kohm"}));
+    EXPECT_EQ(after->channels[0]->frontEnd.r1, (Quantity{68, "kohm"}));
     EXPECT_NE(after->channels[0], before.channels[0]);
     EXPECT_EQ(after->parts[0], before.parts[0]);
     EXPECT_EQ(after->scenarios[0], before.scenarios[0]);
@@ -40,7 +40,7 @@ TEST(Edits, ChangeWhatTheySay)
 TEST(Edits, RefuseWhatTheFileWouldRefuse)
 {
     const auto in = test::skiff();
-    EXPECT_EQ(withDivider(in, "engine", {}).error().message, "there is no \"engine\"");
+    EXPECT_EQ(withFrontEnd(in, "engine", {}).error().message, "there is no \"engine\"");
     auto converter = in.parts[0]->converter;
     converter.bits = 3;
     EXPECT_EQ(withConverter(in, "board", converter).error().message,
@@ -52,11 +52,29 @@ TEST(Edits, RefuseWhatTheFileWouldRefuse)
     EXPECT_FALSE(withDisplay(in, display));
 }
 
+TEST(Edits, KeepADecisionWithItsReason)
+{
+    const auto in = test::skiff();
+    const auto decided =
+        withDecision(in, "T01", "/readers/helm-volts/text", " for the trend ", "2031-06-14");
+    ASSERT_TRUE(decided);
+    EXPECT_EQ(decided->decisions[0]->reason, "for the trend");
+    EXPECT_EQ(decided->decisions[0]->id, "live-with-t01");
+    EXPECT_EQ(*readInstrument(writeInstrument(*decided)), *decided);
+    const auto again =
+        withDecision(*decided, "T01", "/readers/bow-volts/text", "so too", "2031-06-14");
+    EXPECT_EQ(again->decisions[1]->id, "live-with-t01-2");
+    EXPECT_EQ(*withoutDecision(*decided, "live-with-t01"), in);
+    EXPECT_FALSE(withoutDecision(in, "live-with-t01"));
+    EXPECT_EQ(withDecision(in, "T01", "/x", "  ", "2031-06-14").error().message,
+        "say in a few words why you live with it, so that it can be judged later");
+}
+
 TEST(Resolve, TurnsIdsAndUnitsIntoPlainNumbers)
 {
     const auto plain = test::plainSkiff();
     const auto& c = plain.channels[0];
-    EXPECT_DOUBLE_EQ(c.r1, 47000);
+    EXPECT_DOUBLE_EQ(c.input.r1, 47000);
     EXPECT_DOUBLE_EQ(c.conversionSeconds, 40e-6);
     EXPECT_EQ(c.sampleEvery, ticksFromSeconds(0.1));
     EXPECT_EQ(c.lane.size(), 21U);

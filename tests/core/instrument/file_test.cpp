@@ -43,14 +43,14 @@ TEST(InstrumentFile, KeepsUnknownKeysAtEveryLevel)
 
 TEST(InstrumentFile, KeepsEntriesOfListsThatItDoesNotKnow)
 {
-    const auto text = replaced(skiffText(), "\"decisions\": []",
-        "\"decisions\": [\n    { \"id\": \"d1\", \"reason\": \"good enough for the pond\" }\n  ]");
+    const auto text = replaced(skiffText(), "\"captures\": []",
+        "\"captures\": [\n    { \"id\": \"c1\", \"remark\": \"on the pond\" }\n  ]");
     EXPECT_EQ(writeInstrument(*readInstrument(text)), text);
-    EXPECT_EQ(errorOf(replaced(skiffText(), "\"decisions\": []",
-                          "\"decisions\": [ { \"reason\": \"x\" } ]"))
+    EXPECT_EQ(errorOf(replaced(skiffText(), "\"captures\": []",
+                          "\"captures\": [ { \"remark\": \"x\" } ]"))
                   .message,
         "this must be an object with an id");
-    EXPECT_EQ(errorOf(replaced(skiffText(), "\"decisions\": []", "\"decisions\": 5")).message,
+    EXPECT_EQ(errorOf(replaced(skiffText(), "\"captures\": []", "\"captures\": 5")).message,
         "this must be an array");
 }
 
@@ -118,6 +118,17 @@ INSTANTIATE_TEST_SUITE_P(Faults, FaultyFile,
         Fault{"lane", "\"unit\": \"V\",\n          \"points\"",
             "\"unit\": \"A\",\n          \"points\"", "the channel is in V; the lane is in A",
             "/scenarios/0/lanes/0/unit"},
+        Fault{"sensorOfAnotherUnit", "\"sensor\": { \"kind\": \"voltage\" }",
+            "\"sensor\": { \"kind\": \"thermistor\", \"nominal\": { \"value\": 10, \"unit\": "
+            "\"kohm\" }, "
+            "\"beta\": 3950, \"tolerancePercent\": 1 }",
+            "a thermistor gives degC; the channel is in V", "/channels/0/sensor/kind"},
+        Fault{"senderWithEqualEnds", "\"highOutput\": { \"value\": 4.5",
+            "\"highOutput\": { \"value\": 0.5",
+            "the two ends of a sender must differ, and so must its volts there",
+            "/channels/1/sensor/high"},
+        Fault{"staleMark", "\"stale\": \"?\"", "\"stale\": \"??\"",
+            "the stale mark must be one visible ASCII character", "/readers/0/text/stale"},
         Fault{"overflow", "\"overflow\": \"#\"", "\"overflow\": \"\"",
             "the overflow mark must be one visible ASCII character", "/readers/0/text/overflow"},
         Fault{"seed", "\"seed\": 417", "\"seed\": -1",

@@ -43,6 +43,7 @@ inline StepSpec anyStep()
         s.tau = anyNumber(0.001, 100);
     else
         s.window = 2 * anyInt(0, 50) + 1;
+    s.isOff = anyInt(0, 3) == 0;
     s.extras = anyExtras();
     return s;
 }
@@ -72,10 +73,16 @@ inline Channel anyChannel(const std::string& id, const std::string& board)
     c.source.board = board;
     c.source.lane = "lane";
     c.source.sampleEvery = anyQuantity(1, 1000, {"ms", "s"});
-    c.divider.r1 = anyQuantity(0, 1000, {"ohm", "kohm", "Mohm"});
-    c.divider.r2 = anyQuantity(1, 1000, {"ohm", "kohm"});
-    c.divider.extras = anyExtras();
+    c.frontEnd.r1 = anyQuantity(0, 1000, {"ohm", "kohm", "Mohm"});
+    c.frontEnd.r2 = anyQuantity(1, 1000, {"ohm", "kohm"});
+    c.frontEnd.extras = anyExtras();
     c.scalingExtras = anyExtras();
+    if (anyInt(0, 1) == 1) { // a sensor of volts on a straight line
+        c.sensor.kind = SensorKind::Sender;
+        c.sensor.low = anyQuantity(0, 1, {"V", "mV"});
+        c.sensor.high = anyQuantity(2, 9, {"V", "kV"});
+        c.sensor.tolerancePercent = anyNumber(0, 50);
+    }
     c.numberKind = static_cast<NumberKind>(anyInt(0, 1));
     for (int i = anyInt(0, 3); i > 0; --i)
         c.smoothing.push_back(anyStep());
@@ -113,6 +120,7 @@ inline Instrument anyInstrument()
         reader.text.decimals = anyInt(0, 9);
         reader.text.width = anyInt(1, 40);
         reader.text.unitShown = anyText();
+        reader.staleAfter = anyQuantity(0, 60, {"s", "ms"});
         in.readers.push_back(std::make_shared<const Reader>(reader));
         Field field;
         field.id = "f" + id;
@@ -133,6 +141,11 @@ inline Instrument anyInstrument()
         lane.points.push_back({i + anyNumber(0, 0.9), anyNumber(-100, 100)});
     scenario.lanes.push_back(lane);
     in.scenarios.push_back(std::make_shared<const Scenario>(scenario));
+    Decision decision;
+    decision.id = "d";
+    decision.reason = anyText();
+    decision.extras = anyExtras();
+    in.decisions.push_back(std::make_shared<const Decision>(decision));
     in.extras = anyExtras();
     return in;
 }

@@ -17,8 +17,8 @@ PlainChannel workedChannel()
     c.bits = 12;
     c.reference = 3.3;
     c.referenceTolerancePercent = 100 * 0.01 / 3.3;
-    c.r1 = 30000;
-    c.r2 = 10000;
+    c.input.r1 = 30000;
+    c.input.r2 = 10000;
     c.resistorTolerancePercent = 1;
     c.nonlinearityLsb = 2;
     c.noiseLsb = 0.6;

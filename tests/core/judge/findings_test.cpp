@@ -1,6 +1,7 @@
 #include "judge/findings.h"
 
 #include "instrument/edits.h"
+#include "plan/starting_points.h"
 #include "smooth/step_text.h"
 #include "tests/support.h"
 
@@ -24,7 +25,10 @@ const Finding* find(const std::vector<Finding>& findings, const std::string& rul
 
 Instrument withResistors(double r1, double r2)
 {
-    return *withDivider(test::skiff(), "house-battery", {{r1, "kohm"}, {r2, "kohm"}, 1, {}});
+    FrontEndSpec divider;
+    divider.r1 = {r1, "kohm"};
+    divider.r2 = {r2, "kohm"};
+    return *withFrontEnd(test::skiff(), "house-battery", divider);
 }
 Instrument withSteps(const std::string& steps)
 {
@@ -130,6 +134,38 @@ TEST(Findings, GoAwayWithTheirFix)
     }
 }
 
+// A decision silences one finding at one place: it goes to the end and keeps its reason.
+TEST(Findings, AreLivedWithWhereADecisionSaysSo)
+{
+    const auto in = *withDecision(
+        test::skiff(), "T01", "/readers/helm-volts/text", "the trend matters", "2031-06-14");
+    const auto findings = findingsIn(in);
+    const auto* finding = find(findings, "T01");
+    ASSERT_NE(finding, nullptr);
+    ASSERT_TRUE(finding->livedWith);
+    EXPECT_EQ(finding->livedWith->reason, "the trend matters");
+    EXPECT_EQ(finding, &findings.back());
+    const auto other =
+        *withDecision(test::skiff(), "T01", "/readers/bow-volts/text", "elsewhere", "2031-06-14");
+    EXPECT_FALSE(find(findingsIn(other), "T01")->livedWith);
+}
+
+TEST(Findings, AResistiveSensorWantsTheBestFixedResistor)
+{
+    Instrument in = *withStartingPoint(
+        emptyInstrument("Shed", startingBoards()[0].part, startingDisplays()[0].part),
+        *findStartingPoint("air-temperature"), "Shed");
+    EXPECT_EQ(find(findingsIn(in), "R06"), nullptr);
+    auto frontEnd = in.channels[0]->frontEnd;
+    frontEnd.fixed = {470, "ohm"};
+    in = *withFrontEnd(in, "shed", frontEnd);
+    const auto findings = findingsIn(in);
+    const auto* finding = find(findings, "R06");
+    ASSERT_NE(finding, nullptr);
+    EXPECT_EQ(finding->title, "Only 9 % of the converter's range is used");
+    EXPECT_EQ(find(findingsIn(*finding->fixes.at(0).apply(in)), "R06"), nullptr);
+}
+
 TEST(Findings, TheWorstComeFirst)
 {
     const auto findings = findingsIn(withResistors(33, 12));
@@ -161,7 +197,7 @@ TEST(Findings, ANegativeRangeIsClippedAtZero)
     const auto findings = findingsIn(*withWish(test::skiff(), "house-battery", wish));
     const auto* finding = find(findings, "R03");
     ASSERT_NE(finding, nullptr);
-    EXPECT_EQ(finding->title, "Readings stop at 0, the range begins at -1 V");
+    EXPECT_EQ(finding->title, "Readings stop at 0 V, the range begins at -1 V");
 }
 
 } // namespace

@@ -44,7 +44,8 @@ TEST(RedrawPlan, SaysWhenNoIntervalKeepsTheWish)
 TEST(RedrawPlan, ADisplayWithoutReadersHasNoLongestInterval)
 {
     auto plain = test::plainSkiff();
-    plain.displays[0].page.fields.resize(1);
+    plain.displays[0].pages.clear();
+    plain.displays[0].page = {};
     const auto plan = planRedraw(plain, plain.displays[0]);
     EXPECT_EQ(plan.longestSeconds, 0);
     EXPECT_EQ(plan.proposedSeconds, 0.5);

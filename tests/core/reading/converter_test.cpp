@@ -63,13 +63,17 @@ RC_GTEST_PROP(Converter, CodesOfTheirOwnVoltsAreThemselves, ())
 TEST(Scaling, FollowsFromThePartsAndIsWrittenOut)
 {
     const Converter converter{12, ConverterSchool::DataSheet};
-    const auto scaling = scalingFromParts(converter, 3.3, 30000, 10000);
+    AnalogInput input;
+    input.r1 = 30000;
+    input.r2 = 10000;
+    const auto volt = *parseUnit("V");
+    const auto scaling = scalingFromParts(converter, 3.3, input, volt);
     EXPECT_DOUBLE_EQ(scaling.gain, 0.00322265625); // 3.3 V / 4096 · 4, by hand
     EXPECT_EQ(scaling.offset, 0);
-    EXPECT_EQ(scalingInWords(converter, 3.3, 30000, 10000),
+    EXPECT_EQ(scalingInWords(converter, 3.3, input, volt),
         (std::vector<std::string>{"one count at the pin = 3.3 V ÷ 4096 = 0.80566 mV",
             "the divider multiplies by 30000 + 10000 over 10000 ohm = 4",
-            "one count = 3.2227 mV, full scale = 13.197 V", "volts = 0.003222656 × counts"}));
+            "one count = 3.2227 mV, full scale = 13.197 V", "V = 0.003222656 × counts"}));
 }
 
 } // namespace

@@ -16,8 +16,8 @@ PlainChannel plainChannel(int bits)
     c.unit = *parseUnit("V");
     c.bits = bits;
     c.reference = 1;
-    c.r1 = 0;
-    c.r2 = 1000;
+    c.input.r1 = 0;
+    c.input.r2 = 1000;
     c.numberKind = NumberKind::Float64;
     return c;
 }
@@ -53,7 +53,7 @@ TEST(ChannelRun, EntersAtEveryTap)
 {
     auto channel = plainChannel(10);
     channel.reference = 5;
-    channel.r1 = 1000;
+    channel.input.r1 = 1000;
     EXPECT_DOUBLE_EQ(ChannelRun(channel, 1).accept(Tap::World, {}, 5).pin, 2.5);
     const auto pin = ChannelRun(channel, 1).accept(Tap::Pin, {}, 2.5);
     EXPECT_EQ(pin.reading, 512);

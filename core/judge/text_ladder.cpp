@@ -1,0 +1,78 @@
+#include "judge/text_ladder.h"
+
+#include "base/number_text.h"
+#include "run/channel_run.h"
+#include "run/display_run.h"
+#include "text/format.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+std::vector<LadderRung> textLadder(const PlainChannel& c, const PlainReader& reader)
+{
+    const auto& spec = reader.text;
+    std::vector<LadderRung> rungs;
+    const auto unit = prettyUnit(reader.unit.name);
+    const auto add = [&](std::string name, double value) {
+        rungs.push_back({std::move(name), significantText(value, 9) + " " + unit,
+            formatText(value, spec, c.numberKind),
+            std::isnan(shownValue(value, spec, c.numberKind))});
+    };
+    const double least = inReaderUnit(c.from, reader);
+    const double most = inReaderUnit(c.to, reader);
+    const double digit = std::pow(10.0, -spec.decimals);
+    add("least", least);
+    add("most", most);
+    add("negative", least < 0 ? least / 2 : -std::min(most, 1.0));
+    // The next power of ten above the top of the range is where a number gets one digit longer.
+    const double larger = std::max(std::fabs(least), std::fabs(most));
+    const double longer =
+        std::pow(10.0, std::floor(std::log10(std::max(larger, digit)) + 1e-12) + 1);
+    add("just rolling over", longer - 0.4 * digit);
+    add("not yet rolling", longer - 0.6 * digit);
+    double tooLong = longer;
+    while (cellsNeeded(tooLong, spec, c.numberKind) <= spec.width)
+        tooLong *= 10;
+    add("overflow", tooLong);
+    const auto mark = [&](const char* name, const char* why, ValueState state) {
+        rungs.push_back({name, why, formatText(notThere, spec, c.numberKind, state), true});
+    };
+    mark("invalid", "the sample has no value", ValueState::Invalid);
+    mark("stale", "no sample for a while", ValueState::Stale);
+    mark("not yet", "no sample since power-on", ValueState::NotYet);
+    return rungs;
+}
+
+FloatDifference floatDifference(const PlainChannel& c, const PlainReader& reader)
+{
+    constexpr std::int64_t mostCodes = 8192;
+    const auto a = nominalCode(c, c.from);
+    const auto b = nominalCode(c, c.to);
+    const auto [first, last] = std::minmax(a, b);
+    const auto stride = (last - first) / mostCodes + 1;
+    const auto scaling = scalingOf(c);
+    FloatDifference d;
+    for (auto code = first; code <= last; code += stride) {
+        const auto textIn = [&](NumberKind kind) {
+            const double value = scaledCode(scaling, kind, static_cast<double>(code));
+            return formatText(inReaderUnit(toSi(value, c.unit), reader), reader.text, kind);
+        };
+        const auto text32 = textIn(NumberKind::Float32);
+        const auto text64 = textIn(NumberKind::Float64);
+        ++d.tried;
+        if (text32 == text64)
+            continue;
+        if (d.differing++ == 0) {
+            d.code = code;
+            d.text32 = text32;
+            d.text64 = text64;
+        }
+    }
+    return d;
+}
+
+} // namespace fern

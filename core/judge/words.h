@@ -1,0 +1,16 @@
+#pragma once
+// Values of a channel as words, in its unit.
+
+#include "instrument/resolve.h"
+
+#include <string>
+
+namespace fern {
+
+/// Returns a value, given in SI units, with its unit: "13.02 V", "21.5 °C".
+std::string valueText(const PlainChannel& channel, double si, int digits);
+
+/// Returns a difference or half width: without the zero shift of a temperature scale.
+std::string differenceText(const PlainChannel& channel, double si, int digits);
+
+} // namespace fern

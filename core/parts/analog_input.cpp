@@ -1,0 +1,153 @@
+#include "parts/analog_input.h"
+
+#include "curves/photoresistor.h"
+#include "curves/thermistor.h"
+#include "parts/divider.h"
+
+#include <cmath>
+#include <limits>
+
+namespace fern {
+
+namespace {
+
+constexpr double none = std::numeric_limits<double>::quiet_NaN();
+
+/// The share of the supply that stands at the pin beside a resistive sensor of `ohms`.
+double resistiveRatio(const AnalogInput& in, double ohms)
+{
+    return in.frontEnd == FrontEndKind::SensorAbove ? dividerRatio(ohms, in.fixed)
+                                                    : dividerRatio(in.fixed, ohms);
+}
+
+} // namespace
+
+double sensorOutput(const AnalogInput& in, double quantity)
+{
+    switch (in.sensor) {
+    case SensorKind::Voltage:
+        return quantity;
+    case SensorKind::Shunt:
+        return quantity * in.shunt * in.gain;
+    case SensorKind::Sender:
+        return in.lowOutput
+            + (quantity - in.low) / (in.high - in.low) * (in.highOutput - in.lowOutput);
+    case SensorKind::Thermistor:
+        return quantity > 0 ? thermistorOhms(in.nominal, in.beta, quantity) : none;
+    case SensorKind::Photoresistor:
+        return quantity > 0 ? photoresistorOhms(in.nominal, in.gamma, quantity) : none;
+    }
+    return none;
+}
+
+double quantityOfOutput(const AnalogInput& in, double output)
+{
+    switch (in.sensor) {
+    case SensorKind::Voltage:
+        return output;
+    case SensorKind::Shunt:
+        return output / (in.shunt * in.gain);
+    case SensorKind::Sender:
+        return in.low
+            + (output - in.lowOutput) / (in.highOutput - in.lowOutput) * (in.high - in.low);
+    case SensorKind::Thermistor:
+        return output > 0 ? thermistorKelvin(in.nominal, in.beta, output) : none;
+    case SensorKind::Photoresistor:
+        return output > 0 ? photoresistorLux(in.nominal, in.gamma, output) : none;
+    }
+    return none;
+}
+
+double pinVolts(const AnalogInput& in, double quantity)
+{
+    const double output = sensorOutput(in, quantity);
+    return in.frontEnd == FrontEndKind::Divider ? output * dividerRatio(in.r1, in.r2)
+                                                : in.supply * resistiveRatio(in, output);
+}
+
+double quantityAtPin(const AnalogInput& in, double volts)
+{
+    if (in.frontEnd == FrontEndKind::Divider)
+        return quantityOfOutput(in, volts / dividerRatio(in.r1, in.r2));
+    const double rest = in.supply - volts;
+    if (volts <= 0 || rest <= 0)
+        return none;
+    return quantityOfOutput(in,
+        in.frontEnd == FrontEndKind::SensorAbove ? in.fixed * rest / volts
+                                                 : in.fixed * volts / rest);
+}
+
+double pinSlope(const AnalogInput& in, double quantity)
+{
+    const double output = sensorOutput(in, quantity);
+    switch (in.sensor) {
+    case SensorKind::Voltage:
+        return dividerRatio(in.r1, in.r2);
+    case SensorKind::Shunt:
+        return in.shunt * in.gain * dividerRatio(in.r1, in.r2);
+    case SensorKind::Sender:
+        return (in.highOutput - in.lowOutput) / (in.high - in.low) * dividerRatio(in.r1, in.r2);
+    case SensorKind::Thermistor:
+    case SensorKind::Photoresistor:
+        break;
+    }
+    const double relative = in.sensor == SensorKind::Thermistor
+        ? -in.beta / (quantity * quantity)
+        : -in.gamma / quantity; // of the resistance, for a unit of the quantity
+    const double ratio = resistiveRatio(in, output);
+    const double sign = in.frontEnd == FrontEndKind::SensorAbove ? -1 : 1;
+    return sign * in.supply * ratio * (1 - ratio) * relative;
+}
+
+double sourceResistance(const AnalogInput& in, double quantity)
+{
+    return in.frontEnd == FrontEndKind::Divider
+        ? dividerSourceResistance(in.r1, in.r2)
+        : dividerSourceResistance(in.fixed, sensorOutput(in, quantity));
+}
+
+AnalogInput withError(AnalogInput in, InputPart part, double relative)
+{
+    const double factor = 1 + relative;
+    switch (part) {
+    case InputPart::Sensor:
+        in.gain *= factor;
+        in.lowOutput *= factor;
+        in.highOutput *= factor;
+        in.nominal *= factor;
+        break;
+    case InputPart::UpperOrFixed:
+        in.r1 *= factor;
+        in.fixed *= factor;
+        break;
+    case InputPart::Lower:
+        in.r2 *= factor;
+        break;
+    case InputPart::Supply:
+        in.supply *= factor;
+        break;
+    }
+    return in;
+}
+
+std::string_view nameOf(const AnalogInput& in, InputPart part)
+{
+    const bool divides = in.frontEnd == FrontEndKind::Divider;
+    switch (part) {
+    case InputPart::Sensor:
+        return in.sensor == SensorKind::Shunt        ? "shunt and amplifier"
+            : in.sensor == SensorKind::Sender        ? "sender"
+            : in.sensor == SensorKind::Thermistor    ? "thermistor"
+            : in.sensor == SensorKind::Photoresistor ? "photoresistor"
+                                                     : "";
+    case InputPart::UpperOrFixed:
+        return divides ? "divider resistor r1" : "fixed resistor";
+    case InputPart::Lower:
+        return divides ? "divider resistor r2" : "";
+    case InputPart::Supply:
+        return "reference";
+    }
+    return "";
+}
+
+} // namespace fern

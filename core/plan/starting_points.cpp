@@ -1,0 +1,203 @@
+#include "plan/starting_points.h"
+
+#include "base/number_text.h"
+#include "glass/pixel_font.h"
+#include "instrument/edits.h"
+#include "instrument/ids.h"
+#include "instrument/resolve.h"
+#include "judge/budget.h"
+#include "parts/fit_front_end.h"
+#include "run/display_run.h"
+#include "screens/draw_page.h"
+#include "text/format.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace fern {
+
+namespace {
+
+/// Room for a spike above the wished range, as a share of the reference.
+constexpr double headroom = 0.95;
+
+std::string pinName(const Instrument& in, std::string_view board)
+{
+    // The first analog pin that no channel of this board has.
+    for (int n = 0;; ++n) {
+        const auto name = "A" + std::to_string(n);
+        const bool taken = std::any_of(in.channels.begin(), in.channels.end(),
+            [&](const auto& c) { return c->source.board == board && c->source.pin == name; });
+        if (!taken)
+            return name;
+    }
+}
+
+AnalogInput inputOf(const SensorSpec& s, FrontEndKind frontEnd, double reference)
+{
+    return {s.kind, inSi(s.shunt), s.gain, inSi(s.low), inSi(s.high), inSi(s.lowOutput),
+        inSi(s.highOutput), inSi(s.nominal), s.beta, s.gamma, frontEnd, 0, 1, 1, reference};
+}
+
+LaneSpec laneOf(const StartingPoint& point)
+{
+    LaneSpec lane;
+    lane.unit = point.wish.from.unit;
+    const double from = point.wish.from.value;
+    const double to = in(point.wish.to, lane.unit);
+    for (const auto& [seconds, share] : point.course)
+        lane.points.push_back({seconds, std::round((from + share * (to - from)) * 1000) / 1000});
+    return lane;
+}
+
+std::string upper(std::string_view text)
+{
+    std::string result(text);
+    for (char& c : result)
+        c = c >= 'a' && c <= 'z' ? static_cast<char>(c - 'a' + 'A') : c;
+    return result;
+}
+
+/// A title line and under it the value, as large as the glass allows.
+Page pageFor(const Display& display, const Part& part, std::string_view name,
+    const std::string& unit, int cells)
+{
+    Page page;
+    page.display = display.id;
+    page.name = name;
+    const bool isLow = part.height < 48;
+    Field title;
+    title.id = "title";
+    title.kind = FieldKind::Label;
+    title.font = isLow ? "5x8" : "8x16";
+    const auto room = static_cast<std::size_t>(part.width / fieldBox(title, 1).width);
+    auto words = codePoints(upper(name) + ", " + prettyUnit(unit));
+    title.text = upper(name) + ", " + prettyUnit(unit);
+    if (words.size() > room)
+        title.text = prettyUnit(unit);
+    title.x = (part.width - fieldBox(title, cellCount(title.text)).width) / 2;
+    const int top = fieldBox(title, 1).height;
+    Field best;
+    int tallest = 0;
+    for (const auto& font : pixelFonts())
+        for (int scale = 1; scale <= 2; ++scale) {
+            Field value;
+            value.id = "value";
+            value.kind = FieldKind::Value;
+            value.font = font.name;
+            value.scale = scale;
+            const auto box = fieldBox(value, cells);
+            if (box.width > part.width || top + box.height > part.height || box.height <= tallest)
+                continue;
+            tallest = box.height;
+            value.x = (part.width - box.width) / 2;
+            value.y = top + (part.height - top - box.height) / 2;
+            best = value;
+        }
+    page.fields = {title, best};
+    return page;
+}
+
+const Part* firstPart(const Instrument& in, PartKind kind)
+{
+    for (const auto& part : in.parts)
+        if (part->kind == kind)
+            return part.get();
+    return nullptr;
+}
+
+Channel channelOf(
+    const Instrument& in, const StartingPoint& point, const Part& board, std::string_view name)
+{
+    Channel channel;
+    channel.id = freeId(in.channels, name);
+    channel.name = name;
+    channel.wish = point.wish;
+    channel.source.board = board.id;
+    channel.source.pin = pinName(in, board.id);
+    channel.source.sampleEvery = point.sampleEvery;
+    channel.sensor = point.sensor;
+    channel.smoothing = point.smoothing;
+    const double reference = inSi(board.converter.reference);
+    const double lowest = reference * (1 - board.converter.referenceTolerancePercent / 100);
+    const auto fit = fittingFrontEnd(inputOf(point.sensor, point.frontEnd, reference),
+        {inSi(point.wish.from), inSi(point.wish.to), lowest * headroom, point.totalOhm, 1});
+    if (fit)
+        channel.frontEnd = *fit;
+    return channel;
+}
+
+/// Decimals that are honest at both ends of the range, and a width that fits them.
+TextSpec textFor(const PlainChannel& channel)
+{
+    const double u = std::max(
+        budgetOf(channel, channel.from, 0).accuracy, budgetOf(channel, channel.to, 0).accuracy);
+    TextSpec text;
+    text.decimals = std::min(honestDecimals(fromSi(u, channel.unit) - fromSi(0, channel.unit)), 4);
+    text.width = 1;
+    for (const double end : {channel.from, channel.to})
+        text.width =
+            std::max(text.width, cellsNeeded(fromSi(end, channel.unit), text, channel.numberKind));
+    return text;
+}
+
+} // namespace
+
+const StartingPoint* findStartingPoint(std::string_view id)
+{
+    for (const auto& point : startingPoints())
+        if (point.id == id)
+            return &point;
+    return nullptr;
+}
+
+Instrument emptyInstrument(std::string_view name, const Part& board, const Part& display)
+{
+    Instrument out;
+    out.name = trimmed(name);
+    Part ownBoard = board;
+    ownBoard.id = "board";
+    Part ownDisplay = display;
+    ownDisplay.id = "glass";
+    Part battery;
+    battery.id = "battery";
+    battery.kind = PartKind::Battery;
+    battery.className = "protected lithium cell, 3.7 V";
+    for (const auto& part : {ownBoard, ownDisplay, battery})
+        out.parts.push_back(std::make_shared<const Part>(part));
+    Display shown;
+    shown.id = "display";
+    shown.part = ownDisplay.id;
+    out.displays.push_back(std::make_shared<const Display>(shown));
+    return out;
+}
+
+Result<Instrument> withStartingPoint(
+    const Instrument& in, const StartingPoint& point, std::string_view name)
+{
+    if (trimmed(name).empty())
+        return Error{ErrorCode::InvalidArgument, "a channel needs a name", ""};
+    const auto* board = firstPart(in, PartKind::Board);
+    if (board == nullptr || in.displays.empty())
+        return Error{ErrorCode::InvalidArgument,
+            "a channel needs a board that reads it and a display that shows it", ""};
+    const auto& display = *in.displays.front();
+    ChannelParcel parcel;
+    parcel.channel = channelOf(in, point, *board, trimmed(name));
+    parcel.lane = laneOf(point);
+
+    // What the budget says about the channel decides its decimals.
+    Instrument trial;
+    trial.parts = in.parts;
+    trial.channels.push_back(std::make_shared<const Channel>(parcel.channel));
+    const auto plain = resolve(trial, "");
+    if (!plain)
+        return plain.error();
+    parcel.reader.unit = unitOf(parcel.channel);
+    parcel.reader.text = textFor(plain->channels.front());
+    parcel.page = pageFor(display, *findById(in.parts, display.part), parcel.channel.name,
+        parcel.reader.unit, parcel.reader.text.width);
+    return withChannelAdded(in, std::move(parcel));
+}
+
+} // namespace fern

@@ -1,0 +1,52 @@
+#pragma once
+// The door to a new channel or instrument: a table of what makers measure, each row with a sensible
+// wish, sensor, smoothing and scenario. What the row leaves open, such as resistors, follows from
+// the board.
+
+#include "instrument/channel_edits.h"
+
+#include <span>
+#include <string>
+#include <string_view>
+
+namespace fern {
+
+struct StartingPoint {
+    std::string_view id; ///< "battery-12v"
+    std::string_view group; ///< "Voltage"
+    std::string_view title; ///< "12 V battery"
+    std::string_view about; ///< one line: what is connected, and how
+    ChannelWish wish;
+    SensorSpec sensor;
+    FrontEndKind frontEnd = FrontEndKind::Divider;
+    double totalOhm = 60e3; ///< of a divider, about
+    Quantity sampleEvery{100, "ms"};
+    std::vector<StepSpec> smoothing;
+    std::vector<CurvePoint> course; ///< seconds and share of the wished range, for the scenario
+    std::string_view caution; ///< shown where someone could be hurt; may be empty
+};
+
+/// Returns the table, sorted by group.
+std::span<const StartingPoint> startingPoints();
+
+/// Returns the row of that id, or null.
+const StartingPoint* findStartingPoint(std::string_view id);
+
+/// A part to start with, by its class.
+struct StartingPart {
+    std::string_view id;
+    Part part;
+};
+std::span<const StartingPart> startingBoards();
+std::span<const StartingPart> startingDisplays();
+
+/// Returns an instrument with a board and a display and no channel yet.
+Instrument emptyInstrument(std::string_view name, const Part& board, const Part& display);
+
+/// Adds a channel for the row, named `name`: wish and steps of the row, a front end from E24 values
+/// that suits the board, honest decimals, a page on the first display and a lane in every scenario.
+/// Error when the instrument has no board or no display.
+Result<Instrument> withStartingPoint(
+    const Instrument& in, const StartingPoint& point, std::string_view name);
+
+} // namespace fern

@@ -1,0 +1,78 @@
+#include "plan/starting_points.h"
+
+#include "instrument/file.h"
+#include "judge/findings.h"
+#include "judge/stem.h"
+#include "judge/wishes.h"
+#include "run/firmware_run.h"
+
+#include <gtest/gtest.h>
+
+#include <set>
+
+namespace fern {
+namespace {
+
+Instrument emptyOn(const StartingPart& board, const StartingPart& display)
+{
+    return emptyInstrument("Test", board.part, display.part);
+}
+
+// Every row of the door must lead to an instrument that runs, shows a number and has no stop.
+TEST(StartingPoints, EveryRowWorksOnEveryBoardAndDisplay)
+{
+    for (const auto& board : startingBoards())
+        for (const auto& display : startingDisplays())
+            for (const auto& point : startingPoints()) {
+                const auto name = std::string(point.id) + " " + std::string(board.id);
+                const auto in = withStartingPoint(emptyOn(board, display), point, "Measured");
+                ASSERT_TRUE(in) << name << ": " << in.error().message;
+                EXPECT_EQ(*readInstrument(writeInstrument(*in)), *in) << name;
+                const auto plain = *resolve(*in, "");
+                const auto choices = stemChoices(plain, 0);
+                ASSERT_EQ(choices.size(), 1U) << name;
+                RunHistory history(ticksFromSeconds(30));
+                FirmwareRun run(plain, {}, history);
+                run.advanceTo(ticksFromSeconds(60));
+                const auto stem = stemOf(plain, choices[0], history, run.now());
+                EXPECT_NE(stem.leaves[6].value.find_first_of("0123456789"), std::string::npos)
+                    << name << " " << stem.leaves[6].value;
+                for (const auto& finding : findingsOf(*in, plain))
+                    EXPECT_EQ(finding.severity, Severity::Note)
+                        << name << ": " << finding.rule << " " << finding.title;
+                const auto wishes = wishesOf(plain, choices[0], stem);
+                EXPECT_EQ(wishes[0].verdict, Verdict::Met) << name << ": " << wishes[0].found;
+                EXPECT_EQ(wishes[3].verdict, Verdict::Met) << name << ": " << wishes[3].found;
+            }
+}
+
+TEST(StartingPoints, AreFoundByIdAndGrouped)
+{
+    std::set<std::string_view> ids;
+    std::string_view last;
+    std::set<std::string_view> groups;
+    for (const auto& point : startingPoints()) {
+        EXPECT_TRUE(ids.insert(point.id).second) << point.id;
+        EXPECT_TRUE(point.group == last || groups.insert(point.group).second) << point.group;
+        last = point.group;
+    }
+    EXPECT_EQ(findStartingPoint("light")->sensor.kind, SensorKind::Photoresistor);
+    EXPECT_EQ(findStartingPoint("nothing"), nullptr);
+}
+
+TEST(StartingPoints, ASecondChannelTakesTheNextPinAndJoinsTheScenario)
+{
+    auto in = *withStartingPoint(emptyOn(startingBoards()[0], startingDisplays()[0]),
+        *findStartingPoint("battery-12v"), "Battery");
+    in = *withStartingPoint(in, *findStartingPoint("air-temperature"), "Shed");
+    EXPECT_EQ(in.channels[1]->source.pin, "A1");
+    ASSERT_EQ(in.scenarios.size(), 1U);
+    EXPECT_EQ(in.scenarios[0]->lanes.size(), 2U);
+    EXPECT_EQ(in.pages.size(), 2U);
+    EXPECT_EQ(in.pages[1]->name, "Shed");
+    EXPECT_FALSE(withStartingPoint(in, *findStartingPoint("light"), "  "));
+    EXPECT_FALSE(withStartingPoint(Instrument{}, *findStartingPoint("light"), "Light"));
+}
+
+} // namespace
+} // namespace fern

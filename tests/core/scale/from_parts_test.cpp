@@ -1,0 +1,89 @@
+#include "scale/from_parts.h"
+
+#include <gtest/gtest.h>
+
+#include <cmath>
+
+namespace fern {
+namespace {
+
+AnalogInput thermistorAbove()
+{
+    AnalogInput in;
+    in.sensor = SensorKind::Thermistor;
+    in.frontEnd = FrontEndKind::SensorAbove;
+    in.supply = 3.3;
+    return in;
+}
+
+// Every code must come out as the inverse of the nominal parts says, in both number kinds.
+TEST(ScalingFromParts, IsTheInverseOfTheNominalParts)
+{
+    const Converter converter{12, ConverterSchool::EndPoint};
+    AnalogInput shunt;
+    shunt.sensor = SensorKind::Shunt;
+    shunt.r1 = 1000;
+    shunt.r2 = 3000;
+    AnalogInput sender = shunt;
+    sender.sensor = SensorKind::Sender;
+    sender.high = 0.4;
+    AnalogInput light = thermistorAbove();
+    light.sensor = SensorKind::Photoresistor;
+    const std::vector<std::pair<AnalogInput, const char*>> inputs{{shunt, "mA"}, {sender, "cm"},
+        {thermistorAbove(), "degC"}, {thermistorAbove(), "degF"}, {light, "lx"}};
+    for (const auto& [input, name] : inputs) {
+        const auto unit = *parseUnit(name);
+        const auto scaling = scalingFromParts(converter, 3.3, input, unit);
+        for (const double code : {40.0, 700.0, 2048.0, 3000.0, 4000.0}) {
+            const double exact = fromSi(quantityAtPin(input, voltsOf(converter, code, 3.3)), unit);
+            EXPECT_NEAR(scaledCode(scaling, NumberKind::Float64, code), exact,
+                1e-9 * std::fabs(exact) + 1e-9)
+                << name << " " << code;
+            EXPECT_NEAR(scaledCode(scaling, NumberKind::Float32, code), exact,
+                3e-5 * std::fabs(exact) + 2e-4)
+                << name << " " << code;
+        }
+    }
+}
+
+TEST(ScalingFromParts, ARailIsNoTemperature)
+{
+    const auto scaling = scalingFromParts(
+        {10, ConverterSchool::DataSheet}, 3.3, thermistorAbove(), *parseUnit("degC"));
+    EXPECT_TRUE(std::isnan(scaledCode(scaling, NumberKind::Float32, 0)));
+    EXPECT_NEAR(scaledCode(scaling, NumberKind::Float32, 512), 25, 1e-4);
+}
+
+TEST(ScalingFromParts, IsWrittenOutForEachSensor)
+{
+    const Converter converter{10, ConverterSchool::DataSheet};
+    AnalogInput sender;
+    sender.sensor = SensorKind::Sender;
+    sender.high = 0.4;
+    sender.r1 = 10e3;
+    sender.r2 = 20e3;
+    EXPECT_EQ(scalingInWords(converter, 3.3, sender, *parseUnit("cm")),
+        (std::vector<std::string>{"one count at the pin = 3.3 V ÷ 1024 = 3.2227 mV",
+            "the divider multiplies by 10000 + 20000 over 20000 ohm = 1.5",
+            "0.5 V is 0 cm, 4.5 V is 40 cm", "one count = 0.04834 cm, full scale = 44.452 cm",
+            "cm = 0.04833984 × counts − 5"}));
+    EXPECT_EQ(scalingInWords(converter, 3.3, thermistorAbove(), *parseUnit("degC")),
+        (std::vector<std::string>{"sensor over fixed resistor = 1024 − counts over counts",
+            "resistance = 10 kΩ × that",
+            "1 ÷ kelvin = 1 ÷ 298.15 + ln of resistance over 10 kΩ ÷ 3950",
+            "°C = kelvin − 273.15"}));
+}
+
+TEST(ScalingForFirmware, NamesUnitAndConstants)
+{
+    const Scaling scaling{SensorKind::Voltage, 0.00396118, 0, 1, false, 1, 1};
+    EXPECT_EQ(scalingForFirmware(scaling, NumberKind::Float32, "House battery 2", "V"),
+        "/* House battery 2 from counts, in V */\n"
+        "static const float house_battery_2_gain = 0.00396117987f;\n"
+        "static const float house_battery_2_offset = 0.0f;\n"
+        "static float house_battery_2_from_counts(float counts)\n{\n"
+        "    return counts * house_battery_2_gain + house_battery_2_offset;\n}\n");
+}
+
+} // namespace
+} // namespace fern

@@ -1,0 +1,77 @@
+// Prints the scaling of every kind of sensor, in both number kinds, so that a compiler can prove
+// it:
+//     scaling_print c        a C program that prints the value of every code
+//     scaling_print values   the same values, computed here
+// Values are printed as %a of a double: every bit counts.
+
+#include "scale/from_parts.h"
+
+#include <cmath>
+#include <cstdio>
+#include <string>
+#include <vector>
+
+#include <fmt/format.h>
+
+using namespace fern;
+
+namespace {
+
+struct Case {
+    AnalogInput input;
+    const char* unit;
+};
+
+std::vector<Case> cases()
+{
+    AnalogInput divider;
+    divider.r1 = 47e3;
+    divider.r2 = 12e3;
+    auto shunt = divider;
+    shunt.sensor = SensorKind::Shunt;
+    auto sender = divider;
+    sender.sensor = SensorKind::Sender;
+    sender.high = 0.4;
+    AnalogInput thermistor;
+    thermistor.sensor = SensorKind::Thermistor;
+    thermistor.frontEnd = FrontEndKind::SensorAbove;
+    auto light = thermistor;
+    light.sensor = SensorKind::Photoresistor;
+    light.frontEnd = FrontEndKind::SensorBelow;
+    return {{divider, "V"}, {shunt, "mA"}, {sender, "cm"}, {thermistor, "degC"}, {light, "lx"}};
+}
+
+} // namespace
+
+int main(int argc, char** argv)
+{
+    const bool asProgram = argc == 2 && std::string(argv[1]) == "c";
+    const Converter converter{10, ConverterSchool::DataSheet};
+    std::string calls;
+    int number = 0;
+    if (asProgram)
+        fmt::print("#include <stdio.h>\n");
+    for (const auto& [input, unit] : cases())
+        for (const auto kind : {NumberKind::Float32, NumberKind::Float64}) {
+            const auto scaling = scalingFromParts(converter, 3.3, input, *parseUnit(unit));
+            if (asProgram) {
+                const auto name = fmt::format("case{}", number++);
+                fmt::print("{}", scalingForFirmware(scaling, kind, name, unit));
+                calls += fmt::format("    for (code = 0; code < 1024; ++code)\n        "
+                                     "show({}_from_counts(code));\n",
+                    name);
+                continue;
+            }
+            for (int code = 0; code < 1024; ++code) {
+                const double value = scaledCode(scaling, kind, code);
+                std::puts(std::isnan(value) ? "nan" : fmt::format("{:a}", value).c_str());
+            }
+        }
+    if (asProgram)
+        fmt::print(
+            "static void show(double v)\n{{\n    if (v != v)\n        puts(\"nan\");\n    else\n"
+            "        printf(\"%a\\n\", v);\n}}\nint main(void)\n{{\n    int code;\n{}    return "
+            "0;\n}}\n",
+            calls);
+    return 0;
+}
