@@ -4,6 +4,7 @@
 #include <QAbstractButton>
 #include <QApplication>
 #include <QCommandLineParser>
+#include <QStandardPaths>
 #include <QTextStream>
 #include <QTimer>
 
@@ -57,14 +58,34 @@ int main(int argc, char** argv)
         QStringLiteral("150"));
     const QCommandLineOption play(QStringLiteral("play"),
         QStringLiteral("play a recording through the instrument"), QStringLiteral("FILE.csv"));
-    parser.addOptions({shot, leaf, at, play, run});
+    const QCommandLineOption look(QStringLiteral("look"), QStringLiteral("light or dark"),
+        QStringLiteral("LOOK"));
+    const QCommandLineOption channel(QStringLiteral("channel"),
+        QStringLiteral("the channel that is open in the shot"), QStringLiteral("ID"));
+    const QCommandLineOption door(
+        QStringLiteral("door"), QStringLiteral("open the sheet for a new instrument or channel"));
+    parser.addOptions({shot, leaf, at, play, run, look, channel, door});
     parser.process(application);
 
-    fern::app::MainWindow window(fern::app::systemDialogs());
+    // A picture keeps nothing and shows nothing of what was kept.
+    const fern::app::Storage storage(parser.isSet(shot)
+            ? QString()
+            : QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation));
+    const bool isDark = parser.value(look) == QStringLiteral("dark")
+        || (!parser.isSet(look) && storage.look() == fern::app::LookKind::Dark);
+    if (isDark)
+        fern::app::useLook(fern::app::LookKind::Dark);
+    fern::app::MainWindow window(fern::app::systemDialogs(), storage);
     const auto files = parser.positionalArguments();
     if (!files.isEmpty() && !window.open(files.first()))
         return 3;
     window.show();
+    if (files.isEmpty())
+        window.begin();
+    if (parser.isSet(channel))
+        window.chooseChannel(parser.value(channel));
+    if (parser.isSet(door))
+        window.openDoor(!files.isEmpty());
     if (parser.isSet(play) && !window.playRecording(parser.value(play)))
         return 3;
     if (parser.isSet(shot))

@@ -57,15 +57,20 @@ Result<void> writeFileAtomically(const std::string& path, std::string_view bytes
         ErrorCode::CannotWrite, "cannot be written: " + file.errorString().toStdString(), path};
 }
 
+Result<Instrument> instrumentIn(const std::string& path, std::string_view text)
+{
+    auto instrument = readInstrument(text);
+    if (!instrument)
+        return placed(path, instrument.error());
+    return instrument;
+}
+
 Result<Instrument> loadInstrument(const std::string& path)
 {
     const auto text = readFile(path, longestInstrumentFile);
     if (!text)
         return text.error();
-    auto instrument = readInstrument(*text);
-    if (!instrument)
-        return placed(path, instrument.error());
-    return instrument;
+    return instrumentIn(path, *text);
 }
 
 Result<std::vector<Capture>> loadRecording(const std::string& path)

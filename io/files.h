@@ -19,6 +19,9 @@ Result<std::string> readFile(const std::string& path, std::size_t mostBytes);
 /// file stands unchanged.
 Result<void> writeFileAtomically(const std::string& path, std::string_view bytes);
 
+/// Reads an instrument from the text of the file `path`; an error's place begins with the path.
+Result<Instrument> instrumentIn(const std::string& path, std::string_view text);
+
 /// Reads an instrument file; an error's place begins with the path.
 Result<Instrument> loadInstrument(const std::string& path);
 

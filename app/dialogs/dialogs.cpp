@@ -1,7 +1,9 @@
 #include "app/dialogs/dialogs.h"
 
 #include <QFileDialog>
+#include <QInputDialog>
 #include <QMessageBox>
+#include <QPushButton>
 
 namespace fern::app {
 
@@ -30,6 +32,27 @@ public:
         return button == QMessageBox::Save   ? Answer::Save
             : button == QMessageBox::Discard ? Answer::Discard
                                              : Answer::Cancel;
+    }
+    bool askEither(QWidget* parent, const QString& title, const QString& question,
+        const QString& first, const QString& second) override
+    {
+        QMessageBox box(QMessageBox::Question, title, question, QMessageBox::NoButton, parent);
+        const QAbstractButton* yes = box.addButton(first, QMessageBox::AcceptRole);
+        box.addButton(second, QMessageBox::RejectRole);
+        box.exec();
+        return box.clickedButton() == yes;
+    }
+    std::optional<QString> askText(QWidget* parent, const QString& title, const QString& question,
+        const QString& proposed) override
+    {
+        bool accepted = false;
+        const auto text = QInputDialog::getText(
+            parent, title, question, QLineEdit::Normal, proposed, &accepted);
+        return accepted ? std::optional(text) : std::nullopt;
+    }
+    void showAbout(QWidget* parent, const QString& title, const QString& text) override
+    {
+        QMessageBox::about(parent, title, text);
     }
 };
 

@@ -3,6 +3,8 @@
 
 #include <QString>
 
+#include <optional>
+
 class QWidget;
 
 namespace fern::app {
@@ -19,6 +21,13 @@ public:
     virtual void showError(QWidget* parent, const QString& title, const QString& message) = 0;
     /// Asks what to do with changes that are not saved.
     virtual Answer askAboutChanges(QWidget* parent, const QString& name) = 0;
+    /// Asks a question with two answers; returns whether the first one was chosen.
+    virtual bool askEither(QWidget* parent, const QString& title, const QString& question,
+        const QString& first, const QString& second) = 0;
+    /// Asks for one line of text; none when the user turns away.
+    virtual std::optional<QString> askText(
+        QWidget* parent, const QString& title, const QString& question, const QString& proposed) = 0;
+    virtual void showAbout(QWidget* parent, const QString& title, const QString& text) = 0;
 };
 
 /// The real dialogs.

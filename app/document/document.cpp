@@ -37,12 +37,29 @@ void Document::set(const Instrument& instrument)
     Q_EMIT changed();
 }
 
+void Document::start(const Instrument& instrument)
+{
+    m_path.clear();
+    m_textOnDisk.clear();
+    m_isOpen = true;
+    m_undo.clear();
+    m_undo.resetClean();
+    m_instrument = instrument;
+    Q_EMIT changed();
+    Q_EMIT opened();
+}
+
 Result<void> Document::open(const QString& path)
 {
-    auto instrument = io::loadInstrument(path.toStdString());
+    const auto text = io::readFile(path.toStdString(), longestInstrumentFile);
+    if (!text)
+        return text.error();
+    auto instrument = io::instrumentIn(path.toStdString(), *text);
     if (!instrument)
         return instrument.error();
     m_path = path;
+    m_textOnDisk = *text;
+    m_isOpen = true;
     m_undo.clear();
     m_instrument = *std::move(instrument);
     Q_EMIT changed();
@@ -53,10 +70,11 @@ Result<void> Document::open(const QString& path)
 Result<void> Document::save(const QString& path)
 {
     const auto target = path.isEmpty() ? m_path : path;
-    if (auto written = io::writeFileAtomically(target.toStdString(), writeInstrument(m_instrument));
-        !written)
+    auto text = writeInstrument(m_instrument);
+    if (auto written = io::writeFileAtomically(target.toStdString(), text); !written)
         return written;
     m_path = target;
+    m_textOnDisk = std::move(text);
     m_undo.setClean();
     Q_EMIT changed();
     return {};

@@ -16,9 +16,15 @@ public:
 
     const Instrument& instrument() const { return m_instrument; }
     const QString& path() const { return m_path; }
+    /// Whether there is an instrument at all: opened or started.
+    bool isOpen() const { return m_isOpen; }
+    /// What the file held when it was read or written last.
+    const std::string& textOnDisk() const { return m_textOnDisk; }
     bool isModified() const { return !m_undo.isClean(); }
     QUndoStack& undoStack() { return m_undo; }
 
+    /// Begins with an instrument that has no file yet; it counts as not saved.
+    void start(const Instrument& instrument);
     /// Replaces the document by a file. On error nothing has changed.
     Result<void> open(const QString& path);
     /// Writes the file; an empty path means the one it came from.
@@ -39,6 +45,8 @@ private:
 
     Instrument m_instrument;
     QString m_path;
+    bool m_isOpen = false;
+    std::string m_textOnDisk;
     QUndoStack m_undo;
 };
 

@@ -1,71 +1,23 @@
 #include "app/findings/findings_view.h"
 
 #include "app/look/look.h"
-#include "app/look/marks.h"
-#include "app/look/tokens.h"
+#include "judge/subject.h"
 
-#include <QPainter>
-#include <QPushButton>
+#include <QButtonGroup>
 
+#include <algorithm>
 #include <array>
 
 namespace fern::app {
 
 namespace {
 
-constexpr int longestLabel = 200; ///< pixels
-
-/// One finding, with its severity as a mark and a coloured edge.
-class FindingCard : public QFrame {
-public:
-    FindingCard(const Finding& finding, QWidget* parent)
-        : QFrame(parent)
-        , m_severity(finding.severity)
-    {
-        setObjectName(QStringLiteral("finding") + QString::fromStdString(finding.rule));
-        setAccessibleName(QString::fromStdString(
-            std::string(severityWord(finding.severity)) + ": " + finding.title));
-        auto* column = new QVBoxLayout(this);
-        column->setContentsMargins(3 * grid + 4, grid, grid, grid);
-        column->setSpacing(grid - 2);
-        auto* title = new QLabel(QString::fromStdString(finding.title), this);
-        title->setFont(wordFont(13, true));
-        title->setWordWrap(true);
-        column->addWidget(title);
-        auto* reason = softLabel(QString::fromStdString(finding.reason), this);
-        reason->setWordWrap(true);
-        reason->setToolTip(
-            QObject::tr("Rule %1. Source: %2")
-                .arg(QString::fromStdString(finding.rule), QString::fromStdString(finding.source)));
-        column->addWidget(reason);
-    }
-    QVBoxLayout* column() { return qobject_cast<QVBoxLayout*>(layout()); }
-
-protected:
-    void paintEvent(QPaintEvent* /*event*/) override
-    {
-        const auto& t = tokens();
-        QPainter painter(this);
-        painter.setRenderHint(QPainter::Antialiasing);
-        painter.setPen(QPen(t.line, 1));
-        painter.setBrush(t.paper);
-        painter.drawRoundedRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5), corner, corner);
-        const auto colour = severityColour(m_severity);
-        painter.fillRect(QRect(0, corner / 2, 3, height() - corner), colour);
-        painter.setPen(Qt::NoPen);
-        painter.setBrush(colour);
-        painter.drawPath(severityPath(m_severity, {11, 12, 10, 10}));
-    }
-
-private:
-    Severity m_severity;
-};
-
 QString countText(const std::vector<Finding>& findings)
 {
     std::array<int, 3> counts{};
     for (const auto& finding : findings)
-        ++counts[static_cast<std::size_t>(finding.severity)];
+        if (!finding.livedWith)
+            ++counts[static_cast<std::size_t>(finding.severity)];
     QStringList words;
     for (const auto severity : {Severity::Stop, Severity::Check, Severity::Note})
         if (const int count = counts[static_cast<std::size_t>(severity)])
@@ -74,57 +26,121 @@ QString countText(const std::vector<Finding>& findings)
     return words.join(QStringLiteral("  "));
 }
 
+std::string keyOf(const Finding& finding)
+{
+    return finding.rule + " " + finding.place;
+}
+
 } // namespace
 
 FindingsView::FindingsView(QWidget* parent)
     : Card(tr("Findings"), parent)
+    , m_here(new Chip(tr("this channel"), this))
+    , m_all(new Chip(tr("all"), this))
     , m_scroll(new QScrollArea(this))
 {
     setObjectName(QStringLiteral("findings"));
+    auto* filter = new QHBoxLayout;
+    filter->setSpacing(grid - 2);
+    auto* group = new QButtonGroup(this);
+    for (auto* chip : {m_here, m_all}) {
+        group->addButton(chip);
+        filter->addWidget(chip);
+    }
+    filter->addStretch(1);
+    m_here->setObjectName(QStringLiteral("findingsHere"));
+    m_all->setObjectName(QStringLiteral("findingsAll"));
+    m_all->setChecked(true);
+    body()->addLayout(filter);
+    connect(group, &QButtonGroup::buttonClicked, this, &FindingsView::rebuild);
     m_scroll->setWidgetResizable(true);
     m_scroll->setFrameShape(QFrame::NoFrame);
     m_scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    auto palette = m_scroll->palette();
-    palette.setColor(QPalette::Window, tokens().card);
-    m_scroll->setPalette(palette);
+    m_scroll->viewport()->setBackgroundRole(cardRole);
+    m_scroll->setFocusPolicy(Qt::NoFocus);
     body()->addWidget(m_scroll);
-    showFindings({});
+    rebuild();
 }
 
-void FindingsView::showFindings(const std::vector<Finding>& findings)
+void FindingsView::showFindings(const Instrument& instrument, const std::vector<Finding>& findings,
+    const std::string& channel)
 {
-    std::vector<QString> now;
-    now.reserve(findings.size());
+    QString now = QString::fromStdString(channel);
     for (const auto& finding : findings)
-        now.push_back(
-            QString::fromStdString(finding.rule + finding.place + finding.title + finding.reason));
-    if (m_scroll->widget() != nullptr && now == m_shown)
+        now += QString::fromStdString(keyOf(finding) + finding.title + finding.reason
+            + (finding.livedWith ? finding.livedWith->reason : ""));
+    if (now == m_shown)
         return;
     m_shown = now;
-    setSubtitle(countText(findings));
+    m_instrument = instrument;
+    m_findings = findings;
+    m_channel = channel;
+    rebuild();
+}
+
+void FindingsView::rebuild()
+{
+    setSubtitle(countText(m_findings));
     auto* list = new QWidget;
+    list->setBackgroundRole(cardRole);
     auto* column = new QVBoxLayout(list);
     column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(grid);
-    if (findings.empty())
-        column->addWidget(softLabel(tr("Nothing found. Every rule is content."), list));
-    for (const auto& finding : findings) {
-        auto* card = new FindingCard(finding, list);
-        for (const auto& fix : finding.fixes) {
-            // A long label is cut at its end and told whole by the tool tip.
-            const auto label = QString::fromStdString(fix.label);
-            auto* button = new QPushButton(card);
-            button->setText(button->fontMetrics().elidedText(label, Qt::ElideRight, longestLabel));
-            button->setToolTip(label);
-            button->setAccessibleName(label);
-            button->setObjectName(QStringLiteral("fix") + QString::fromStdString(finding.rule));
-            card->column()->addWidget(button, 0, Qt::AlignLeft);
-            connect(button, &QPushButton::clicked, this, [this, fix] { Q_EMIT fixChosen(fix); });
-        }
-        column->addWidget(card);
+    column->setSpacing(grid - 2);
+    std::vector<std::string> groups; // in the order of their worst finding
+    std::vector<const Finding*> shown;
+    bool anyQuiet = false;
+    for (const auto& finding : m_findings) {
+        const auto subject = subjectOf(m_instrument, finding.place);
+        const bool concerns = subject.channels.empty()
+            || std::find(subject.channels.begin(), subject.channels.end(), m_channel)
+                != subject.channels.end();
+        if (m_here->isChecked() && !concerns)
+            continue;
+        shown.push_back(&finding);
+        anyQuiet = anyQuiet || finding.livedWith;
+        if (!finding.livedWith
+            && std::find(groups.begin(), groups.end(), subject.name) == groups.end())
+            groups.push_back(subject.name);
     }
+    if (groups.empty())
+        column->addWidget(softLabel(
+            m_here->isChecked() ? tr("Nothing found for this channel.")
+                                : tr("Nothing found. Every rule is content."),
+            list));
+    for (const auto& group : groups) {
+        column->addWidget(softLabel(QString::fromStdString(group), list));
+        for (const auto* finding : shown)
+            if (!finding->livedWith && subjectOf(m_instrument, finding->place).name == group)
+                addCard(column, *finding);
+    }
+    if (anyQuiet)
+        column->addWidget(softLabel(tr("Lived with"), list));
+    for (const auto* finding : shown)
+        if (finding->livedWith)
+            addCard(column, *finding);
     column->addStretch(1);
     m_scroll->setWidget(list);
+}
+
+void FindingsView::addCard(QVBoxLayout* column, const Finding& finding)
+{
+    auto* card =
+        new FindingCard(finding, m_open.contains(keyOf(finding)), column->parentWidget());
+    column->addWidget(card);
+    connect(card, &FindingCard::fixChosen, this, &FindingsView::fixChosen);
+    connect(card, &FindingCard::whyToggled, this, [this, key = keyOf(finding)](bool isOpen) {
+        if (isOpen)
+            m_open.insert(key);
+        else
+            m_open.erase(key);
+    });
+    connect(card, &FindingCard::placeWanted, this,
+        [this, place = finding.place] { Q_EMIT placeWanted(QString::fromStdString(place)); });
+    connect(card, &FindingCard::liveWithWanted, this,
+        [this, finding] { Q_EMIT liveWithWanted(finding); });
+    connect(card, &FindingCard::judgeAgainWanted, this, [this, finding] {
+        Q_EMIT judgeAgainWanted(QString::fromStdString(finding.livedWith->id));
+    });
 }
 
 } // namespace fern::app

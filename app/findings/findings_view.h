@@ -1,10 +1,14 @@
 #pragma once
-// The findings as cards: mark, title, reason with its numbers, a button for each fix.
+// The findings, grouped by what they are about: those of the open channel, or all.
 
+#include "app/findings/finding_card.h"
 #include "app/look/card.h"
-#include "judge/findings.h"
+#include "app/look/chip.h"
+#include "instrument/instrument.h"
 
 #include <QScrollArea>
+
+#include <set>
 
 namespace fern::app {
 
@@ -14,14 +18,27 @@ public:
     explicit FindingsView(QWidget* parent = nullptr);
 
     /// Rebuilds the cards when the findings differ from those shown.
-    void showFindings(const std::vector<Finding>& findings);
+    void showFindings(const Instrument& instrument, const std::vector<Finding>& findings,
+        const std::string& channel);
 
 Q_SIGNALS:
     void fixChosen(const fern::Fix& fix);
+    void placeWanted(const QString& place);
+    void liveWithWanted(const fern::Finding& finding);
+    void judgeAgainWanted(const QString& decision);
 
 private:
+    void rebuild();
+    void addCard(QVBoxLayout* column, const Finding& finding);
+
+    Chip* m_here;
+    Chip* m_all;
     QScrollArea* m_scroll;
-    std::vector<QString> m_shown;
+    Instrument m_instrument;
+    std::vector<Finding> m_findings;
+    std::string m_channel;
+    std::set<std::string> m_open; ///< rule and place of those whose reasons stand open
+    QString m_shown; ///< everything that the cards say
 };
 
 } // namespace fern::app

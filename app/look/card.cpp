@@ -44,9 +44,7 @@ void Card::paintEvent(QPaintEvent* /*event*/)
 QLabel* softLabel(const QString& text, QWidget* parent)
 {
     auto* label = new QLabel(text, parent);
-    auto palette = label->palette();
-    palette.setColor(QPalette::WindowText, tokens().soft);
-    label->setPalette(palette);
+    label->setForegroundRole(softRole);
     label->setFont(wordFont(12));
     return label;
 }

@@ -1,5 +1,7 @@
 #include "app/look/inputs.h"
 
+#include "base/number_text.h"
+
 #include <QKeyEvent>
 
 namespace fern::app {
@@ -68,6 +70,31 @@ void QuantityEdit::showQuantity(const Quantity& quantity)
 {
     m_quantity = quantity;
     showText(QString::fromStdString(toText(quantity)));
+}
+
+NumberEdit::NumberEdit(const QString& suffix, QWidget* parent)
+    : CheckedEdit(parent)
+    , m_suffix(suffix)
+{
+    connect(this, &CheckedEdit::entered, this, [this](const QString& typed) {
+        auto text = typed.trimmed();
+        if (!m_suffix.isEmpty() && text.endsWith(m_suffix))
+            text.chop(m_suffix.size());
+        const auto number = parseNumber(text.trimmed().toStdString());
+        if (number)
+            Q_EMIT numberEntered(*number);
+        else
+            Q_EMIT refused(text.contains(QLatin1Char(','))
+                    ? tr("\"%1\" is no number: the decimal mark is a point").arg(typed)
+                    : tr("\"%1\" is no number: type one such as \"1.5\", in %2")
+                          .arg(typed, m_suffix.isEmpty() ? tr("plain figures") : m_suffix));
+    });
+}
+
+void NumberEdit::showNumber(double number)
+{
+    const auto text = QString::fromStdString(shortestText(number));
+    showText(m_suffix.isEmpty() ? text : text + QLatin1Char(' ') + m_suffix);
 }
 
 } // namespace fern::app

@@ -52,4 +52,20 @@ private:
     Quantity m_quantity{0, "V"};
 };
 
+/// A plain number with a word behind it: "6 LSB", "1 %". The word may be left out.
+class NumberEdit : public CheckedEdit {
+    Q_OBJECT
+public:
+    NumberEdit(const QString& suffix, QWidget* parent = nullptr);
+
+    void showNumber(double number);
+
+Q_SIGNALS:
+    void numberEntered(double number);
+    void refused(const QString& message);
+
+private:
+    QString m_suffix;
+};
+
 } // namespace fern::app

@@ -1,7 +1,5 @@
 #include "app/look/look.h"
 
-#include "app/look/tokens.h"
-
 #include <QFontDatabase>
 #include <QPainter>
 #include <QPainterPath>
@@ -15,7 +13,34 @@ namespace {
 
 constexpr int textPixels = 13;
 
-/// Fusion with flat rounded buttons and fields; everything else is Fusion's.
+void box(QPainter* painter, const QRect& rect, const QColor& fill, const QColor& edge)
+{
+    painter->save();
+    painter->setRenderHint(QPainter::Antialiasing);
+    painter->setPen(QPen(edge, 1));
+    painter->setBrush(fill);
+    painter->drawRoundedRect(QRectF(rect).adjusted(0.5, 0.5, -0.5, -0.5), corner - 1, corner - 1);
+    painter->restore();
+}
+
+/// A small filled triangle in the middle of a box, pointing up or down.
+void arrow(QPainter* painter, const QRectF& place, bool down, const QColor& colour)
+{
+    const double half = 3.5;
+    const double tip = down ? 2.5 : -2.5;
+    QPainterPath path;
+    path.moveTo(place.center() + QPointF(-half, -tip));
+    path.lineTo(place.center() + QPointF(half, -tip));
+    path.lineTo(place.center() + QPointF(0, tip));
+    path.closeSubpath();
+    painter->save();
+    painter->setRenderHint(QPainter::Antialiasing);
+    painter->fillPath(path, colour);
+    painter->restore();
+}
+
+/// Fusion with flat rounded buttons, fields, lists and thin scroll bars; everything else is
+/// Fusion's.
 class FernStyle : public QProxyStyle {
 public:
     FernStyle()
@@ -32,29 +57,65 @@ public:
             const bool over = (option->state & State_MouseOver) != 0;
             const bool enabled = (option->state & State_Enabled) != 0;
             box(painter, option->rect,
-                down          ? t.moss
-                    : over    ? t.pale.darker(104)
-                    : enabled ? t.pale
-                              : t.paper,
+                !enabled       ? t.paper
+                    : down     ? t.moss
+                    : over     ? mixed(t.pale, t.moss, 0.25)
+                               : t.pale,
                 enabled ? t.moss : t.line);
         } else if (element == PE_FrameLineEdit || element == PE_PanelLineEdit) {
             if (element == PE_PanelLineEdit && qobject_cast<const QWidget*>(widget) != nullptr
                 && widget->parentWidget() != nullptr
                 && widget->parentWidget()->inherits("QAbstractSpinBox"))
                 return;
-            const bool focused = (option->state & State_HasFocus) != 0;
-            box(painter, option->rect, t.field, focused ? t.fern : t.line);
+            field(painter, option);
         } else if (element == PE_FrameFocusRect) {
             painter->save();
             painter->setRenderHint(QPainter::Antialiasing);
-            painter->setPen(QPen(t.fern, 1.5));
+            painter->setPen(QPen(t.accent, 1.5));
             painter->setBrush(Qt::NoBrush);
             painter->drawRoundedRect(
                 QRectF(option->rect).adjusted(1, 1, -1, -1), corner - 1, corner - 1);
             painter->restore();
+        } else if (element == PE_PanelTipLabel) {
+            box(painter, option->rect, t.card, t.moss);
+        } else if (element == PE_IndicatorCheckBox) {
+            box(painter, option->rect, t.field,
+                (option->state & State_HasFocus) != 0 ? t.accent : t.soft);
+            if ((option->state & State_On) != 0)
+                painter->fillRect(option->rect.adjusted(4, 4, -4, -4), t.accent);
         } else {
             QProxyStyle::drawPrimitive(element, option, painter, widget);
         }
+    }
+
+    void drawComplexControl(ComplexControl control, const QStyleOptionComplex* option,
+        QPainter* painter, const QWidget* widget) const override
+    {
+        const auto& t = tokens();
+        if (control == CC_ComboBox) {
+            field(painter, option);
+            arrow(painter, subControlRect(control, option, SC_ComboBoxArrow, widget), true, t.soft);
+        } else if (control == CC_SpinBox) {
+            field(painter, option);
+            arrow(painter, subControlRect(control, option, SC_SpinBoxUp, widget), false, t.soft);
+            arrow(painter, subControlRect(control, option, SC_SpinBoxDown, widget), true, t.soft);
+        } else if (control == CC_ScrollBar) {
+            const auto handle = subControlRect(control, option, SC_ScrollBarSlider, widget);
+            painter->save();
+            painter->setRenderHint(QPainter::Antialiasing);
+            painter->setPen(Qt::NoPen);
+            painter->setBrush((option->state & State_MouseOver) != 0 ? t.moss : t.line);
+            painter->drawRoundedRect(QRectF(handle).adjusted(2, 2, -2, -2), 3, 3);
+            painter->restore();
+        } else {
+            QProxyStyle::drawComplexControl(control, option, painter, widget);
+        }
+    }
+
+    int pixelMetric(
+        PixelMetric metric, const QStyleOption* option, const QWidget* widget) const override
+    {
+        return metric == PM_ScrollBarExtent ? 10 : QProxyStyle::pixelMetric(metric, option, widget);
     }
 
     QSize sizeFromContents(ContentsType type, const QStyleOption* option, const QSize& size,
@@ -73,38 +134,47 @@ public:
     }
 
 private:
-    static void box(QPainter* painter, const QRect& rect, const QColor& fill, const QColor& edge)
+    static QColor mixed(const QColor& a, const QColor& b, double share)
     {
-        painter->save();
-        painter->setRenderHint(QPainter::Antialiasing);
-        painter->setPen(QPen(edge, 1));
-        painter->setBrush(fill);
-        painter->drawRoundedRect(
-            QRectF(rect).adjusted(0.5, 0.5, -0.5, -0.5), corner - 1, corner - 1);
-        painter->restore();
+        const auto mix = [&](double x, double y) { return static_cast<float>(x + (y - x) * share); };
+        return QColor::fromRgbF(mix(a.redF(), b.redF()), mix(a.greenF(), b.greenF()),
+            mix(a.blueF(), b.blueF()));
+    }
+    /// The ground of what is typed into or chosen from.
+    static void field(QPainter* painter, const QStyleOption* option)
+    {
+        const auto& t = tokens();
+        const bool enabled = (option->state & State_Enabled) != 0;
+        const bool focused = (option->state & State_HasFocus) != 0;
+        box(painter, option->rect, enabled ? t.field : t.paper, focused ? t.accent : t.line);
     }
 };
 
-QPalette lightPalette()
+QPalette paletteOfTokens()
 {
     const auto& t = tokens();
     QPalette p;
     p.setColor(QPalette::Window, t.paper);
     p.setColor(QPalette::WindowText, t.ink);
     p.setColor(QPalette::Base, t.field);
-    p.setColor(QPalette::AlternateBase, t.card);
+    p.setColor(cardRole, t.card);
     p.setColor(QPalette::Text, t.ink);
     p.setColor(QPalette::Button, t.pale);
     p.setColor(QPalette::ButtonText, t.ink);
     p.setColor(QPalette::Highlight, t.fern);
-    p.setColor(QPalette::HighlightedText, t.card);
+    p.setColor(QPalette::HighlightedText, t.onFern);
     p.setColor(QPalette::ToolTipBase, t.card);
     p.setColor(QPalette::ToolTipText, t.ink);
-    p.setColor(QPalette::PlaceholderText, t.soft);
-    p.setColor(QPalette::Link, t.sky);
-    p.setColor(QPalette::Disabled, QPalette::Text, t.soft);
-    p.setColor(QPalette::Disabled, QPalette::ButtonText, t.soft);
-    p.setColor(QPalette::Disabled, QPalette::WindowText, t.soft);
+    p.setColor(softRole, t.soft);
+    p.setColor(onFernRole, t.onFern);
+    p.setColor(onFernSoftRole, t.onFernSoft);
+    p.setColor(skyRole, t.sky);
+    p.setColor(brickRole, t.brick);
+    p.setColor(QPalette::Light, t.card);
+    p.setColor(QPalette::Mid, t.line);
+    p.setColor(QPalette::Dark, t.line);
+    for (const auto role : {QPalette::Text, QPalette::ButtonText, QPalette::WindowText})
+        p.setColor(QPalette::Disabled, role, t.soft);
     return p;
 }
 
@@ -115,8 +185,16 @@ void applyLook(QApplication& application)
     for (const auto* face : {":/fonts/fern-Regular.otf", ":/fonts/fern-Bold.otf"})
         QFontDatabase::addApplicationFont(QString::fromLatin1(face));
     application.setStyle(new FernStyle); // the application owns it
-    application.setPalette(lightPalette());
     application.setFont(wordFont(textPixels));
+    useLook(lookKind());
+}
+
+void useLook(LookKind kind)
+{
+    chooseTokens(kind);
+    QApplication::setPalette(paletteOfTokens());
+    for (auto* widget : QApplication::allWidgets())
+        widget->update();
 }
 
 QFont wordFont(int pixels, bool bold)
@@ -124,6 +202,16 @@ QFont wordFont(int pixels, bool bold)
     QFont font(QStringLiteral("Fern B612"));
     font.setPixelSize(pixels);
     font.setBold(bold);
+    return font;
+}
+
+QFont codeFont(int pixels)
+{
+    // Loaded when first asked for: the start does not need it.
+    static const int face = QFontDatabase::addApplicationFont(QStringLiteral(":/fonts/fern-Mono.ttf"));
+    Q_ASSERT(face >= 0);
+    QFont font(QStringLiteral("Fern Mono"));
+    font.setPixelSize(pixels);
     return font;
 }
 

@@ -1,26 +1,105 @@
 #include "app/runner/run_view.h"
 
+#include "judge/signal_figures.h"
+#include "smooth/figures.h"
+
 #include <cmath>
+
+#include <fmt/format.h>
 
 namespace fern::app {
 
 namespace {
 
-void add(TraceLine& line, Ticks at, double si, const Unit& unit)
+void add(TraceLine& line, Ticks at, double value)
 {
     line.seconds.push_back(inSeconds(at));
-    line.values.push_back(fromSi(si, unit));
+    line.values.push_back(value);
+}
+
+std::string labelOf(const PlainInstrument& plain, const StemChoice& choice)
+{
+    const auto& reader = plain.readers[choice.reader];
+    const int decimals = reader.text.decimals;
+    return fmt::format("{} · {} · {} decimal{}", plain.displays[choice.display].id,
+        prettyUnit(reader.unit.name), decimals == 0 ? "no" : std::to_string(decimals),
+        decimals == 1 ? "" : "s");
+}
+
+/// The response until it has settled, with a little of what follows.
+TraceLine stepResponseOf(const PlainChannel& channel)
+{
+    constexpr double settled = 0.005;
+    constexpr int fewest = 12;
+    constexpr int most = 2000;
+    const double period = inSeconds(channel.sampleEvery);
+    const double seconds = settlingSeconds(channel.steps, period, settled);
+    const int count = std::clamp(static_cast<int>(1.2 * seconds / period) + 2, fewest, most);
+    TraceLine line;
+    line.values = stepResponse(channel.steps, period, count);
+    for (int i = 0; i < count; ++i)
+        line.seconds.push_back(i * period);
+    return line;
+}
+
+void addSamples(RunView& view, const RunHistory& history, Ticks now, Ticks window)
+{
+    const auto& unit = view.plain.channels[view.choice->channel].unit;
+    for (const auto& sample : history.samples()) {
+        if (sample.channel != view.choice->channel || sample.at + window < now)
+            continue;
+        add(view.world, sample.at, fromSi(sample.real.world, unit));
+        add(view.reading, sample.at, fromSi(sample.real.scaled, unit));
+        add(view.smoothed, sample.at, fromSi(sample.real.smoothed, unit));
+        add(view.codes, sample.at, sample.real.reading);
+    }
+    view.codeStatistics = codeStatistics(view.codes.values);
+    if (const auto* newest = history.lastSample(view.choice->channel))
+        view.newest = newest->real;
+}
+
+void addRedraws(RunView& view, const RunHistory& history, Ticks now, Ticks window)
+{
+    const auto& choice = *view.choice;
+    const auto& unit = view.plain.channels[choice.channel].unit;
+    for (const auto& redraw : history.redraws()) {
+        if (redraw.display != choice.display)
+            continue;
+        view.frame = redraw.frame;
+        for (const auto& shown : redraw.readers) {
+            if (shown.reader != choice.reader)
+                continue;
+            add(view.shown, std::max(redraw.visibleAt, now - window), fromSi(shown.shown, unit));
+            if (redraw.visibleAt + busyKept >= now)
+                view.texts.push_back(
+                    {inSeconds(redraw.startedAt), inSeconds(redraw.visibleAt), shown.text});
+        }
+    }
+    // The number stands on the glass until now.
+    if (!view.shown.seconds.empty())
+        add(view.shown, now, view.shown.values.back());
 }
 
 } // namespace
 
 StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& plain,
-    const std::optional<StemChoice>& choice)
+    std::size_t channel, const std::optional<StemChoice>& choice)
 {
     StaticPart part;
     part.findings = findingsOf(instrument, plain);
-    if (choice)
+    if (channel >= plain.channels.size())
+        return part;
+    const auto& c = plain.channels[channel];
+    for (const auto& end : stemChoices(plain, channel))
+        part.ends.push_back({end, plain.readers[end.reader].id, labelOf(plain, end)});
+    part.stepResponse = stepResponseOf(c);
+    part.firmware = scalingForFirmware(scalingOf(c), c.numberKind, c.name, c.unit.name);
+    if (choice) {
+        const auto& reader = plain.readers[choice->reader];
         part.planInWords = inOneSentence(planRedraw(plain, plain.displays[choice->display]));
+        part.ladder = textLadder(c, reader);
+        part.floats = floatDifference(c, reader);
+    }
     return part;
 }
 
@@ -28,35 +107,19 @@ void fillFromHistory(RunView& view, const RunHistory& history, Ticks now, Ticks 
 {
     view.now = now;
     for (const auto& busy : history.activity())
-        if (busy.to + ticksFromSeconds(1) >= now)
+        if (busy.to + busyKept >= now)
             view.activity.push_back(busy);
     if (!view.choice)
         return;
     const auto& choice = *view.choice;
-    const auto& unit = view.plain.channels[choice.channel].unit;
     view.stem = stemOf(view.plain, choice, history, now);
+    const auto signal = signalFigures(view.plain, choice, history, now);
     for (std::size_t leaf = 0; leaf < leafCount; ++leaf)
-        view.facts[leaf] = factsOf(view.plain, choice, view.stem, static_cast<Leaf>(leaf));
-    for (const auto& sample : history.samples()) {
-        if (sample.channel != choice.channel || sample.at + window < now)
-            continue;
-        add(view.world, sample.at, sample.real.world, unit);
-        add(view.reading, sample.at, sample.real.scaled, unit);
-        add(view.smoothed, sample.at, sample.real.smoothed, unit);
-    }
-    for (const auto& redraw : history.redraws()) {
-        if (redraw.display != choice.display)
-            continue;
-        view.frame = redraw.frame;
-        for (const auto& shown : redraw.readers)
-            if (shown.reader == choice.reader)
-                add(view.shown, std::max(redraw.visibleAt, now - window), shown.shown, unit);
-    }
-    // The number stands on the glass until now.
-    if (!view.shown.seconds.empty()) {
-        view.shown.seconds.push_back(inSeconds(now));
-        view.shown.values.push_back(view.shown.values.back());
-    }
+        view.facts[leaf] =
+            factsOf(view.plain, choice, view.stem, signal, static_cast<Leaf>(leaf));
+    view.wishes = wishesOf(view.plain, choice, view.stem);
+    addSamples(view, history, now, window);
+    addRedraws(view, history, now, window);
 }
 
 } // namespace fern::app

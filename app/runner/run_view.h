@@ -4,7 +4,10 @@
 #include "judge/facts.h"
 #include "judge/findings.h"
 #include "judge/stem.h"
+#include "judge/text_ladder.h"
+#include "judge/wishes.h"
 #include "plan/redraw_plan.h"
+#include "reading/code_statistics.h"
 #include "run/run_history.h"
 
 #include <memory>
@@ -14,37 +17,60 @@
 
 namespace fern::app {
 
-/// One line of the trace, in the channel's unit over seconds.
+/// One line of a trace over seconds.
 struct TraceLine {
     std::vector<double> seconds;
     std::vector<double> values;
 };
 
+/// One end of the stem: a reader on a display, for the chips where the stem forks.
+struct StemEnd {
+    StemChoice choice;
+    std::string reader; ///< id
+    std::string label; ///< "helm · V · 2 decimals"
+};
+
+/// What stays the same from frame to frame until the instrument or the choice changes.
+struct StaticPart {
+    std::vector<Finding> findings;
+    std::vector<StemEnd> ends; ///< of the channel's stem
+    std::string planInWords; ///< how often a redraw makes sense
+    std::vector<LadderRung> ladder;
+    FloatDifference floats;
+    TraceLine stepResponse; ///< of the smoothing to a jump from 0 to 1
+    std::string firmware; ///< the scaling, to copy
+};
+StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& plain,
+    std::size_t channel, const std::optional<StemChoice>& choice);
+
+/// A redraw of the chosen display: when its text was made, when it was seen.
+struct ShownText {
+    double startedAt = 0, visibleAt = 0; ///< seconds
+    std::string text;
+};
+
 struct RunView {
     int revision = 0; ///< of the instrument that it was made from
     PlainInstrument plain;
+    std::size_t channel = 0;
     std::optional<StemChoice> choice; ///< none while the channel is shown nowhere
+    std::shared_ptr<const StaticPart> fixed = std::make_shared<const StaticPart>();
     Stem stem;
     std::array<std::vector<Fact>, leafCount> facts;
-    TraceLine world, reading, smoothed, shown;
+    std::vector<WishVerdict> wishes;
+    TraceLine world, reading, smoothed, shown; ///< in the channel's unit
+    TraceLine codes; ///< as the converter gave them
+    CodeStatistics codeStatistics;
+    StageValues newest; ///< of the channel's last sample, SI units
+    std::vector<ShownText> texts; ///< of the last seconds
     std::shared_ptr<const MonoFrame> frame;
-    std::vector<BusyRecord> activity; ///< of the last second
-    std::vector<Finding> findings;
-    std::string planInWords; ///< how often a redraw makes sense
+    std::vector<BusyRecord> activity; ///< of the last seconds
     Ticks now;
     Ticks end; ///< of the scenario or recording
     bool isRunning = false;
 };
 
-/// What stays the same from frame to frame until the instrument or the channel changes.
-struct StaticPart {
-    std::vector<Finding> findings;
-    std::string planInWords;
-};
-StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& plain,
-    const std::optional<StemChoice>& choice);
-
-/// Fills stem, facts, trace and frame from a run's history at `now`; the trace goes back `window`.
+/// Fills stem, facts, traces and frame from a run's history at `now`; the traces go back `window`.
 void fillFromHistory(RunView& view, const RunHistory& history, Ticks now, Ticks window);
 
 } // namespace fern::app

@@ -33,8 +33,9 @@ struct Runner::Simulation {
     Instrument instrument;
     PlainInstrument plain;
     Recordings recordings;
+    std::size_t channel = 0;
     std::optional<StemChoice> choice;
-    StaticPart fixed;
+    std::shared_ptr<const StaticPart> fixed = std::make_shared<const StaticPart>();
     int revision = 0;
     std::unique_ptr<RunHistory> history;
     std::unique_ptr<FirmwareRun> run;
@@ -88,10 +89,11 @@ void Runner::restart(const std::string& scenario, Recordings recordings)
     });
 }
 
-void Runner::setChannel(std::size_t channel)
+void Runner::setChannel(const std::string& channel, const std::string& reader)
 {
     change([&](Wanted& w) {
         w.channel = channel;
+        w.reader = reader;
         w.isChanged = true;
     });
 }
@@ -182,6 +184,26 @@ void Runner::work(const std::stop_token& stop)
     }
 }
 
+/// Finds the channel and the end of its stem, and turns every display to a page that shows it.
+void Runner::choose(Simulation& s, const std::string& channel, const std::string& reader)
+{
+    s.channel = indexOf(s.plain.channels, channel);
+    if (s.channel == s.plain.channels.size())
+        s.channel = 0;
+    const auto ends = stemChoices(s.plain, s.channel);
+    for (auto end = ends.rbegin(); end != ends.rend(); ++end) {
+        auto& display = s.plain.displays[end->display];
+        display.page = display.pages[end->page];
+    }
+    const auto wanted = std::find_if(ends.begin(), ends.end(),
+        [&](const StemChoice& end) { return s.plain.readers[end.reader].id == reader; });
+    if (ends.empty())
+        return;
+    s.choice = wanted == ends.end() ? ends.front() : *wanted;
+    auto& display = s.plain.displays[s.choice->display];
+    display.page = display.pages[s.choice->page];
+}
+
 /// Runs the changed instrument over the last seconds only: the noise can be read at any index, and
 /// the steps forget their start within the warm-up.
 void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
@@ -194,14 +216,14 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
     simulation.revision = wanted.revision;
     simulation.run.reset();
     simulation.choice.reset();
+    simulation.fixed = std::make_shared<const StaticPart>();
     auto plain = resolve(wanted.instrument, wanted.scenario);
     if (!plain)
         return;
     simulation.plain = *std::move(plain);
-    StemChoice choice;
-    if (chooseStem(simulation.plain, wanted.channel, choice))
-        simulation.choice = choice;
-    simulation.fixed = staticPartOf(simulation.instrument, simulation.plain, simulation.choice);
+    choose(simulation, wanted.channel, wanted.reader);
+    simulation.fixed = std::make_shared<const StaticPart>(staticPartOf(
+        simulation.instrument, simulation.plain, simulation.channel, simulation.choice));
     simulation.end = ticksFromSeconds(lastInstantSeconds(simulation.plain, simulation.recordings));
     const Ticks start = std::max(Ticks{}, now - window - warmUp(simulation.plain));
     simulation.history = std::make_unique<RunHistory>(window);
@@ -238,9 +260,9 @@ void Runner::publish(const Simulation& simulation, bool isRunning)
     view->isRunning = isRunning;
     if (simulation.run) {
         view->plain = simulation.plain;
+        view->channel = simulation.channel;
         view->choice = simulation.choice;
-        view->findings = simulation.fixed.findings;
-        view->planInWords = simulation.fixed.planInWords;
+        view->fixed = simulation.fixed;
         view->end = simulation.end;
         fillFromHistory(*view, *simulation.history, simulation.run->now(), window);
     }

@@ -32,7 +32,8 @@ public:
     void setInstrument(const Instrument& instrument);
     /// Starts again from zero, with a scenario by id, or with recordings when there are any.
     void restart(const std::string& scenario, Recordings recordings = {});
-    void setChannel(std::size_t channel);
+    /// Chooses a channel and one of its readers by their ids; an empty or unknown id means the first.
+    void setChannel(const std::string& channel, const std::string& reader = {});
     void setPace(double pace);
     void run();
     void pause();
@@ -54,7 +55,8 @@ private:
         Instrument instrument;
         std::string scenario;
         Recordings recordings;
-        std::size_t channel = 0;
+        std::string channel;
+        std::string reader;
         int revision = 0;
         bool isRunning = false;
         bool hasRestarted = false;
@@ -69,6 +71,8 @@ private:
     void change(const std::function<void(Wanted&)>& edit);
     void work(const std::stop_token& stop);
     void rebuild(Simulation& simulation, const Wanted& wanted);
+    static void choose(
+        Simulation& simulation, const std::string& channel, const std::string& reader);
     void advance(Simulation& simulation, const Wanted& wanted);
     void publish(const Simulation& simulation, bool isRunning);
     void readSlot();

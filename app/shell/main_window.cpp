@@ -1,119 +1,96 @@
 #include "app/shell/main_window.h"
 
+#include "app/door/door_sheet.h"
+#include "app/door/start_page.h"
 #include "app/findings/findings_view.h"
 #include "app/glass/glass_view.h"
+#include "app/help/help_window.h"
 #include "app/look/look.h"
-#include "app/look/tokens.h"
 #include "app/places/channels/channels_place.h"
+#include "app/shell/notice_bar.h"
 #include "app/shell/rail.h"
 #include "app/shell/top_bar.h"
 #include "app/tick/tick_bar.h"
 #include "base/number_text.h"
+#include "instrument/channel_edits.h"
+#include "instrument/edits.h"
 #include "io/files.h"
+#include "judge/subject.h"
 #include "run/firmware_run.h"
 
-#include <QAction>
 #include <QCloseEvent>
+#include <QDateTime>
 #include <QFileInfo>
 #include <QLabel>
 #include <QSplitter>
+#include <QStackedWidget>
+
+#include <algorithm>
 
 namespace fern::app {
 
-MainWindow::MainWindow(Dialogs& dialogs, QWidget* parent)
+MainWindow::MainWindow(Dialogs& dialogs, Storage storage, QWidget* parent)
     : QMainWindow(parent)
     , m_dialogs(dialogs)
+    , m_storage(std::move(storage))
+    , m_guard(m_document,
+          m_storage.folder().isEmpty() ? QString() : m_storage.folder() + QStringLiteral("/open"),
+          this)
 {
     setWindowTitle(tr("Fern Tick"));
     setMinimumSize(1024, 700);
     resize(1280, 800);
+    setAcceptDrops(true);
     auto* central = new QWidget(this);
     auto* column = new QVBoxLayout(central);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    m_topBar = new TopBar(createActions(), central);
+    m_menu = new QMenu(tr("Menu"), this);
+    m_menu->setObjectName(QStringLiteral("menu"));
+    createFileActions();
+    createEditActions();
+    createChannelActions();
+    createViewActions();
+    m_topBar = new TopBar(m_barActions, m_menu, m_addChannel, m_channelMenu, central);
     column->addWidget(m_topBar);
-
-    auto* middle = new QHBoxLayout;
-    middle->setSpacing(0);
-    auto* rail = new Rail(central);
-    rail->addPlace(tr("Channels"), 2);
-    middle->addWidget(rail);
-    auto* splitter = new QSplitter(Qt::Horizontal, central);
-    splitter->setHandleWidth(grid);
-    splitter->setContentsMargins(grid, grid, grid, grid);
-    m_channels = new ChannelsPlace(m_document, splitter);
-    splitter->addWidget(m_channels);
-    splitter->addWidget(createRightColumn());
-    splitter->setStretchFactor(0, 1);
-    splitter->setStretchFactor(1, 0);
-    splitter->setSizes({868, 304});
-    middle->addWidget(splitter, 1);
-    column->addLayout(middle, 1);
-
-    m_notice = new QLabel(central);
-    m_notice->setObjectName(QStringLiteral("notice"));
-    m_notice->setContentsMargins(2 * grid, grid - 2, 2 * grid, grid - 2);
-    m_notice->setAutoFillBackground(true);
-    auto palette = m_notice->palette();
-    palette.setColor(QPalette::Window, tokens().card);
-    palette.setColor(QPalette::WindowText, tokens().brick);
-    m_notice->setPalette(palette);
-    m_notice->setFont(wordFont(13, true));
-    m_notice->hide();
+    column->addWidget(createMiddle(), 1);
+    m_notice = new NoticeBar(central);
     column->addWidget(m_notice);
     m_tickBar = new TickBar(central);
     column->addWidget(m_tickBar);
     setCentralWidget(central);
+    connectDocument();
     connectParts();
-    m_topBar->showDocument(m_document);
+    connectDoors();
+    m_start->showRecent(m_storage.recentFiles());
+    showDocument();
 }
 
-QList<QAction*> MainWindow::createActions()
+QWidget* MainWindow::createMiddle()
 {
-    const auto add = [this](QAction* action, const char* name, const QKeySequence& keys) {
-        action->setObjectName(QString::fromLatin1(name));
-        action->setShortcut(keys);
-        action->setToolTip(
-            QStringLiteral("%1, %2").arg(action->text(), keys.toString(QKeySequence::NativeText)));
-        addAction(action);
-        return action;
-    };
-    auto* open = add(new QAction(tr("Open"), this), "actionOpen", QKeySequence::Open);
-    auto* save = add(new QAction(tr("Save"), this), "actionSave", QKeySequence::Save);
-    auto* saveAs = add(new QAction(tr("Save as"), this), "actionSaveAs",
-        QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S));
-    auto* undo = add(new QAction(tr("Undo"), this), "actionUndo", QKeySequence::Undo);
-    auto* redo = add(new QAction(tr("Redo"), this), "actionRedo",
-        QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z));
-    auto* quit =
-        add(new QAction(tr("Quit"), this), "actionQuit", QKeySequence(Qt::CTRL | Qt::Key_Q));
-    auto* foldGlass =
-        add(new QAction(tr("Glass"), this), "actionFoldGlass", QKeySequence(Qt::Key_F6));
-    auto* foldFindings =
-        add(new QAction(tr("Findings"), this), "actionFoldFindings", QKeySequence(Qt::Key_F7));
-    connect(open, &QAction::triggered, this, &MainWindow::chooseFile);
-    connect(save, &QAction::triggered, this, [this] { this->save(); });
-    connect(saveAs, &QAction::triggered, this, [this] { this->saveAs(); });
-    connect(quit, &QAction::triggered, this, &QWidget::close);
-    connect(foldGlass, &QAction::triggered, this,
-        [this] { m_glassCard->setVisible(m_glassCard->isHidden()); });
-    connect(foldFindings, &QAction::triggered, this,
-        [this] { m_findings->setVisible(m_findings->isHidden()); });
-    auto& stack = m_document.undoStack();
-    connect(undo, &QAction::triggered, &stack, &QUndoStack::undo);
-    connect(redo, &QAction::triggered, &stack, &QUndoStack::redo);
-    const auto refresh = [&stack, undo, redo] {
-        undo->setEnabled(stack.canUndo());
-        redo->setEnabled(stack.canRedo());
-        undo->setToolTip(
-            stack.canUndo() ? tr("Undo: %1, Ctrl+Z").arg(stack.undoText()) : tr("Nothing to undo"));
-        redo->setToolTip(stack.canRedo() ? tr("Redo: %1, Ctrl+Shift+Z").arg(stack.redoText())
-                                         : tr("Nothing to redo"));
-    };
-    connect(&stack, &QUndoStack::indexChanged, this, refresh);
-    refresh();
-    return {open, save, undo, redo};
+    auto* middle = new QWidget(this);
+    auto* row = new QHBoxLayout(middle);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(0);
+    auto* rail = new Rail(middle);
+    rail->addPlace(tr("Channels"), 2);
+    row->addWidget(rail);
+    auto* splitter = new QSplitter(Qt::Horizontal, middle);
+    splitter->setHandleWidth(grid);
+    splitter->setContentsMargins(grid, grid, grid, grid);
+    m_stack = new QStackedWidget(splitter);
+    m_start = new StartPage(m_stack);
+    m_channels = new ChannelsPlace(m_document, m_stack);
+    m_stack->addWidget(m_start);
+    m_stack->addWidget(m_channels);
+    splitter->addWidget(m_stack);
+    m_rightColumn = createRightColumn();
+    splitter->addWidget(m_rightColumn);
+    splitter->setStretchFactor(0, 1);
+    splitter->setStretchFactor(1, 0);
+    splitter->setSizes({868, 304});
+    row->addWidget(splitter, 1);
+    return middle;
 }
 
 QWidget* MainWindow::createRightColumn()
@@ -134,47 +111,92 @@ QWidget* MainWindow::createRightColumn()
     return column;
 }
 
-void MainWindow::connectParts()
+void MainWindow::connectDocument()
 {
     connect(&m_document, &Document::opened, this, [this] {
         m_recordingName.clear();
+        m_reader.clear();
         m_tickBar->setScenarios(m_document.instrument().scenarios, m_recordingName);
+        m_stack->setCurrentWidget(m_channels);
         startScenario({});
     });
     connect(&m_document, &Document::changed, this, [this] {
-        m_notice->hide();
-        m_topBar->showDocument(m_document);
-        m_tickBar->setScenarios(m_document.instrument().scenarios, m_recordingName);
-        m_runner.setInstrument(m_document.instrument());
+        m_notice->clearMessage();
+        const auto& instrument = m_document.instrument();
+        m_tickBar->setScenarios(instrument.scenarios, m_recordingName);
+        m_runner.setInstrument(instrument);
+        if (findById(instrument.channels, m_channel.toStdString()) == nullptr)
+            chooseChannel(instrument.channels.empty()
+                    ? QString()
+                    : QString::fromStdString(instrument.channels.front()->id));
+        showDocument();
     });
-    connect(&m_document.undoStack(), &QUndoStack::cleanChanged, this,
-        [this] { m_topBar->showDocument(m_document); });
-    connect(&m_document, &Document::refused, this, &MainWindow::showNotice);
-    connect(m_channels, &ChannelsPlace::refused, this, &MainWindow::showNotice);
-    connect(m_topBar, &TopBar::channelChosen, &m_runner, &Runner::setChannel);
+    connect(&m_document.undoStack(), &QUndoStack::cleanChanged, this, &MainWindow::showDocument);
+    connect(&m_document, &Document::refused, m_notice, &NoticeBar::showMessage);
+    connect(&m_guard, &FileGuard::changedOnDisk, this, &MainWindow::tellAboutDisk);
+}
+
+void MainWindow::connectParts()
+{
+    connect(m_channels, &ChannelsPlace::refused, m_notice, &NoticeBar::showMessage);
+    connect(m_channels, &ChannelsPlace::readerChosen, this,
+        [this](const QString& reader) { chooseChannel(m_channel, reader); });
+    connect(m_topBar, &TopBar::channelChosen, this, [this](const QString& id) {
+        m_stack->setCurrentWidget(m_channels);
+        chooseChannel(id);
+    });
+    connect(m_topBar, &TopBar::channelMoved, this, [this](const QString& id, int by) {
+        m_document.apply(
+            tr("Move a channel"), withChannelMoved(m_document.instrument(), id.toStdString(), by));
+    });
     connect(&m_runner, &Runner::viewChanged, this, &MainWindow::showView);
     connect(m_findings, &FindingsView::fixChosen, this, [this](const Fix& fix) {
         m_document.apply(QString::fromStdString(fix.label), fix.apply(m_document.instrument()));
+    });
+    connect(m_findings, &FindingsView::placeWanted, this, &MainWindow::goTo);
+    connect(m_findings, &FindingsView::liveWithWanted, this, &MainWindow::liveWith);
+    connect(m_findings, &FindingsView::judgeAgainWanted, this, [this](const QString& decision) {
+        m_document.apply(tr("Judge again"),
+            withoutDecision(m_document.instrument(), decision.toStdString()));
     });
     connect(m_tickBar, &TickBar::runToggled, this, &MainWindow::toggleRun);
     connect(m_tickBar, &TickBar::tickPressed, &m_runner, &Runner::tick);
     connect(m_tickBar, &TickBar::paceChosen, &m_runner, &Runner::setPace);
     connect(m_tickBar, &TickBar::scenarioChosen, this, &MainWindow::startScenario);
-    connect(m_tickBar, &TickBar::recordingWanted, this, [this] {
-        const auto path =
-            m_dialogs.fileToOpen(this, tr("Play a recording"), tr("Recordings (*.csv)"));
-        if (path.isEmpty() || !playRecording(path))
-            m_tickBar->setScenarios(m_document.instrument().scenarios, m_recordingName);
-    });
+    connect(m_tickBar, &TickBar::recordingWanted, this, &MainWindow::chooseRecording);
 }
 
-bool MainWindow::open(const QString& path)
+void MainWindow::connectDoors()
 {
-    const auto opened = m_document.open(path);
-    if (!opened)
-        m_dialogs.showError(
-            this, tr("The file was not opened"), QString::fromStdString(describe(opened.error())));
-    return opened.has_value();
+    connect(m_start, &StartPage::newWanted, this, [this] { openDoor(false); });
+    connect(m_start, &StartPage::openWanted, this, &MainWindow::chooseFile);
+    connect(m_start, &StartPage::fileWanted, this, &MainWindow::open);
+}
+
+void MainWindow::openDoor(bool forChannel)
+{
+    if (m_door == nullptr) {
+        m_door = new DoorSheet(m_stack);
+        m_stack->addWidget(m_door);
+        connect(m_door, &DoorSheet::refused, m_notice, &NoticeBar::showMessage);
+        connect(m_door, &DoorSheet::cancelled, this, &MainWindow::showDocument);
+        connect(m_door, &DoorSheet::instrumentMade, this, [this](const Instrument& instrument) {
+            m_guard.dropCopy();
+            m_document.start(instrument);
+            m_guard.adopt();
+        });
+        connect(m_door, &DoorSheet::channelMade, this,
+            [this](const QString& name, const Instrument& instrument) {
+                m_document.apply(name, instrument);
+                m_stack->setCurrentWidget(m_channels);
+                chooseChannel(QString::fromStdString(instrument.channels.back()->id));
+            });
+    }
+    if (forChannel)
+        m_door->askForChannel(m_document.instrument());
+    else
+        m_door->askForInstrument();
+    m_stack->setCurrentWidget(m_door);
 }
 
 bool MainWindow::playRecording(const QString& path)
@@ -196,6 +218,14 @@ bool MainWindow::playRecording(const QString& path)
     return true;
 }
 
+void MainWindow::chooseRecording()
+{
+    const auto path =
+        m_dialogs.fileToOpen(this, tr("Play a recording"), tr("Recordings (*.csv)"));
+    if (path.isEmpty() || !playRecording(path))
+        m_tickBar->setScenarios(m_document.instrument().scenarios, m_recordingName);
+}
+
 void MainWindow::startScenario(const QString& id)
 {
     m_scenario = id;
@@ -203,59 +233,6 @@ void MainWindow::startScenario(const QString& id)
     m_runner.pause();
     m_runner.restart(id.toStdString());
     m_runner.tick(); // so that the glass shows a first number
-}
-
-void MainWindow::chooseFile()
-{
-    if (!mayLeave())
-        return;
-    const auto path =
-        m_dialogs.fileToOpen(this, tr("Open an instrument"), tr("Instruments (*.fern.json)"));
-    if (!path.isEmpty())
-        open(path);
-}
-
-bool MainWindow::save()
-{
-    if (m_document.path().isEmpty())
-        return saveAs();
-    const auto saved = m_document.save();
-    if (!saved)
-        m_dialogs.showError(
-            this, tr("The file was not saved"), QString::fromStdString(describe(saved.error())));
-    return saved.has_value();
-}
-
-bool MainWindow::saveAs()
-{
-    const auto path = m_dialogs.fileToSave(this, tr("Save the instrument"), m_document.path());
-    if (path.isEmpty())
-        return false;
-    const auto saved = m_document.save(path);
-    if (!saved)
-        m_dialogs.showError(
-            this, tr("The file was not saved"), QString::fromStdString(describe(saved.error())));
-    return saved.has_value();
-}
-
-bool MainWindow::mayLeave()
-{
-    if (!m_document.isModified())
-        return true;
-    switch (m_dialogs.askAboutChanges(this, QString::fromStdString(m_document.instrument().name))) {
-    case Dialogs::Answer::Save:
-        return save();
-    case Dialogs::Answer::Discard:
-        return true;
-    case Dialogs::Answer::Cancel:
-        break;
-    }
-    return false;
-}
-
-void MainWindow::closeEvent(QCloseEvent* event)
-{
-    event->setAccepted(mayLeave());
 }
 
 void MainWindow::toggleRun()
@@ -268,28 +245,79 @@ void MainWindow::toggleRun()
     m_runner.run();
 }
 
+void MainWindow::showDocument()
+{
+    m_topBar->showDocument(m_document, m_channel);
+    const bool isOpen = m_document.isOpen();
+    if (m_door == nullptr || m_stack->currentWidget() != m_door || sender() == m_door)
+        m_stack->setCurrentWidget(isOpen ? static_cast<QWidget*>(m_channels) : m_start);
+    m_rightColumn->setVisible(isOpen);
+    m_tickBar->setEnabled(isOpen);
+    m_addChannel->setEnabled(isOpen);
+    const bool hasChannel = isOpen && !m_document.instrument().channels.empty();
+    for (auto* action : m_channelMenu->actions())
+        action->setEnabled(action == m_addChannel ? isOpen : hasChannel);
+}
+
 void MainWindow::showView()
 {
     const auto view = m_runner.view();
     m_channels->showView(view);
     m_tickBar->showView(*view);
     m_glass->showFrame(view->frame);
-    m_findings->showFindings(view->findings);
-    if (view->choice) {
-        const auto& display = view->plain.displays[view->choice->display];
-        m_glassCard->setSubtitle(
-            tr("%1, %2×%3, every %4")
-                .arg(QString::fromStdString(display.id))
-                .arg(display.width)
-                .arg(display.height)
-                .arg(QString::fromStdString(durationText(inSeconds(display.redrawEvery)))));
-    }
+    m_findings->showFindings(
+        m_document.instrument(), view->fixed->findings, m_channel.toStdString());
+    if (!view->choice)
+        return m_glassCard->setSubtitle({});
+    const auto& display = view->plain.displays[view->choice->display];
+    auto words =
+        tr("%1, every %2")
+            .arg(QString::fromStdString(display.id),
+                QString::fromStdString(durationText(inSeconds(display.redrawEvery))));
+    if (display.pages.size() > 1)
+        words += tr(", page %1 of %2").arg(view->choice->page + 1).arg(display.pages.size());
+    m_glassCard->setSubtitle(words);
 }
 
-void MainWindow::showNotice(const QString& message)
+void MainWindow::chooseChannel(const QString& id, const QString& reader)
 {
-    m_notice->setText(message);
-    m_notice->show();
+    m_channel = id;
+    m_reader = reader;
+    m_runner.setChannel(id.toStdString(), reader.toStdString());
+    m_topBar->showDocument(m_document, m_channel);
+}
+
+void MainWindow::stepChannel(int by)
+{
+    const auto& channels = m_document.instrument().channels;
+    const auto now = std::find_if(channels.begin(), channels.end(),
+        [&](const auto& c) { return c->id == m_channel.toStdString(); });
+    const auto index = (now - channels.begin()) + by;
+    if (index >= 0 && index < static_cast<std::ptrdiff_t>(channels.size()))
+        chooseChannel(QString::fromStdString(channels[static_cast<std::size_t>(index)]->id));
+}
+
+void MainWindow::goTo(const QString& place)
+{
+    const auto subject = subjectOf(m_document.instrument(), place.toStdString());
+    const auto& concerned = subject.channels;
+    if (!concerned.empty()
+        && std::find(concerned.begin(), concerned.end(), m_channel.toStdString())
+            == concerned.end())
+        chooseChannel(QString::fromStdString(concerned.front()));
+    m_stack->setCurrentWidget(m_channels);
+    m_channels->setOpenLeaf(subject.leaf);
+}
+
+void MainWindow::liveWith(const Finding& finding)
+{
+    const auto reason = m_dialogs.askText(this, tr("Live with it"),
+        tr("%1.\nWhy is that good enough?").arg(QString::fromStdString(finding.title)), {});
+    if (reason)
+        m_document.apply(tr("Live with: %1").arg(QString::fromStdString(finding.title)),
+            withDecision(m_document.instrument(), finding.rule, finding.place,
+                reason->toStdString(),
+                QDateTime::currentDateTimeUtc().date().toString(Qt::ISODate).toStdString()));
 }
 
 } // namespace fern::app

@@ -3,63 +3,114 @@
 
 #include "app/dialogs/dialogs.h"
 #include "app/document/document.h"
+#include "app/files/file_guard.h"
+#include "app/files/storage.h"
 #include "app/runner/runner.h"
 
 #include <QMainWindow>
-#include <QTimer>
 
-class QLabel;
-class QSplitter;
+class QMenu;
+class QStackedWidget;
 
 namespace fern::app {
 
+class Card;
 class ChannelsPlace;
+class DoorSheet;
 class FindingsView;
 class GlassView;
-class Card;
+class HelpWindow;
+class NoticeBar;
+class StartPage;
 class TickBar;
 class TopBar;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
-    explicit MainWindow(Dialogs& dialogs, QWidget* parent = nullptr);
+    /// `storage` says where recent files, locks and recovery copies are kept.
+    MainWindow(Dialogs& dialogs, Storage storage, QWidget* parent = nullptr);
 
     /// Opens a file; on error says so and keeps what is open.
     bool open(const QString& path);
+    /// Without a file: offers what a crash left of an instrument that was never saved.
+    void begin();
     /// Plays a recording through the open instrument; on error says so and goes on as before.
     bool playRecording(const QString& path);
+    void chooseChannel(const QString& id, const QString& reader = {});
+    /// Opens the sheet for a new instrument or channel.
+    void openDoor(bool forChannel);
 
     Document& document() { return m_document; }
     Runner& runner() { return m_runner; }
 
 protected:
     void closeEvent(QCloseEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
 
 private:
-    QList<QAction*> createActions();
+    QAction* addAction(
+        QMenu* menu, const QString& text, const char* name, const QKeySequence& keys = {});
+    void createFileActions();
+    void createEditActions();
+    void createChannelActions();
+    void createViewActions();
+    QWidget* createMiddle();
     QWidget* createRightColumn();
+    void connectDocument();
     void connectParts();
+    void connectDoors();
+
     void chooseFile();
+    void chooseRecording();
+    void fillRecentMenu();
     bool save();
     bool saveAs();
+    bool saveTo(const QString& path);
     /// Asks about unsaved changes; returns whether going on is right.
     bool mayLeave();
+    /// Guards the file that is open now and offers what a crash left of it.
+    void guardFile();
+    void tellAboutDisk();
+
     void showView();
-    void showNotice(const QString& message);
+    void showDocument();
+    /// Chooses the channel so many places to the right of the present one.
+    void stepChannel(int by);
+    void renameChannel();
+    void goTo(const QString& place);
+    void liveWith(const Finding& finding);
     void toggleRun();
     void startScenario(const QString& id);
+    void toggleLook();
+    void showHelp();
+    void showAbout();
 
     Dialogs& m_dialogs;
+    Storage m_storage;
     Document m_document;
+    FileGuard m_guard;
     Runner m_runner;
+    QMenu* m_menu = nullptr;
+    QMenu* m_recentMenu = nullptr;
+    QMenu* m_channelMenu = nullptr;
+    QAction* m_addChannel = nullptr;
+    QList<QAction*> m_barActions;
     TopBar* m_topBar = nullptr;
+    QStackedWidget* m_stack = nullptr;
+    StartPage* m_start = nullptr;
     ChannelsPlace* m_channels = nullptr;
+    DoorSheet* m_door = nullptr;
+    QWidget* m_rightColumn = nullptr;
     Card* m_glassCard = nullptr;
     GlassView* m_glass = nullptr;
     FindingsView* m_findings = nullptr;
-    QLabel* m_notice = nullptr;
+    NoticeBar* m_notice = nullptr;
     TickBar* m_tickBar = nullptr;
+    HelpWindow* m_help = nullptr;
+    QString m_channel; ///< id of the open channel
+    QString m_reader; ///< id of the reader that is followed; empty for the first
     QString m_scenario;
     QString m_recordingName;
 };

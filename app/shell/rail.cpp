@@ -35,11 +35,11 @@ protected:
         painter.setRenderHint(QPainter::Antialiasing);
         if (isChecked()) {
             painter.fillRect(rect(), t.paper);
-            painter.fillRect(QRect(0, 0, 5, height()), t.fern);
+            painter.fillRect(QRect(0, 0, 5, height()), t.accent);
         } else if (underMouse()) {
             painter.fillRect(rect(), t.paper);
         }
-        const QPixmap leaf = signIcon(Sign::Leaf, isChecked() ? t.fern : t.soft)
+        const QPixmap leaf = signIcon(Sign::Leaf, isChecked() ? t.accent : t.soft)
                                  .pixmap(QSize(24, 24), devicePixelRatioF());
         painter.drawPixmap(QPointF(width() / 2.0 - 12, 8), leaf);
         painter.setFont(wordFont(13, isChecked()));

@@ -1,13 +1,16 @@
 #include "app/shell/top_bar.h"
 
 #include "app/look/look.h"
-#include "app/look/tokens.h"
 
 #include <QAction>
+#include <QContextMenuEvent>
 #include <QFileInfo>
+#include <QMenu>
+#include <QMouseEvent>
 #include <QPainter>
-#include <QPushButton>
 #include <QToolButton>
+
+#include <cstdlib>
 
 namespace fern::app {
 
@@ -34,120 +37,168 @@ protected:
         QPainter painter(this);
         painter.setRenderHint(QPainter::Antialiasing);
         if (isDown() || underMouse() || hasFocus()) {
-            painter.setPen(hasFocus() ? QPen(t.pale, 1.5) : QPen(Qt::NoPen));
+            painter.setPen(hasFocus() ? QPen(t.onFernSoft, 1.5) : QPen(Qt::NoPen));
             painter.setBrush(
                 isEnabled() && (isDown() || underMouse()) ? t.fern.darker(125) : Qt::transparent);
             painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), corner - 1, corner - 1);
         }
-        painter.setPen(isEnabled() ? t.paper : t.moss);
+        painter.setPen(isEnabled() ? t.onFern : t.moss);
         painter.drawText(rect(), Qt::AlignCenter, text());
     }
 };
 
-class TabButton : public QAbstractButton {
-public:
-    TabButton(const QString& name, QWidget* parent)
-        : QAbstractButton(parent)
-    {
-        setText(name);
-        setObjectName(QStringLiteral("channelTab") + name);
-        setCheckable(true);
-        setFocusPolicy(Qt::StrongFocus);
-    }
-    QSize sizeHint() const override
-    {
-        return {QFontMetrics(wordFont(13, true)).horizontalAdvance(text()) + 4 * grid, 31};
-    }
-
-protected:
-    void paintEvent(QPaintEvent* /*event*/) override
-    {
-        const auto& t = tokens();
-        QPainter painter(this);
-        painter.setRenderHint(QPainter::Antialiasing);
-        painter.setPen(hasFocus() ? QPen(t.moss, 1.5) : QPen(Qt::NoPen));
-        painter.setBrush(isChecked() ? t.paper : t.fern.darker(125));
-        painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, corner), corner - 1, corner - 1);
-        painter.setFont(wordFont(13, isChecked()));
-        painter.setPen(isChecked() ? t.ink : t.pale);
-        painter.drawText(rect(), Qt::AlignCenter, text());
-    }
-};
-
-QLabel* barLabel(const QFont& font, const QColor& colour, QWidget* parent)
+QLabel* barLabel(const QFont& font, QPalette::ColorRole role, QWidget* parent)
 {
     auto* label = new QLabel(parent);
     label->setFont(font);
-    auto palette = label->palette();
-    palette.setColor(QPalette::WindowText, colour);
-    label->setPalette(palette);
+    label->setForegroundRole(role);
     return label;
 }
 
 } // namespace
 
-TopBar::TopBar(const QList<QAction*>& actions, QWidget* parent)
+TabButton::TabButton(const QString& id, const QString& name, QWidget* parent)
+    : QAbstractButton(parent)
+    , m_id(id)
+{
+    setText(name);
+    setObjectName(QStringLiteral("channelTab") + id);
+    setAccessibleName(tr("Channel %1").arg(name));
+    setToolTip(tr("%1. Drag to another place; right click for more.").arg(name));
+    setCheckable(true);
+    setFocusPolicy(Qt::StrongFocus);
+    setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
+}
+
+QSize TabButton::sizeHint() const
+{
+    return {QFontMetrics(wordFont(13, true)).horizontalAdvance(text()) + 4 * grid, 31};
+}
+
+void TabButton::paintEvent(QPaintEvent* /*event*/)
+{
+    const auto& t = tokens();
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(hasFocus() ? QPen(t.moss, 1.5) : QPen(Qt::NoPen));
+    painter.setBrush(isChecked() ? t.paper : t.fern.darker(125));
+    painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, corner), corner - 1, corner - 1);
+    painter.setFont(wordFont(13, isChecked()));
+    painter.setPen(isChecked() ? t.ink : t.onFernSoft);
+    painter.drawText(rect().adjusted(6, 0, -6, 0), Qt::AlignCenter,
+        painter.fontMetrics().elidedText(text(), Qt::ElideRight, width() - 12));
+}
+
+void TabButton::mousePressEvent(QMouseEvent* event)
+{
+    m_pressX = static_cast<int>(event->globalPosition().x());
+    QAbstractButton::mousePressEvent(event);
+}
+
+void TabButton::mouseReleaseEvent(QMouseEvent* event)
+{
+    const int moved = static_cast<int>(event->globalPosition().x()) - m_pressX;
+    const bool isDrag = std::abs(moved) > width() / 2;
+    QAbstractButton::mouseReleaseEvent(event);
+    if (isDrag)
+        Q_EMIT draggedBy(moved);
+}
+
+void TabButton::contextMenuEvent(QContextMenuEvent* event)
+{
+    click();
+    Q_EMIT menuWanted(event->globalPos());
+}
+
+TopBar::TopBar(const QList<QAction*>& buttons, QMenu* menu, QAction* addChannel,
+    QMenu* channelMenu, QWidget* parent)
     : QWidget(parent)
-    , m_name(barLabel(wordFont(16, true), tokens().card, this))
-    , m_state(barLabel(wordFont(12), tokens().pale, this))
-    , m_tabs(new QHBoxLayout)
-    , m_group(new QButtonGroup(this))
+    , m_name(barLabel(wordFont(16, true), onFernRole, this))
+    , m_state(barLabel(wordFont(12), onFernSoftRole, this))
+    , m_tabRow(new QHBoxLayout)
+    , m_add(new BarButton(addChannel, this))
+    , m_channelMenu(channelMenu)
 {
     setObjectName(QStringLiteral("topBar"));
     setFixedHeight(40);
     m_state->setObjectName(QStringLiteral("saveState"));
+    m_add->setObjectName(QStringLiteral("addChannel"));
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(2 * grid, 0, grid, 0);
     row->setSpacing(2 * grid);
     row->addWidget(m_name);
     row->addWidget(m_state);
-    m_tabs->setSpacing(grid);
-    row->addLayout(m_tabs);
+    m_tabRow->setSpacing(grid);
+    m_tabRow->setAlignment(Qt::AlignBottom);
+    row->addLayout(m_tabRow);
+    row->addWidget(m_add);
     row->addStretch(1);
-    auto* buttons = new QHBoxLayout;
-    buttons->setSpacing(2);
-    for (auto* action : actions)
-        buttons->addWidget(new BarButton(action, this));
-    row->addLayout(buttons);
-    m_tabs->setAlignment(Qt::AlignBottom);
-    connect(m_group, &QButtonGroup::idClicked, this, [this](int id) {
-        m_channel = static_cast<std::size_t>(id);
-        Q_EMIT channelChosen(m_channel);
-    });
+    auto* right = new QHBoxLayout;
+    right->setSpacing(2);
+    for (auto* action : buttons)
+        right->addWidget(new BarButton(action, this));
+    auto* open = new BarButton(menu->menuAction(), this);
+    open->setObjectName(QStringLiteral("menuButton"));
+    open->setMenu(menu);
+    open->setPopupMode(QToolButton::InstantPopup);
+    right->addWidget(open);
+    row->addLayout(right);
 }
 
-void TopBar::showDocument(const Document& document)
+void TopBar::showDocument(const Document& document, const QString& channel)
 {
     const auto& instrument = document.instrument();
     m_name->setText(
-        document.path().isEmpty() ? tr("Fern Tick") : QString::fromStdString(instrument.name));
-    m_state->setText(document.path().isEmpty() ? tr("no instrument open")
-            : document.isModified() ? tr("%1, not saved").arg(QFileInfo(document.path()).fileName())
-                                    : tr("%1, saved").arg(QFileInfo(document.path()).fileName()));
-    QStringList names;
-    for (const auto& channel : instrument.channels)
-        names << QString::fromStdString(channel->name);
-    if (names != m_names)
-        rebuildTabs(names);
+        document.isOpen() ? QString::fromStdString(instrument.name) : tr("Fern Tick"));
+    const auto file =
+        document.path().isEmpty() ? tr("no file yet") : QFileInfo(document.path()).fileName();
+    m_state->setText(!document.isOpen() ? tr("no instrument open")
+            : document.isModified()     ? tr("%1, not saved").arg(file)
+                                        : tr("%1, saved").arg(file));
+    m_add->setVisible(document.isOpen());
+    QStringList now;
+    for (const auto& c : instrument.channels)
+        now << QString::fromStdString(c->id) << QString::fromStdString(c->name);
+    if (now != m_shown) {
+        m_shown = now;
+        rebuildTabs(instrument);
+    }
+    for (auto* tab : m_tabs)
+        tab->setChecked(tab->id() == channel);
 }
 
-void TopBar::rebuildTabs(const QStringList& names)
+void TopBar::rebuildTabs(const Instrument& instrument)
 {
-    m_names = names;
-    for (auto* button : m_group->buttons()) {
-        m_group->removeButton(button);
-        button->deleteLater();
+    for (auto* tab : m_tabs)
+        tab->deleteLater();
+    m_tabs.clear();
+    for (const auto& channel : instrument.channels) {
+        auto* tab = new TabButton(
+            QString::fromStdString(channel->id), QString::fromStdString(channel->name), this);
+        m_tabRow->addWidget(tab, 0, Qt::AlignBottom);
+        m_tabs.push_back(tab);
+        connect(tab, &QAbstractButton::clicked, this, [this, tab] { Q_EMIT channelChosen(tab->id()); });
+        connect(tab, &TabButton::menuWanted, this,
+            [this](const QPoint& at) { m_channelMenu->popup(at); });
+        connect(tab, &TabButton::draggedBy, this,
+            [this, tab](int pixels) { dropTab(tab, pixels); });
     }
-    for (int i = 0; i < names.size(); ++i) {
-        auto* tab = new TabButton(names[i], this);
-        m_tabs->addWidget(tab, 0, Qt::AlignBottom);
-        m_group->addButton(tab, i);
+}
+
+/// Counts the neighbours whose middle the tab was dragged over.
+void TopBar::dropTab(TabButton* tab, int pixels)
+{
+    const int middle = tab->geometry().center().x() + pixels;
+    int by = 0;
+    for (const auto* other : m_tabs) {
+        const int x = other->geometry().center().x();
+        if (x > tab->geometry().center().x() && x < middle)
+            ++by;
+        else if (x < tab->geometry().center().x() && x > middle)
+            --by;
     }
-    if (m_channel >= static_cast<std::size_t>(names.size()))
-        m_channel = 0;
-    if (!names.isEmpty())
-        m_group->button(static_cast<int>(m_channel))->setChecked(true);
-    Q_EMIT channelChosen(m_channel);
+    if (by != 0)
+        Q_EMIT channelMoved(tab->id(), by);
 }
 
 void TopBar::paintEvent(QPaintEvent* /*event*/)

@@ -3,35 +3,70 @@
 
 #include "app/document/document.h"
 
-#include <QButtonGroup>
+#include <QAbstractButton>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QWidget>
 
+class QAction;
+class QMenu;
+
 namespace fern::app {
+
+/// The tab of one channel. Dragged past half a neighbour it asks to change places.
+class TabButton : public QAbstractButton {
+    Q_OBJECT
+public:
+    TabButton(const QString& id, const QString& name, QWidget* parent);
+
+    const QString& id() const { return m_id; }
+    QSize sizeHint() const override;
+    QSize minimumSizeHint() const override { return {48, 31}; }
+
+Q_SIGNALS:
+    void menuWanted(const QPoint& at);
+    /// Dragged by that many pixels and let go.
+    void draggedBy(int pixels);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
+
+private:
+    QString m_id;
+    int m_pressX = 0;
+};
 
 class TopBar : public QWidget {
     Q_OBJECT
 public:
-    TopBar(const QList<QAction*>& actions, QWidget* parent);
+    /// `buttons` stand at the right, `menu` opens behind them, `addChannel` after the tabs,
+    /// `channelMenu` on a tab.
+    TopBar(const QList<QAction*>& buttons, QMenu* menu, QAction* addChannel, QMenu* channelMenu,
+        QWidget* parent);
 
-    void showDocument(const Document& document);
+    void showDocument(const Document& document, const QString& channel);
 
 Q_SIGNALS:
-    void channelChosen(std::size_t index);
+    void channelChosen(const QString& id);
+    void channelMoved(const QString& id, int by);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
-    void rebuildTabs(const QStringList& names);
+    void rebuildTabs(const Instrument& instrument);
+    void dropTab(TabButton* tab, int pixels);
 
     QLabel* m_name;
     QLabel* m_state;
-    QHBoxLayout* m_tabs;
-    QButtonGroup* m_group;
-    QStringList m_names;
-    std::size_t m_channel = 0;
+    QHBoxLayout* m_tabRow;
+    std::vector<TabButton*> m_tabs;
+    QWidget* m_add;
+    QMenu* m_channelMenu;
+    QStringList m_shown; ///< ids and names of the tabs
 };
 
 } // namespace fern::app

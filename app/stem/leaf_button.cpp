@@ -39,6 +39,12 @@ LeafButton::LeafButton(Leaf leaf, QWidget* parent)
 {
     constexpr std::array<const char*, leafCount> names{
         "World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"};
+    const std::array<QString, leafCount> abouts{tr("The true quantity, as the scenario has it"),
+        tr("What sensor and front end put on the pin"),
+        tr("The code that the converter makes of it"), tr("The code in the channel's unit"),
+        tr("The value after the smoothing steps"), tr("The text that the reader makes of it"),
+        tr("What the display shows now")};
+    m_about = abouts[static_cast<std::size_t>(leaf)];
     const auto name = QString::fromLatin1(names[static_cast<std::size_t>(leaf)]);
     setObjectName(QStringLiteral("leaf") + name);
     setText(name);
@@ -64,14 +70,17 @@ void LeafButton::showFigures(const LeafFigures& figures, const Unit& unit, doubl
         ? -1
         : std::min(1.0, figures.noise / noiseScale);
     setAccessibleName(tr("%1: %2 %3").arg(text(), m_value, m_unit));
-    setAccessibleDescription(m_lines.join(QStringLiteral(", ")));
+    auto words = m_lines;
+    words.removeAll(QString());
+    words << toolTip();
+    setAccessibleDescription(words.join(QStringLiteral(", ")));
     update();
 }
 
 void LeafButton::setLimit(bool isLimit, const QString& reason)
 {
     m_isLimit = isLimit;
-    setToolTip(isLimit ? reason : QString());
+    setToolTip(isLimit ? tr("%1. Limits the result: %2").arg(m_about, reason) : m_about);
     update();
 }
 
@@ -100,9 +109,9 @@ void LeafButton::paintEvent(QPaintEvent* /*event*/)
     painter.drawText(QRect(0, 0, width(), titleHeight), Qt::AlignCenter, text());
 
     const auto path = leafPath(leafBox());
-    const QColor edge = m_isLimit ? t.amber : isChecked() ? t.fern : t.moss;
-    painter.setPen(QPen(edge, m_isLimit ? 2.5 : 1.2));
-    painter.setBrush(isChecked() ? t.fern : underMouse() ? t.pale.darker(104) : t.pale);
+    const QColor edge = m_isLimit ? t.amber : isChecked() ? t.accent : t.moss;
+    painter.setPen(QPen(edge, m_isLimit ? 2.5 : underMouse() ? 2 : 1.2));
+    painter.setBrush(isChecked() ? t.fern : t.pale);
     painter.drawPath(path);
     if (hasFocus()) {
         painter.setPen(QPen(t.sky, 1.5, Qt::DotLine));
@@ -110,7 +119,7 @@ void LeafButton::paintEvent(QPaintEvent* /*event*/)
         painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), corner, corner);
     }
     painter.setFont(largestFont(m_value, leafBox().width() * 0.74));
-    painter.setPen(isChecked() ? t.card : t.ink);
+    painter.setPen(isChecked() ? t.onFern : t.ink);
     painter.drawText(leafBox(), Qt::AlignCenter, m_value);
 
     double y = titleHeight + leafHeight + 3;

@@ -33,6 +33,7 @@ private:
 
     QString m_value = QStringLiteral("—");
     QString m_unit;
+    QString m_about; ///< what the stage is
     QStringList m_lines;
     double m_noiseShare = -1; ///< 0 … 1, or negative for no bar
     bool m_isLimit = false;

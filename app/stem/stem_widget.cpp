@@ -2,8 +2,10 @@
 
 #include "app/look/tokens.h"
 
-#include <QHBoxLayout>
+#include <QLabel>
 #include <QPainter>
+#include <QPainterPath>
+#include <QVBoxLayout>
 
 #include <algorithm>
 #include <cmath>
@@ -12,11 +14,21 @@ namespace fern::app {
 
 StemWidget::StemWidget(QWidget* parent)
     : QWidget(parent)
+    , m_fork(new QWidget(this))
+    , m_chipRow(new QHBoxLayout(m_fork))
 {
     setObjectName(QStringLiteral("stem"));
-    auto* row = new QHBoxLayout(this);
-    row->setContentsMargins(0, 0, 0, 0);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(grid / 2);
+    auto* row = new QHBoxLayout;
     row->setSpacing(grid - 2);
+    column->addLayout(row);
+    column->addWidget(m_fork);
+    m_chipRow->setContentsMargins(0, 0, 0, 0);
+    m_chipRow->setSpacing(grid);
+    m_chipRow->addStretch(1);
+    m_fork->hide();
     for (std::size_t i = 0; i < leafCount; ++i) {
         const auto leaf = static_cast<Leaf>(i);
         m_leaves[i] = new LeafButton(leaf, this);
@@ -50,20 +62,74 @@ void StemWidget::showView(const RunView& view)
         most = std::isnan(figures.noise) ? most : std::max(most, figures.noise);
     const auto& unit = view.plain.channels[view.choice->channel].unit;
     for (std::size_t i = 0; i < leafCount; ++i) {
-        m_leaves[i]->showFigures(view.stem.leaves[i], unit, most);
         m_leaves[i]->setLimit(
             static_cast<Leaf>(i) == view.stem.limit, QString::fromStdString(view.stem.limitReason));
+        m_leaves[i]->showFigures(view.stem.leaves[i], unit, most);
     }
+    showEnds(view);
+}
+
+void StemWidget::showEnds(const RunView& view)
+{
+    const auto& ends = view.fixed->ends;
+    QStringList readers;
+    for (const auto& end : ends)
+        readers << QString::fromStdString(end.reader);
+    if (readers != m_readers) {
+        m_readers = readers;
+        for (auto* chip : m_chips)
+            chip->deleteLater();
+        m_chips.clear();
+        for (const auto& reader : readers) {
+            auto* chip = new Chip({}, m_fork);
+            chip->setObjectName(QStringLiteral("reader") + reader);
+            chip->setToolTip(tr("Follow this reader to its glass"));
+            m_chipRow->addWidget(chip);
+            m_chips.push_back(chip);
+            connect(chip, &QAbstractButton::clicked, this,
+                [this, reader] { Q_EMIT readerChosen(reader); });
+        }
+        m_fork->setVisible(readers.size() > 1);
+    }
+    for (std::size_t i = 0; i < m_chips.size(); ++i) {
+        const auto label = QString::fromStdString(ends[i].label);
+        if (m_chips[i]->text() != label) {
+            m_chips[i]->setText(label);
+            m_chips[i]->setAccessibleName(tr("Reader %1").arg(label));
+            m_chips[i]->updateGeometry();
+        }
+        m_chips[i]->setChecked(ends[i].choice == *view.choice);
+    }
+    update();
 }
 
 void StemWidget::paintEvent(QPaintEvent* /*event*/)
 {
+    const auto& t = tokens();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.setPen(QPen(tokens().moss, 3, Qt::SolidLine, Qt::RoundCap));
+    painter.setPen(QPen(t.moss, 3, Qt::SolidLine, Qt::RoundCap));
     for (std::size_t i = 0; i + 1 < leafCount; ++i)
         painter.drawLine(m_leaves[i]->mapToParent(m_leaves[i]->stemOut().toPoint()),
             m_leaves[i + 1]->mapToParent(m_leaves[i + 1]->stemIn().toPoint()));
+    if (!m_fork->isVisible())
+        return;
+    // The twigs leave the stem behind Smooth and run down between the leaves to their chips.
+    const auto* smooth = m_leaves[static_cast<std::size_t>(Leaf::Smooth)];
+    const QPointF from = smooth->mapToParent(smooth->stemOut().toPoint()) + QPointF(3, 0);
+    for (const auto* chip : m_chips) {
+        const QPointF top = m_fork->mapToParent(chip->geometry().center())
+            - QPointF(0, chip->height() / 2.0);
+        const QPointF turn(from.x(), top.y() - 3);
+        QPainterPath twig(from);
+        twig.lineTo(turn - QPointF(0, 8));
+        twig.quadTo(turn, turn + QPointF(top.x() > from.x() ? 8 : -8, 0));
+        twig.lineTo(top.x(), turn.y());
+        twig.lineTo(top);
+        painter.setPen(QPen(chip->isChecked() ? t.moss : t.line, chip->isChecked() ? 2 : 1.4));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawPath(twig);
+    }
 }
 
 } // namespace fern::app

@@ -6,6 +6,7 @@
 #include "app/look/tokens.h"
 #include "app/runner/runner.h"
 
+#include <QEvent>
 #include <QHBoxLayout>
 #include <QPainter>
 #include <QSignalBlocker>
@@ -57,7 +58,7 @@ void Ribbon::paintEvent(QPaintEvent* /*event*/)
         if (x(busy.to) < 0)
             continue;
         const QColor colour = busy.with == BusyWith::Sampling ? t.moss
-            : busy.with == BusyWith::Drawing                  ? t.fern
+            : busy.with == BusyWith::Drawing                  ? t.accent
             : busy.with == BusyWith::Transfer                 ? t.sky
                                                               : t.amber;
         painter.fillRect(QRectF(left, 1, right - left, height() - 3), colour);
@@ -89,8 +90,8 @@ TickBar::TickBar(QWidget* parent)
     m_run->setMinimumWidth(74);
     m_tick->setObjectName(QStringLiteral("tick"));
     m_tick->setText(tr("tick"));
-    m_tick->setIcon(signIcon(Sign::Tick, tokens().fern));
-    m_tick->setToolTip(tr("Run up to the next completed redraw"));
+    m_tick->setToolTip(tr("Run up to the next completed redraw, F8"));
+    m_run->setToolTip(tr("Run and pause, F5"));
     m_pace->setObjectName(QStringLiteral("pace"));
     m_pace->setAccessibleName(tr("Pace"));
     for (const double pace : {1.0, 5.0, 20.0, 100.0})
@@ -118,8 +119,22 @@ TickBar::TickBar(QWidget* parent)
         else
             Q_EMIT scenarioChosen(id);
     });
-    m_isRunning = true; // so that the first view sets the button
+    showIcons();
     showView({});
+}
+
+void TickBar::showIcons()
+{
+    m_tick->setIcon(signIcon(Sign::Tick, tokens().accent));
+    m_run->setText(m_isRunning ? tr("pause") : tr("run"));
+    m_run->setIcon(signIcon(m_isRunning ? Sign::Pause : Sign::Run, tokens().accent));
+}
+
+void TickBar::changeEvent(QEvent* event)
+{
+    if (event->type() == QEvent::PaletteChange)
+        showIcons();
+    QWidget::changeEvent(event);
 }
 
 void TickBar::setScenarios(const SharedList<Scenario>& scenarios, const QString& recordingName)
@@ -148,8 +163,7 @@ void TickBar::showView(const RunView& view)
     if (view.isRunning == m_isRunning)
         return;
     m_isRunning = view.isRunning;
-    m_run->setText(m_isRunning ? tr("pause") : tr("run"));
-    m_run->setIcon(signIcon(m_isRunning ? Sign::Pause : Sign::Run, tokens().fern));
+    showIcons();
 }
 
 void TickBar::paintEvent(QPaintEvent* /*event*/)

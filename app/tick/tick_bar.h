@@ -44,8 +44,11 @@ Q_SIGNALS:
 
 protected:
     void paintEvent(QPaintEvent* event) override;
+    void changeEvent(QEvent* event) override;
 
 private:
+    void showIcons();
+
     QToolButton* m_run;
     QToolButton* m_tick;
     QComboBox* m_pace;

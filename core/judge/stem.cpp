@@ -182,10 +182,14 @@ void setLimitByBudget(Stem& stem, const PlainChannel& channel)
     for (const auto& term : stem.budget.terms)
         if (term.leaf == stem.limit && (largest == nullptr || term.u > largest->u))
             largest = &term;
+    // Unlike the budget's own sum, this one holds the rounding: here it can be what limits.
+    std::vector<double> all;
+    for (const auto& term : stem.budget.terms)
+        all.push_back(term.u);
     stem.limitReason =
         fmt::format("{:.0f} % of the uncertainty comes from here, most from the {}: ±{} of ±{}.",
             *most * 100, largest->name, differenceText(channel, 2 * largest->u, 2),
-            differenceText(channel, 2 * stem.budget.accuracy, 2));
+            differenceText(channel, 2 * combined(all), 2));
 }
 
 void setLoads(Stem& stem, const RunHistory& history, Ticks now)

@@ -20,6 +20,8 @@ namespace {
 
 /// Room for a spike above the wished range, as a share of the reference.
 constexpr double headroom = 0.95;
+/// Metal film of 0.1 %: with 1 % the resistors alone would spoil a decimal.
+constexpr double resistorTolerancePercent = 0.1;
 
 std::string pinName(const Instrument& in, std::string_view board)
 {
@@ -121,7 +123,7 @@ Channel channelOf(
     const double reference = inSi(board.converter.reference);
     const double lowest = reference * (1 - board.converter.referenceTolerancePercent / 100);
     const auto fit = fittingFrontEnd(inputOf(point.sensor, point.frontEnd, reference),
-        {inSi(point.wish.from), inSi(point.wish.to), lowest * headroom, point.totalOhm, 1});
+        {inSi(point.wish.from), inSi(point.wish.to), lowest * headroom, point.totalOhm, resistorTolerancePercent});
     if (fit)
         channel.frontEnd = *fit;
     return channel;

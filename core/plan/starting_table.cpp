@@ -93,7 +93,7 @@ const std::vector<StartingPoint>& table()
             wish("V", 20, 30, 0.1, 0.4, 2), voltage(), FrontEndKind::Divider, 120e3, {100, "ms"},
             {median(5), exponential(0.8)}, sagAndCharge, batteryCaution},
         {"cell", "Voltage", "Single cell, 3.7 V",
-            "One lithium cell over a divider to an analog pin.", wish("V", 2.8, 4.3, 0.05, 0.05, 5),
+            "One lithium cell over a divider to an analog pin.", wish("V", 2.8, 4.3, 0.1, 0.05, 5),
             voltage(), FrontEndKind::Divider, 200e3, {200, "ms"}, {median(5), exponential(1)},
             sagAndCharge, lithiumCaution},
         {"small-voltage", "Voltage", "Small voltage, to 2.5 V",
@@ -122,11 +122,11 @@ const std::vector<StartingPoint>& table()
             {100, "ms"}, {median(5), exponential(0.5)}, cloudsPassing, ""},
         {"air-temperature", "Temperature", "Air temperature, thermistor",
             "A 10 kΩ thermistor up to the reference, a fixed resistor down to ground.",
-            wish("degC", -10, 45, 0.5, 1, 10), thermistor(), FrontEndKind::SensorAbove, 60e3,
+            wish("degC", -10, 45, 1, 1, 10), thermistor(), FrontEndKind::SensorAbove, 60e3,
             {500, "ms"}, {median(5), exponential(4)}, warmingUp, ""},
         {"water-temperature", "Temperature", "Water temperature, thermistor",
             "A sealed 10 kΩ thermistor up to the reference, a fixed resistor down to ground.",
-            wish("degC", 0, 90, 0.5, 1.5, 5), thermistor(), FrontEndKind::SensorAbove, 60e3,
+            wish("degC", 0, 90, 1, 1.5, 5), thermistor(), FrontEndKind::SensorAbove, 60e3,
             {500, "ms"}, {median(5), exponential(2)}, warmingUp, ""},
     };
     return rows;
@@ -169,9 +169,9 @@ std::span<const StartingPoint> startingPoints()
 std::span<const StartingPart> startingBoards()
 {
     const ConverterSpec ten{
-        10, ConverterSchool::DataSheet, {5, "V"}, 2, {5.3, "V"}, 0.5, 1, 2, {110, "us"}, {}};
+        10, ConverterSchool::DataSheet, {5, "V"}, 1, {5.3, "V"}, 0.5, 1, 2, {110, "us"}, {}};
     const ConverterSpec twelve{
-        12, ConverterSchool::DataSheet, {3.3, "V"}, 1, {3.6, "V"}, 4, 4, 4, {40, "us"}, {}};
+        12, ConverterSchool::DataSheet, {3.3, "V"}, 0.5, {3.6, "V"}, 4, 4, 4, {40, "us"}, {}};
     static const std::vector<StartingPart> boards{
         {"32-bit",
             board("32-bit board, 3.3 V, 12-bit converter", ProcessorClass::Bits32At240MHz, 3.3,

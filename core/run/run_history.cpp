@@ -20,7 +20,7 @@ void RunHistory::shown(const ShownRecord& record)
 void RunHistory::busy(const BusyRecord& record)
 {
     m_busy.push_back(record);
-    while (m_busy.front().to + ticksFromSeconds(1) < record.from)
+    while (m_busy.front().to + busyKept < record.from)
         m_busy.pop_front();
 }
 

@@ -8,6 +8,9 @@
 
 namespace fern {
 
+/// How long stretches of activity are kept.
+inline const Ticks busyKept = ticksFromSeconds(3);
+
 class RunHistory : public RunObserver {
 public:
     /// Keeps the records of the last `window`.

@@ -58,11 +58,8 @@ Result<StepSpec> exponentialStep(
     return step;
 }
 
-} // namespace
-
-Result<StepSpec> parseStep(std::string_view text)
+Result<StepSpec> parseActive(std::string_view text, const std::vector<std::string_view>& words)
 {
-    const auto words = wordsOf(text);
     if (words.size() == 3 && words[0] == "moving" && words[1] == "average")
         return windowStep(StepKind::MovingAverage, trimmed(text), words[2]);
     if (words.size() == 2 && words[0] == "median")
@@ -72,7 +69,7 @@ Result<StepSpec> parseStep(std::string_view text)
     return refusal(trimmed(text), "is not understood");
 }
 
-std::string stepText(const StepSpec& step)
+std::string activeText(const StepSpec& step)
 {
     switch (step.kind) {
     case StepKind::MovingAverage:
@@ -84,6 +81,27 @@ std::string stepText(const StepSpec& step)
     }
     return step.byAlpha ? "exponential alpha " + shortestText(step.alpha)
                         : "exponential tau " + shortestText(step.tau);
+}
+
+} // namespace
+
+Result<StepSpec> parseStep(std::string_view text)
+{
+    auto words = wordsOf(text);
+    const bool isOff = !words.empty() && words.back() == "off";
+    if (isOff)
+        words.pop_back();
+    const auto active = parseActive(text, words);
+    if (!active)
+        return active;
+    StepSpec step = *active;
+    step.isOff = isOff;
+    return step;
+}
+
+std::string stepText(const StepSpec& step)
+{
+    return activeText(step) + (step.isOff ? " off" : "");
 }
 
 Result<std::vector<StepSpec>> parseSteps(std::string_view text)

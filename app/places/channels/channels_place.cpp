@@ -19,8 +19,7 @@ ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
     , m_stem(new StemWidget(this))
     , m_limit(softLabel({}, this))
     , m_benches(new QStackedWidget(this))
-    , m_trace(new TracePlot(this))
-    , m_empty(softLabel(tr("Open an instrument to see its channels: Ctrl+O."), this))
+    , m_empty(softLabel({}, this))
     , m_content(new QWidget(this))
 {
     auto* outer = new QVBoxLayout(this);
@@ -38,13 +37,9 @@ ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
     stemCard->body()->addWidget(m_limit);
     column->addWidget(stemCard);
 
-    column->addWidget(m_benches);
+    column->addWidget(m_benches, 1);
 
-    auto* traceCard = new Card({}, this);
-    traceCard->body()->setContentsMargins(grid, grid, grid, grid);
-    traceCard->body()->addWidget(m_trace);
-    column->addWidget(traceCard, 1);
-
+    connect(m_stem, &StemWidget::readerChosen, this, &ChannelsPlace::readerChosen);
     connect(m_stem, &StemWidget::leafOpened, this, [this](Leaf leaf) {
         openBench(leaf);
         if (m_view)
@@ -89,11 +84,6 @@ void ChannelsPlace::openBench(Leaf leaf)
         connect(bench, &Workbench::refused, this, &ChannelsPlace::refused);
     }
     m_benches->setCurrentWidget(bench);
-    // The stack is as high as the bench that is open, the trace takes the rest.
-    for (auto* made : m_made)
-        if (made != nullptr)
-            made->setSizePolicy(QSizePolicy::Preferred,
-                made == bench ? QSizePolicy::Maximum : QSizePolicy::Ignored);
 }
 
 void ChannelsPlace::showView(std::shared_ptr<const RunView> newest)
@@ -103,8 +93,10 @@ void ChannelsPlace::showView(std::shared_ptr<const RunView> newest)
     m_content->setVisible(view.choice.has_value());
     m_empty->setVisible(!view.choice);
     if (!view.choice) {
-        if (!view.plain.channels.empty())
-            m_empty->setText(tr("No page shows this channel yet."));
+        m_empty->setText(view.plain.channels.empty()
+                ? tr("This instrument has no channel yet. Add one with + channel, Ctrl+T.")
+                : tr("No page shows this channel yet, so its stem has no end. Undo brings the page "
+                     "back."));
         return;
     }
     m_stem->showView(view);
@@ -116,7 +108,6 @@ void ChannelsPlace::showView(std::shared_ptr<const RunView> newest)
         m_limit->setText(m_limit->text()
             + tr(" Noise is rms about the smoothed trace: a recording has no twin without noise."));
     qobject_cast<Workbench*>(m_benches->currentWidget())->showView(view);
-    m_trace->showView(view);
 }
 
 } // namespace fern::app

@@ -1,9 +1,7 @@
 #pragma once
-// The Channels place: the stem of one channel, under it the workbench of the open leaf and the
-// trace.
+// The Channels place: the stem of one channel, and under it the workbench of the open leaf.
 
 #include "app/document/document.h"
-#include "app/places/channels/trace_plot.h"
 #include "app/places/channels/workbench.h"
 #include "app/stem/stem_widget.h"
 
@@ -17,9 +15,12 @@ public:
     ChannelsPlace(Document& document, QWidget* parent);
 
     void showView(std::shared_ptr<const RunView> view);
+    Leaf openLeaf() const { return m_stem->openLeaf(); }
+    void setOpenLeaf(Leaf leaf) { m_stem->setOpenLeaf(leaf); }
 
 Q_SIGNALS:
     void refused(const QString& message);
+    void readerChosen(const QString& id);
 
 private:
     Workbench* makeBench(Leaf leaf);
@@ -31,7 +32,6 @@ private:
     QLabel* m_limit;
     QStackedWidget* m_benches;
     std::array<Workbench*, leafCount> m_made{};
-    TracePlot* m_trace;
     QLabel* m_empty;
     QWidget* m_content;
     std::shared_ptr<const RunView> m_view;

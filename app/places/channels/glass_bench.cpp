@@ -10,7 +10,23 @@ GlassBench::GlassBench(Document& document, QWidget* parent)
     , m_redrawEvery(addQuantity(tr("Redraw every"), "redrawEvery"))
     , m_busSpeed(addQuantity(tr("Bus speed"), "busSpeed"))
     , m_plan(addWords())
+    , m_lanes(new RedrawLanes(this))
+    , m_age(new AgeBar(this))
+    , m_trace(new TracePlot(this))
 {
+    auto* row = new QHBoxLayout;
+    row->setSpacing(grid);
+    column()->addLayout(row);
+    auto* lanes = new Card({}, this);
+    lanes->setToolTip(tr("Sampling green, drawing dark green, bus blue, panel amber"));
+    lanes->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
+    lanes->body()->addWidget(m_lanes);
+    row->addWidget(lanes, 5);
+    auto* age = new Card({}, this);
+    age->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
+    age->body()->addWidget(m_age);
+    row->addWidget(age, 3);
+    addCard(1)->body()->addWidget(m_trace);
     edit(&Display::redrawEvery, tr("Redraw interval"), m_redrawEvery);
     edit(&Display::busSpeed, tr("Bus speed"), m_busSpeed);
 }
@@ -21,7 +37,7 @@ void GlassBench::edit(Quantity Display::*member, const QString& name, QuantityEd
         [this, member, name](const Quantity& quantity) {
             auto changed = display();
             changed.*member = quantity;
-            document().apply(name, withDisplay(document().instrument(), changed));
+            apply(name, withDisplay(instrument(), changed));
         });
 }
 
@@ -29,7 +45,10 @@ void GlassBench::showInputs(const RunView& view)
 {
     m_redrawEvery->showQuantity(display().redrawEvery);
     m_busSpeed->showQuantity(display().busSpeed);
-    m_plan->setText(QString::fromStdString(view.planInWords));
+    m_plan->setText(QString::fromStdString(view.fixed->planInWords));
+    m_lanes->showView(view);
+    m_trace->showView(view);
+    m_age->showAge(view.stem.age, view.plain.channels[view.choice->channel].freshnessSeconds);
 }
 
 } // namespace fern::app

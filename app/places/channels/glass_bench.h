@@ -1,6 +1,10 @@
 #pragma once
-// The workbench of the Glass leaf: how often the display is redrawn.
+// The workbench of the Glass leaf: how often the display is redrawn, what is drawn when, and how
+// old a number gets.
 
+#include "app/places/channels/age_bar.h"
+#include "app/places/channels/redraw_lanes.h"
+#include "app/places/channels/trace_plot.h"
 #include "app/places/channels/workbench.h"
 
 namespace fern::app {
@@ -19,6 +23,9 @@ private:
     QuantityEdit* m_redrawEvery;
     QuantityEdit* m_busSpeed;
     QLabel* m_plan;
+    RedrawLanes* m_lanes;
+    AgeBar* m_age;
+    TracePlot* m_trace;
 };
 
 } // namespace fern::app

@@ -1,68 +1,140 @@
 #include "app/places/channels/reading_bench.h"
 
+#include "app/look/look.h"
+#include "app/places/channels/trace_plot.h"
 #include "base/number_text.h"
 #include "instrument/edits.h"
+#include "reading/register_forms.h"
 
 #include <QSignalBlocker>
 
+#include <cmath>
+
 namespace fern::app {
+
+namespace {
+
+QString bytesText(const std::vector<std::uint8_t>& bytes)
+{
+    QStringList words;
+    for (const auto byte : bytes)
+        words << QStringLiteral("%1").arg(byte, 2, 16, QLatin1Char('0')).toUpper();
+    return words.join(QLatin1Char(' '));
+}
+
+QString statisticsText(const CodeStatistics& s)
+{
+    if (s.samples == 0)
+        return {};
+    auto text = QObject::tr("mean %1   rms %2   peak to peak %3   %4 codes of %5 samples")
+                    .arg(QString::fromStdString(significantText(s.mean, 6)),
+                        QString::fromStdString(significantText(s.deviation, 3)))
+                    .arg(s.most - s.least)
+                    .arg(s.distinct)
+                    .arg(s.samples);
+    if (s.binWidth > 1)
+        text += QObject::tr("   a bar is %1 codes").arg(s.binWidth);
+    if (!s.missing.empty())
+        text += QObject::tr("   never: %1%2")
+                    .arg(s.missing.front())
+                    .arg(s.missing.size() > 1
+                            ? QObject::tr(" and %1 more").arg(s.missing.size() - 1)
+                            : QString());
+    return text;
+}
+
+} // namespace
 
 ReadingBench::ReadingBench(Document& document, QWidget* parent)
     : Workbench(
         tr("Reading"), tr("what the converter makes of the pin"), Leaf::Reading, document, parent)
-    , m_bits(new QSpinBox(this))
-    , m_reference(nullptr)
-    , m_school(new QComboBox(this))
-    , m_noise(new CheckedEdit(this))
-    , m_sampleEvery(nullptr)
+    , m_bits(addWhole(tr("Bits"), 4, 24, "bits"))
+    , m_reference(addQuantity(tr("Reference"), "reference"))
+    , m_school(addChoice(
+          tr("School"), {tr("counts over 2^N"), tr("counts over 2^N − 1")}, "school"))
+    , m_noise(addNumber(tr("Noise, rms"), QStringLiteral("LSB"), "noiseLsb"))
+    , m_sampleEvery(addQuantity(tr("Sample every"), "sampleEvery"))
+    , m_codes(new Plot({{tr("codes"), &Tokens::accent, 1}}, this))
+    , m_histogram(new Histogram(this))
+    , m_statistics(softLabel({}, this))
+    , m_registers(new QLabel(this))
 {
-    m_bits->setRange(4, 24);
-    m_bits->setKeyboardTracking(false);
-    addInput(tr("Bits"), m_bits, "bits");
-    m_reference = addQuantity(tr("Reference"), "reference");
-    m_school->addItems({tr("counts over 2^N"), tr("counts over 2^N − 1")});
-    addInput(tr("School"), m_school, "school");
-    addInput(tr("Noise, LSB rms"), m_noise, "noiseLsb");
-    m_sampleEvery = addQuantity(tr("Sample every"), "sampleEvery");
+    m_codes->setObjectName(QStringLiteral("codes"));
+    m_registers->setObjectName(QStringLiteral("registers"));
+    m_registers->setFont(codeFont(12));
+    m_registers->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    m_statistics->setObjectName(QStringLiteral("statistics"));
+    m_statistics->setWordWrap(true);
+    m_school->setToolTip(tr("2^N: each code is one of 2^N equal steps, as data sheets draw it.\n"
+                            "2^N − 1: the top code is the reference, as many programs compute."));
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * grid);
+    row->addWidget(m_codes, 3);
+    row->addWidget(m_histogram, 2);
+    auto* below = addCard(1);
+    below->body()->addLayout(row, 1);
+    below->body()->addWidget(m_statistics);
+    below->body()->addWidget(m_registers);
+
     connect(m_bits, &QSpinBox::valueChanged, this, [this](int bits) {
-        apply(tr("Bits of the converter"), [bits](ConverterSpec& c) { c.bits = bits; });
+        change(tr("Bits of the converter"), [bits](ConverterSpec& c) { c.bits = bits; });
     });
     connect(m_reference, &QuantityEdit::quantityEntered, this, [this](const Quantity& reference) {
-        apply(tr("Reference"), [&](ConverterSpec& c) { c.reference = reference; });
+        change(tr("Reference"), [&](ConverterSpec& c) { c.reference = reference; });
     });
     connect(m_school, &QComboBox::activated, this, [this](int index) {
-        apply(tr("School of the converter"),
+        change(tr("School of the converter"),
             [&](ConverterSpec& c) { c.school = static_cast<ConverterSchool>(index); });
     });
-    connect(m_noise, &CheckedEdit::entered, this, [this](const QString& typed) {
-        const auto noise = parseNumber(trimmed(typed.toStdString()));
-        if (!noise)
-            return Q_EMIT refused(
-                tr("\"%1\" is no number: type the noise in LSB, such as \"0.7\"").arg(typed));
-        apply(tr("Noise of the converter"), [&](ConverterSpec& c) { c.noiseLsb = *noise; });
+    connect(m_noise, &NumberEdit::numberEntered, this, [this](double noise) {
+        change(tr("Noise of the converter"), [=](ConverterSpec& c) { c.noiseLsb = noise; });
     });
     connect(m_sampleEvery, &QuantityEdit::quantityEntered, this, [this](const Quantity& period) {
-        this->document().apply(
-            tr("Sampling"), withSampleEvery(this->document().instrument(), channel().id, period));
+        apply(tr("Sampling"), withSampleEvery(instrument(), channel().id, period));
     });
 }
 
-void ReadingBench::apply(const QString& name, const std::function<void(ConverterSpec&)>& change)
+void ReadingBench::change(const QString& name, const std::function<void(ConverterSpec&)>& change)
 {
     auto converter = board().converter;
     change(converter);
-    document().apply(name, withConverter(document().instrument(), board().id, converter));
+    apply(name, withConverter(instrument(), board().id, converter));
 }
 
-void ReadingBench::showInputs(const RunView& /*view*/)
+void ReadingBench::showRegisters(const RunView& view)
+{
+    if (std::isnan(view.newest.reading))
+        return m_registers->setText(tr("no code yet"));
+    const int bits = board().converter.bits;
+    const auto code = static_cast<std::int64_t>(view.newest.reading);
+    const auto forms = registerForms(code, bits);
+    QStringList nibbles;
+    for (const auto nibble : forms.nibbles)
+        nibbles << QString::number(nibble);
+    m_registers->setText(tr("code %1   bits %2\nright %3   left %4   nibbles %5   hex characters %6")
+                             .arg(code)
+                             .arg(QString::fromStdString(forms.bits), bytesText(forms.right),
+                                 bytesText(forms.left), nibbles.join(QLatin1Char(' ')),
+                                 QString::fromStdString(forms.hex)));
+}
+
+void ReadingBench::showInputs(const RunView& view)
 {
     const auto& converter = board().converter;
     const QSignalBlocker blocker(m_bits);
     m_bits->setValue(converter.bits);
     m_reference->showQuantity(converter.reference);
     m_school->setCurrentIndex(static_cast<int>(converter.school));
-    m_noise->showText(QString::fromStdString(shortestText(converter.noiseLsb)));
+    m_noise->showNumber(converter.noiseLsb);
     m_sampleEvery->showQuantity(channel().source.sampleEvery);
+    m_codes->showLine(0, view.codes);
+    m_codes->setAxisWords(tr("counts over seconds"));
+    m_codes->setAccessibleName(tr("Codes over time: %1 samples").arg(view.codes.seconds.size()));
+    const auto [from, to] = traceRange(view);
+    m_codes->showRange(from, to);
+    m_histogram->showStatistics(view.codeStatistics);
+    m_statistics->setText(statisticsText(view.codeStatistics));
+    showRegisters(view);
 }
 
 } // namespace fern::app

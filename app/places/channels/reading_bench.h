@@ -1,10 +1,9 @@
 #pragma once
-// The workbench of the Reading leaf: the converter.
+// The workbench of the Reading leaf: the converter, the codes it gave, and the last one bit by bit.
 
+#include "app/plot/histogram.h"
+#include "app/plot/plot.h"
 #include "app/places/channels/workbench.h"
-
-#include <QComboBox>
-#include <QSpinBox>
 
 namespace fern::app {
 
@@ -17,13 +16,18 @@ protected:
     void showInputs(const RunView& view) override;
 
 private:
-    void apply(const QString& name, const std::function<void(ConverterSpec&)>& change);
+    void change(const QString& name, const std::function<void(ConverterSpec&)>& change);
+    void showRegisters(const RunView& view);
 
     QSpinBox* m_bits;
     QuantityEdit* m_reference;
     QComboBox* m_school;
-    CheckedEdit* m_noise;
+    NumberEdit* m_noise;
     QuantityEdit* m_sampleEvery;
+    Plot* m_codes;
+    Histogram* m_histogram;
+    QLabel* m_statistics;
+    QLabel* m_registers;
 };
 
 } // namespace fern::app

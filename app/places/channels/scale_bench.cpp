@@ -1,27 +1,101 @@
 #include "app/places/channels/scale_bench.h"
 
+#include "app/look/look.h"
 #include "instrument/edits.h"
+#include "run/channel_run.h"
+
+#include <QApplication>
+#include <QClipboard>
+
+#include <algorithm>
+#include <cmath>
 
 namespace fern::app {
 
 ScaleBench::ScaleBench(Document& document, QWidget* parent)
     : Workbench(tr("Scale"), tr("what a count is worth, from the arithmetic of the parts"),
         Leaf::Scale, document, parent)
-    , m_numberKind(new QComboBox(this))
+    , m_numberKind(addChoice(tr("The board computes in"),
+          {QString::fromUtf8(numberKindWords[0].data()), QString::fromUtf8(numberKindWords[1].data())},
+          "numberKind"))
+    , m_curve(new Plot({{{}, &Tokens::accent, 2}, {tr("now"), &Tokens::amber, 2, false, true}}, this))
+    , m_code(new QPlainTextEdit(this))
+    , m_copy(new QPushButton(tr("Copy for the firmware"), this))
 {
-    for (const auto word : numberKindWords)
-        m_numberKind->addItem(QString::fromUtf8(word.data(), static_cast<qsizetype>(word.size())));
-    addInput(tr("The board computes in"), m_numberKind, "numberKind");
+    setFactsAreLines();
+    auto* row = new QHBoxLayout;
+    row->setSpacing(grid);
+    column()->addLayout(row, 1);
+    auto* plotCard = new Card({}, this);
+    plotCard->body()->setContentsMargins(grid, grid, grid, grid);
+    plotCard->body()->addWidget(m_curve);
+    row->addWidget(plotCard, 1);
+    auto* codeCard = new Card({}, this);
+    codeCard->body()->setContentsMargins(grid, grid, grid, grid);
+    codeCard->body()->addWidget(m_code, 1);
+    codeCard->body()->addWidget(m_copy, 0, Qt::AlignLeft);
+    row->addWidget(codeCard, 1);
+    m_curve->setObjectName(QStringLiteral("scaleCurve"));
+    m_code->setObjectName(QStringLiteral("firmwareCode"));
+    m_code->setAccessibleName(tr("The scaling in C, for the firmware"));
+    m_code->setReadOnly(true);
+    m_code->setTabChangesFocus(true);
+    m_code->setFont(codeFont(12));
+    m_code->setLineWrapMode(QPlainTextEdit::NoWrap);
+    m_code->setFrameShape(QFrame::NoFrame);
+    m_code->viewport()->setBackgroundRole(cardRole);
+    m_code->setMinimumHeight(60);
+    m_copy->setObjectName(QStringLiteral("copyFirmware"));
+    connect(m_copy, &QPushButton::clicked, this, [this] {
+        QApplication::clipboard()->setText(m_code->toPlainText());
+        m_copy->setText(tr("Copied"));
+    });
     connect(m_numberKind, &QComboBox::activated, this, [this](int index) {
-        this->document().apply(tr("Number kind"),
-            withNumberKind(
-                this->document().instrument(), channel().id, static_cast<NumberKind>(index)));
+        apply(tr("Number kind"),
+            withNumberKind(instrument(), channel().id, static_cast<NumberKind>(index)));
     });
 }
 
-void ScaleBench::showInputs(const RunView& /*view*/)
+/// The value of every code of the wished range, with a tenth of it on either side.
+void ScaleBench::showCurve(const RunView& view)
+{
+    const auto& c = view.plain.channels[view.choice->channel];
+    const auto top = converterOf(c).topCode();
+    const auto [low, high] = std::minmax({nominalCode(c, c.from), nominalCode(c, c.to)});
+    const auto margin = std::max<std::int64_t>(1, (high - low) / 10);
+    const auto from = std::max<std::int64_t>(0, low - margin);
+    const auto to = std::min(top, high + margin);
+    constexpr int points = 120;
+    const auto scaling = scalingOf(c);
+    TraceLine curve;
+    for (int i = 0; i <= points; ++i) {
+        const double code = std::round(
+            static_cast<double>(from) + static_cast<double>(to - from) * i / points);
+        curve.seconds.push_back(code);
+        curve.values.push_back(scaledCode(scaling, c.numberKind, code));
+    }
+    m_curve->showLine(0, curve);
+    TraceLine now;
+    if (!std::isnan(view.newest.reading)) {
+        now.seconds = {view.newest.reading};
+        now.values = {fromSi(view.newest.scaled, c.unit)};
+    }
+    m_curve->showLine(1, now);
+    const auto unit = QString::fromStdString(prettyUnit(c.unit.name));
+    m_curve->setAxisWords(tr("%1 over counts").arg(unit));
+    m_curve->setAccessibleName(tr("Scaling: %1 over counts %2 to %3").arg(unit).arg(from).arg(to));
+    m_curve->showRange(static_cast<double>(from), static_cast<double>(to));
+}
+
+void ScaleBench::showInputs(const RunView& view)
 {
     m_numberKind->setCurrentIndex(static_cast<int>(channel().numberKind));
+    const auto code = QString::fromStdString(view.fixed->firmware);
+    if (m_code->toPlainText() != code) {
+        m_code->setPlainText(code);
+        m_copy->setText(tr("Copy for the firmware"));
+    }
+    showCurve(view);
 }
 
 } // namespace fern::app

@@ -1,9 +1,12 @@
 #pragma once
-// The workbench of the Scale leaf: the arithmetic of the parts, written out.
+// The workbench of the Scale leaf: the arithmetic of the parts, written out, and the same for the
+// firmware.
 
+#include "app/plot/plot.h"
 #include "app/places/channels/workbench.h"
 
-#include <QComboBox>
+#include <QPlainTextEdit>
+#include <QPushButton>
 
 namespace fern::app {
 
@@ -16,7 +19,12 @@ protected:
     void showInputs(const RunView& view) override;
 
 private:
+    void showCurve(const RunView& view);
+
     QComboBox* m_numberKind;
+    Plot* m_curve;
+    QPlainTextEdit* m_code;
+    QPushButton* m_copy;
 };
 
 } // namespace fern::app

@@ -1,48 +1,148 @@
 #include "app/places/channels/sensor_bench.h"
 
-#include "base/number_text.h"
 #include "instrument/edits.h"
 
 namespace fern::app {
 
 SensorBench::SensorBench(Document& document, QWidget* parent)
-    : Workbench(tr("Sensor"), tr("the divider between the world and the pin"), Leaf::Sensor,
+    : Workbench(tr("Sensor"), tr("what stands between the world and the pin"), Leaf::Sensor,
         document, parent)
-    , m_r1(addQuantity(tr("Upper resistor R1"), "r1"))
-    , m_r2(addQuantity(tr("Lower resistor R2"), "r2"))
-    , m_tolerance(new CheckedEdit(this))
+    , m_shunt(addQuantity(tr("Shunt"), "shunt"))
+    , m_gain(addNumber(tr("Amplifier"), QStringLiteral("×"), "gain"))
+    , m_low(makeQuantity(tr("Low end"), "low"))
+    , m_lowOutput(makeQuantity(tr("Output at the low end"), "lowOutput"))
+    , m_high(makeQuantity(tr("High end"), "high"))
+    , m_highOutput(makeQuantity(tr("Output at the high end"), "highOutput"))
+    , m_lowPair(addPair(tr("Low end"), m_low, tr("gives"), m_lowOutput))
+    , m_highPair(addPair(tr("High end"), m_high, tr("gives"), m_highOutput))
+    , m_nominal(addQuantity(tr("Nominal resistance"), "nominal"))
+    , m_beta(addNumber(tr("B, kelvin"), QStringLiteral("K"), "beta"))
+    , m_gamma(addNumber(tr("Gamma"), {}, "gamma"))
+    , m_sensorTolerance(addNumber(tr("Sensor tolerance ±"), QStringLiteral("%"), "sensorTolerance"))
+    , m_side(addChoice(tr("Sensor stands"), {tr("above the pin"), tr("below the pin")}, "side"))
+    , m_r1(makeQuantity(tr("Upper resistor R1"), "r1"))
+    , m_r2(makeQuantity(tr("Lower resistor R2"), "r2"))
+    , m_divider(addPair(tr("Divider R1, R2"), m_r1, tr("over"), m_r2))
+    , m_fixed(addQuantity(tr("Fixed resistor"), "fixed"))
+    , m_tolerance(addNumber(tr("Resistors ±"), QStringLiteral("%"), "resistorTolerance"))
+    , m_schematic(new Schematic(this))
+    , m_trace(new TracePlot(this))
 {
-    addInput(tr("Tolerance, %"), m_tolerance, "resistorTolerance");
-    edit(&DividerSpec::r1, tr("R1"), m_r1);
-    edit(&DividerSpec::r2, tr("R2"), m_r2);
-    connect(m_tolerance, &CheckedEdit::entered, this, [this](const QString& typed) {
-        const auto percent = parseNumber(trimmed(typed.toStdString()));
-        if (!percent)
-            return Q_EMIT refused(
-                tr("\"%1\" is no number: type percent, such as \"1\" or \"0.1\"").arg(typed));
-        auto divider = channel().divider;
-        divider.tolerancePercent = *percent;
-        this->document().apply(tr("Tolerance of the resistors"),
-            withDivider(this->document().instrument(), channel().id, divider));
+    auto* row = new QHBoxLayout;
+    row->setSpacing(grid);
+    column()->addLayout(row, 1);
+    auto* circuit = new Card({}, this);
+    circuit->body()->setContentsMargins(grid, grid, grid, grid);
+    circuit->body()->addWidget(m_schematic);
+    row->addWidget(circuit, 2);
+    auto* trace = new Card({}, this);
+    trace->body()->setContentsMargins(grid, grid, grid, grid);
+    trace->body()->addWidget(m_trace);
+    row->addWidget(trace, 5);
+
+    connectSensor(m_shunt, &SensorSpec::shunt, tr("Shunt"));
+    connectSensor(m_gain, &SensorSpec::gain, tr("Amplifier"));
+    connectSensor(m_low, &SensorSpec::low, tr("Low end of the sender"));
+    connectSensor(m_lowOutput, &SensorSpec::lowOutput, tr("Low output of the sender"));
+    connectSensor(m_high, &SensorSpec::high, tr("High end of the sender"));
+    connectSensor(m_highOutput, &SensorSpec::highOutput, tr("High output of the sender"));
+    connectSensor(m_nominal, &SensorSpec::nominal, tr("Nominal resistance"));
+    connectSensor(m_beta, &SensorSpec::beta, tr("B of the thermistor"));
+    connectSensor(m_gamma, &SensorSpec::gamma, tr("Gamma of the photoresistor"));
+    connectSensor(m_sensorTolerance, &SensorSpec::tolerancePercent, tr("Tolerance of the sensor"));
+    connectFrontEnd(m_r1, &FrontEndSpec::r1, tr("Resistor R1"));
+    connectFrontEnd(m_r2, &FrontEndSpec::r2, tr("Resistor R2"));
+    connectFrontEnd(m_fixed, &FrontEndSpec::fixed, tr("Fixed resistor"));
+    connect(m_tolerance, &NumberEdit::numberEntered, this, [this](double percent) {
+        changeFrontEnd(tr("Tolerance of the resistors"),
+            [=](FrontEndSpec& f) { f.tolerancePercent = percent; });
+    });
+    connect(m_side, &QComboBox::activated, this, [this](int index) {
+        changeFrontEnd(tr("Side of the sensor"), [=](FrontEndSpec& f) {
+            f.kind = index == 0 ? FrontEndKind::SensorAbove : FrontEndKind::SensorBelow;
+        });
     });
 }
 
-void SensorBench::edit(Quantity DividerSpec::*member, const QString& name, QuantityEdit* input)
+void SensorBench::changeSensor(
+    const QString& name, const std::function<void(SensorSpec&)>& change)
 {
-    connect(input, &QuantityEdit::quantityEntered, this,
-        [this, member, name](const Quantity& quantity) {
-            auto divider = channel().divider;
-            divider.*member = quantity;
-            document().apply(tr("Resistor %1").arg(name),
-                withDivider(document().instrument(), channel().id, divider));
-        });
+    auto sensor = channel().sensor;
+    change(sensor);
+    apply(name, withSensor(instrument(), channel().id, sensor));
 }
 
-void SensorBench::showInputs(const RunView& /*view*/)
+void SensorBench::changeFrontEnd(
+    const QString& name, const std::function<void(FrontEndSpec&)>& change)
 {
-    m_r1->showQuantity(channel().divider.r1);
-    m_r2->showQuantity(channel().divider.r2);
-    m_tolerance->showText(QString::fromStdString(shortestText(channel().divider.tolerancePercent)));
+    auto frontEnd = channel().frontEnd;
+    change(frontEnd);
+    apply(name, withFrontEnd(instrument(), channel().id, frontEnd));
+}
+
+void SensorBench::connectSensor(
+    QuantityEdit* input, Quantity SensorSpec::*member, const QString& name)
+{
+    connect(input, &QuantityEdit::quantityEntered, this, [=, this](const Quantity& quantity) {
+        changeSensor(name, [&](SensorSpec& s) { s.*member = quantity; });
+    });
+}
+
+void SensorBench::connectSensor(NumberEdit* input, double SensorSpec::*member, const QString& name)
+{
+    connect(input, &NumberEdit::numberEntered, this, [=, this](double number) {
+        changeSensor(name, [&](SensorSpec& s) { s.*member = number; });
+    });
+}
+
+void SensorBench::connectFrontEnd(
+    QuantityEdit* input, Quantity FrontEndSpec::*member, const QString& name)
+{
+    connect(input, &QuantityEdit::quantityEntered, this, [=, this](const Quantity& quantity) {
+        changeFrontEnd(name, [&](FrontEndSpec& f) { f.*member = quantity; });
+    });
+}
+
+void SensorBench::showKind()
+{
+    const auto kind = channel().sensor.kind;
+    const bool resistive = isResistive(kind);
+    setInputVisible(m_shunt, kind == SensorKind::Shunt);
+    setInputVisible(m_gain, kind == SensorKind::Shunt);
+    setInputVisible(m_lowPair, kind == SensorKind::Sender);
+    setInputVisible(m_highPair, kind == SensorKind::Sender);
+    setInputVisible(m_nominal, resistive);
+    setInputVisible(m_beta, kind == SensorKind::Thermistor);
+    setInputVisible(m_gamma, kind == SensorKind::Photoresistor);
+    setInputVisible(m_sensorTolerance, kind != SensorKind::Voltage);
+    setInputVisible(m_side, resistive);
+    setInputVisible(m_fixed, resistive);
+    setInputVisible(m_divider, !resistive);
+}
+
+void SensorBench::showInputs(const RunView& view)
+{
+    const auto& sensor = channel().sensor;
+    const auto& frontEnd = channel().frontEnd;
+    showKind();
+    m_shunt->showQuantity(sensor.shunt);
+    m_gain->showNumber(sensor.gain);
+    m_low->showQuantity(sensor.low);
+    m_lowOutput->showQuantity(sensor.lowOutput);
+    m_high->showQuantity(sensor.high);
+    m_highOutput->showQuantity(sensor.highOutput);
+    m_nominal->showQuantity(sensor.nominal);
+    m_nominal->setToolTip(sensor.kind == SensorKind::Thermistor ? tr("At 25 °C") : tr("At 10 lx"));
+    m_beta->showNumber(sensor.beta);
+    m_gamma->showNumber(sensor.gamma);
+    m_sensorTolerance->showNumber(sensor.tolerancePercent);
+    m_side->setCurrentIndex(frontEnd.kind == FrontEndKind::SensorBelow ? 1 : 0);
+    m_r1->showQuantity(frontEnd.r1);
+    m_r2->showQuantity(frontEnd.r2);
+    m_fixed->showQuantity(frontEnd.fixed);
+    m_tolerance->showNumber(frontEnd.tolerancePercent);
+    m_schematic->showCircuit(channel(), view);
+    m_trace->showView(view);
 }
 
 } // namespace fern::app

@@ -1,6 +1,8 @@
 #pragma once
-// The workbench of the Sensor leaf: the divider.
+// The workbench of the Sensor leaf: the sensor's own figures, the resistors, and the circuit.
 
+#include "app/places/channels/schematic.h"
+#include "app/places/channels/trace_plot.h"
 #include "app/places/channels/workbench.h"
 
 namespace fern::app {
@@ -14,11 +16,33 @@ protected:
     void showInputs(const RunView& view) override;
 
 private:
-    void edit(Quantity DividerSpec::*member, const QString& name, QuantityEdit* input);
+    void changeSensor(const QString& name, const std::function<void(SensorSpec&)>& change);
+    void changeFrontEnd(const QString& name, const std::function<void(FrontEndSpec&)>& change);
+    void connectSensor(QuantityEdit* input, Quantity SensorSpec::*member, const QString& name);
+    void connectSensor(NumberEdit* input, double SensorSpec::*member, const QString& name);
+    void connectFrontEnd(QuantityEdit* input, Quantity FrontEndSpec::*member, const QString& name);
+    void showKind();
 
+    QuantityEdit* m_shunt;
+    NumberEdit* m_gain;
+    QuantityEdit* m_low;
+    QuantityEdit* m_lowOutput;
+    QuantityEdit* m_high;
+    QuantityEdit* m_highOutput;
+    QWidget* m_lowPair;
+    QWidget* m_highPair;
+    QuantityEdit* m_nominal;
+    NumberEdit* m_beta;
+    NumberEdit* m_gamma;
+    NumberEdit* m_sensorTolerance;
+    QComboBox* m_side;
     QuantityEdit* m_r1;
     QuantityEdit* m_r2;
-    CheckedEdit* m_tolerance;
+    QWidget* m_divider;
+    QuantityEdit* m_fixed;
+    NumberEdit* m_tolerance;
+    Schematic* m_schematic;
+    TracePlot* m_trace;
 };
 
 } // namespace fern::app

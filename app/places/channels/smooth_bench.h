@@ -1,7 +1,12 @@
 #pragma once
-// The workbench of the Smooth leaf: the list of steps and what they cost.
+// The workbench of the Smooth leaf: the steps as chips, what they do to the trace, and what they
+// cost.
 
+#include "app/places/channels/step_chips.h"
+#include "app/places/channels/trace_plot.h"
 #include "app/places/channels/workbench.h"
+
+#include <QPushButton>
 
 namespace fern::app {
 
@@ -14,7 +19,22 @@ protected:
     void showInputs(const RunView& view) override;
 
 private:
+    void connectChips();
+    void change(const QString& name, const std::function<void(std::vector<StepSpec>&)>& change);
+    /// Changes the chosen step.
+    void changeCurrent(const QString& name, const std::function<void(StepSpec&)>& change);
+    void showCurrent();
+
+    StepChips* m_chips;
     CheckedEdit* m_steps;
+    QSpinBox* m_window;
+    QuantityEdit* m_tau;
+    NumberEdit* m_alpha;
+    QWidget* m_buttons;
+    QPushButton* m_switch;
+    QPushButton* m_remove;
+    TracePlot* m_trace;
+    Plot* m_response;
 };
 
 } // namespace fern::app

@@ -1,64 +1,150 @@
 #include "app/places/channels/text_bench.h"
 
+#include "app/look/look.h"
 #include "instrument/edits.h"
 
 #include <QSignalBlocker>
 
 namespace fern::app {
 
+namespace {
+
+QString floatsText(const FloatDifference& d)
+{
+    if (d.tried == 0)
+        return {};
+    if (d.differing == 0)
+        return QObject::tr("A 32-bit float prints the same digits as a 64-bit one at all %1 codes "
+                           "of the range.")
+            .arg(d.tried);
+    return QObject::tr("A 32-bit float prints other digits at %1 of %2 codes: at code %3 it prints "
+                       "“%4”, a 64-bit one “%5”.")
+        .arg(d.differing)
+        .arg(d.tried)
+        .arg(d.code)
+        .arg(QString::fromStdString(d.text32), QString::fromStdString(d.text64));
+}
+
+template <class Box> Box* made(Box* box, const QString& label, const char* objectName)
+{
+    box->setObjectName(QString::fromLatin1(objectName));
+    box->setAccessibleName(label);
+    return box;
+}
+
+} // namespace
+
 TextBench::TextBench(Document& document, QWidget* parent)
     : Workbench(tr("Text"), tr("the cells of the field"), Leaf::Text, document, parent)
-    , m_decimals(new QSpinBox(this))
-    , m_width(new QSpinBox(this))
-    , m_align(new QComboBox(this))
-    , m_pad(new QComboBox(this))
-    , m_unit(new CheckedEdit(this))
+    , m_decimals(made(new QSpinBox(this), tr("Decimals"), "decimals"))
+    , m_width(made(new QSpinBox(this), tr("Width in cells"), "width"))
+    , m_align(made(new QComboBox(this), tr("Align"), "align"))
+    , m_pad(made(new QComboBox(this), tr("Pad with"), "pad"))
+    , m_unit(makeEdit(tr("Shown in"), "readerUnit"))
+    , m_unitShown(makeEdit(tr("Unit written behind the number"), "unitShown"))
+    , m_staleAfter(makeQuantity(tr("Stale after"), "staleAfter"))
+    , m_marks(makeEdit(tr("Marks for overflow, invalid, stale and not yet"), "marks"))
+    , m_ladder(new TextLadderView(this))
+    , m_bars(new BudgetBars(this))
+    , m_floats(softLabel({}, this))
 {
     m_decimals->setRange(0, 9);
     m_width->setRange(1, 40);
     m_width->setKeyboardTracking(false);
     m_align->addItems({tr("right"), tr("left")});
     m_pad->addItems({tr("blanks"), tr("zeros")});
-    addInput(tr("Decimals"), m_decimals, "decimals");
-    addInput(tr("Width in cells"), m_width, "width");
-    addInput(tr("Align"), m_align, "align");
-    addInput(tr("Pad with"), m_pad, "pad");
-    addInput(tr("Shown in"), m_unit, "readerUnit");
+    addPair(tr("Decimals"), m_decimals, tr("width"), m_width);
+    addPair(tr("Align"), m_align, tr("pad"), m_pad);
+    addPair(tr("Shown in"), m_unit, tr("written"), m_unitShown);
+    addPair(tr("Stale after"), m_staleAfter, tr("marks"), m_marks);
+    m_unitShown->setPlaceholderText(tr("nothing"));
+    m_unitShown->setToolTip(tr("Written behind the number, inside the width"));
+    m_marks->setToolTip(tr("Four characters that fill the field instead of a number: overflow, "
+                           "invalid, stale, not yet"));
+    m_floats->setObjectName(QStringLiteral("floats"));
+    m_floats->setWordWrap(true);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(grid);
+    column()->addLayout(row, 1);
+    auto* ladder = new Card({}, this);
+    ladder->body()->setContentsMargins(grid + 4, grid, grid, grid);
+    ladder->body()->addWidget(m_ladder, 1);
+    row->addWidget(ladder, 5);
+    auto* honest = new Card({}, this);
+    honest->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
+    honest->body()->addWidget(m_bars);
+    honest->body()->addWidget(m_floats);
+    honest->body()->addStretch(1);
+    row->addWidget(honest, 4);
+
     connect(m_decimals, &QSpinBox::valueChanged, this, [this](int decimals) {
-        apply(tr("Decimals"), [=](TextSpec& t) { t.decimals = decimals; });
+        change(tr("Decimals"), [=](TextSpec& t) { t.decimals = decimals; });
     });
     connect(m_width, &QSpinBox::valueChanged, this, [this](int width) {
-        apply(tr("Width of the field"), [=](TextSpec& t) { t.width = width; });
+        change(tr("Width of the field"), [=](TextSpec& t) { t.width = width; });
     });
     connect(m_align, &QComboBox::activated, this, [this](int index) {
-        apply(tr("Alignment"), [=](TextSpec& t) { t.align = static_cast<Align>(index); });
+        change(tr("Alignment"), [=](TextSpec& t) { t.align = static_cast<Align>(index); });
     });
     connect(m_pad, &QComboBox::activated, this, [this](int index) {
-        apply(tr("Padding"), [=](TextSpec& t) { t.pad = static_cast<Pad>(index); });
+        change(tr("Padding"), [=](TextSpec& t) { t.pad = static_cast<Pad>(index); });
     });
     connect(m_unit, &CheckedEdit::entered, this, [this](const QString& typed) {
-        this->document().apply(tr("Unit shown"),
-            withReaderUnit(
-                this->document().instrument(), reader().id, typed.trimmed().toStdString()));
+        apply(tr("Unit shown"),
+            withReaderUnit(instrument(), reader().id, typed.trimmed().toStdString()));
+    });
+    connect(m_unitShown, &CheckedEdit::entered, this, [this](const QString& typed) {
+        change(tr("Unit written"),
+            [&](TextSpec& t) { t.unitShown = typed.trimmed().toStdString(); });
+    });
+    connect(m_staleAfter, &QuantityEdit::quantityEntered, this, [this](const Quantity& after) {
+        apply(tr("Stale after"), withStaleAfter(instrument(), reader().id, after));
+    });
+    connect(m_marks, &CheckedEdit::entered, this, [this](const QString& typed) {
+        const auto marks = QString(typed).remove(QLatin1Char(' ')).toStdString();
+        if (marks.size() != 4)
+            return Q_EMIT refused(tr("\"%1\" is no set of marks: type four characters, for "
+                                     "overflow, invalid, stale and not yet, such as \"# - ? .\"")
+                                      .arg(typed));
+        change(tr("Marks"), [&](TextSpec& t) {
+            t.overflow = marks.substr(0, 1);
+            t.invalid = marks.substr(1, 1);
+            t.stale = marks.substr(2, 1);
+            t.notYet = marks.substr(3, 1);
+        });
     });
 }
 
-void TextBench::apply(const QString& name, const std::function<void(TextSpec&)>& change)
+CheckedEdit* TextBench::makeEdit(const QString& label, const char* objectName)
+{
+    return made(new CheckedEdit(this), label, objectName);
+}
+
+void TextBench::change(const QString& name, const std::function<void(TextSpec&)>& change)
 {
     auto text = reader().text;
     change(text);
-    document().apply(name, withText(document().instrument(), reader().id, text));
+    apply(name, withText(instrument(), reader().id, text));
 }
 
-void TextBench::showInputs(const RunView& /*view*/)
+void TextBench::showInputs(const RunView& view)
 {
+    const auto& text = reader().text;
     const QSignalBlocker decimals(m_decimals);
     const QSignalBlocker width(m_width);
-    m_decimals->setValue(reader().text.decimals);
-    m_width->setValue(reader().text.width);
-    m_align->setCurrentIndex(static_cast<int>(reader().text.align));
-    m_pad->setCurrentIndex(static_cast<int>(reader().text.pad));
+    m_decimals->setValue(text.decimals);
+    m_width->setValue(text.width);
+    m_align->setCurrentIndex(static_cast<int>(text.align));
+    m_pad->setCurrentIndex(static_cast<int>(text.pad));
     m_unit->showText(QString::fromStdString(reader().unit));
+    m_unitShown->showText(QString::fromStdString(text.unitShown));
+    m_staleAfter->showQuantity(reader().staleAfter);
+    m_marks->showText(QString::fromStdString(
+        text.overflow + " " + text.invalid + " " + text.stale + " " + text.notYet));
+    m_ladder->showLadder(view.texts.empty() ? std::string() : view.texts.back().text,
+        view.fixed->ladder);
+    m_bars->showBudget(view.stem.budget, view.plain.readers[view.choice->reader]);
+    m_floats->setText(floatsText(view.fixed->floats));
 }
 
 } // namespace fern::app

@@ -1,10 +1,10 @@
 #pragma once
-// The workbench of the Text leaf: how the value becomes the cells of its field.
+// The workbench of the Text leaf: how the value becomes the cells of its field, and which of its
+// digits are honest.
 
+#include "app/places/channels/budget_bars.h"
+#include "app/places/channels/text_ladder_view.h"
 #include "app/places/channels/workbench.h"
-
-#include <QComboBox>
-#include <QSpinBox>
 
 namespace fern::app {
 
@@ -17,13 +17,20 @@ protected:
     void showInputs(const RunView& view) override;
 
 private:
-    void apply(const QString& name, const std::function<void(TextSpec&)>& change);
+    void change(const QString& name, const std::function<void(TextSpec&)>& change);
+    CheckedEdit* makeEdit(const QString& label, const char* objectName);
 
     QSpinBox* m_decimals;
     QSpinBox* m_width;
     QComboBox* m_align;
     QComboBox* m_pad;
     CheckedEdit* m_unit;
+    CheckedEdit* m_unitShown;
+    QuantityEdit* m_staleAfter;
+    CheckedEdit* m_marks;
+    TextLadderView* m_ladder;
+    BudgetBars* m_bars;
+    QLabel* m_floats;
 };
 
 } // namespace fern::app

@@ -1,30 +1,19 @@
 #pragma once
 // The trace of the last seconds: world, reading, smoothed, and what the glass shows.
 
-#include "app/runner/run_view.h"
-
-#include <QWidget>
-
-class QCustomPlot;
-class QCPGraph;
-class QCPTextElement;
+#include "app/plot/plot.h"
 
 namespace fern::app {
 
-class TracePlot : public QWidget {
+class TracePlot : public Plot {
     Q_OBJECT
 public:
     explicit TracePlot(QWidget* parent = nullptr);
 
     void showView(const RunView& view);
-
-private:
-    QCustomPlot* m_plot;
-    QCPGraph* m_world;
-    QCPGraph* m_reading;
-    QCPGraph* m_smoothed;
-    QCPGraph* m_shown;
-    QCPTextElement* m_unit;
 };
+
+/// Returns the stretch of time that the traces of a view show: 30 s up to now.
+std::pair<double, double> traceRange(const RunView& view);
 
 } // namespace fern::app

@@ -13,26 +13,38 @@ constexpr int belowFacts = 99; ///< a row that takes what is left, so that the f
 
 Workbench::Workbench(
     const QString& title, const QString& subtitle, Leaf leaf, Document& document, QWidget* parent)
-    : Card(title, parent)
+    : QWidget(parent)
     , m_document(document)
     , m_leaf(leaf)
+    , m_column(new QVBoxLayout(this))
+    , m_card(new Card(title, this))
+    , m_columns(new QHBoxLayout)
     , m_form(new QFormLayout)
     , m_facts(new QGridLayout)
 {
-    setSubtitle(subtitle);
-    auto* columns = new QHBoxLayout;
-    columns->setSpacing(3 * grid);
+    m_column->setContentsMargins(0, 0, 0, 0);
+    m_column->setSpacing(grid);
+    m_card->setSubtitle(subtitle);
+    m_columns->setSpacing(3 * grid);
     m_form->setHorizontalSpacing(grid + 4);
-    m_form->setVerticalSpacing(grid - 2);
+    m_form->setVerticalSpacing(grid - 3);
     m_form->setFieldGrowthPolicy(QFormLayout::AllNonFixedFieldsGrow);
     m_facts->setHorizontalSpacing(2 * grid);
-    m_facts->setVerticalSpacing(grid - 1);
+    m_facts->setVerticalSpacing(grid - 2);
     m_facts->setColumnStretch(2, 1);
     m_facts->setRowStretch(belowFacts, 1);
-    columns->addLayout(m_form, 4);
-    columns->addLayout(m_facts, 7);
-    body()->addLayout(columns);
-    body()->addStretch(1);
+    m_columns->addLayout(m_form, 4);
+    m_columns->addLayout(m_facts, 7);
+    m_card->body()->addLayout(m_columns);
+    m_column->addWidget(m_card);
+}
+
+Card* Workbench::addCard(int stretch)
+{
+    auto* card = new Card({}, this);
+    card->body()->setContentsMargins(grid, grid, grid, grid);
+    m_column->addWidget(card, stretch);
+    return card;
 }
 
 void Workbench::addInput(const QString& label, QWidget* input, const char* objectName)
@@ -42,12 +54,75 @@ void Workbench::addInput(const QString& label, QWidget* input, const char* objec
     m_form->addRow(softLabel(label, this), input);
 }
 
-QuantityEdit* Workbench::addQuantity(const QString& label, const char* objectName)
+void Workbench::setInputVisible(QWidget* input, bool visible)
+{
+    input->setVisible(visible);
+    if (auto* label = m_form->labelForField(input))
+        label->setVisible(visible);
+}
+
+NumberEdit* Workbench::addNumber(
+    const QString& label, const QString& suffix, const char* objectName)
+{
+    auto* edit = new NumberEdit(suffix, this);
+    addInput(label, edit, objectName);
+    connect(edit, &NumberEdit::refused, this, &Workbench::refused);
+    return edit;
+}
+
+QComboBox* Workbench::addChoice(
+    const QString& label, const QStringList& words, const char* objectName)
+{
+    auto* box = new QComboBox(this);
+    box->addItems(words);
+    addInput(label, box, objectName);
+    return box;
+}
+
+QSpinBox* Workbench::addWhole(const QString& label, int least, int most, const char* objectName)
+{
+    auto* box = new QSpinBox(this);
+    box->setRange(least, most);
+    box->setKeyboardTracking(false);
+    addInput(label, box, objectName);
+    return box;
+}
+
+QuantityEdit* Workbench::makeQuantity(const QString& label, const char* objectName)
 {
     auto* edit = new QuantityEdit(this);
-    addInput(label, edit, objectName);
+    edit->setObjectName(QString::fromLatin1(objectName));
+    edit->setAccessibleName(label);
     connect(edit, &QuantityEdit::refused, this, &Workbench::refused);
     return edit;
+}
+
+QuantityEdit* Workbench::addQuantity(const QString& label, const char* objectName)
+{
+    auto* edit = makeQuantity(label, objectName);
+    m_form->addRow(softLabel(label, this), edit);
+    return edit;
+}
+
+QWidget* Workbench::addPair(
+    const QString& label, QWidget* first, const QString& between, QWidget* second)
+{
+    auto* both = new QWidget(this);
+    auto* row = new QHBoxLayout(both);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(grid);
+    row->addWidget(first, 1);
+    row->addWidget(softLabel(between, both));
+    row->addWidget(second, 1);
+    m_form->addRow(softLabel(label, this), both);
+    return both;
+}
+
+void Workbench::setFactsAreLines()
+{
+    m_factsAreLines = true;
+    m_facts->setColumnStretch(1, 1);
+    m_facts->setColumnStretch(2, 0);
 }
 
 QLabel* Workbench::addWords()
@@ -84,8 +159,9 @@ void Workbench::showFacts(const std::vector<Fact>& facts)
     while (m_rows.size() < facts.size()) {
         const int row = static_cast<int>(m_rows.size());
         std::array<QLabel*, 3> labels{softLabel({}, this), new QLabel(this), softLabel({}, this)};
-        labels[1]->setFont(wordFont(13, true));
+        labels[1]->setFont(wordFont(13, !m_factsAreLines));
         labels[2]->setWordWrap(true);
+        labels[1]->setWordWrap(m_factsAreLines);
         for (int column = 0; column < 3; ++column)
             m_facts->addWidget(labels[static_cast<std::size_t>(column)], row, column);
         m_rows.push_back(labels);

@@ -1,18 +1,21 @@
 #pragma once
-// What every workbench has: inputs on the left, the stage's facts on the right.
+// What every workbench has: a card with inputs on the left and the stage's facts on the right, and
+// below it whatever the stage shows.
 
 #include "app/document/document.h"
 #include "app/look/card.h"
 #include "app/look/inputs.h"
 #include "app/runner/run_view.h"
 
+#include <QComboBox>
 #include <QFormLayout>
 #include <QGridLayout>
 #include <QLabel>
+#include <QSpinBox>
 
 namespace fern::app {
 
-class Workbench : public Card {
+class Workbench : public QWidget {
     Q_OBJECT
 public:
     Workbench(const QString& title, const QString& subtitle, Leaf leaf, Document& document,
@@ -25,27 +28,55 @@ Q_SIGNALS:
     void refused(const QString& message);
 
 protected:
-    /// Puts the document's values into the inputs.
+    /// Puts the document's values into the inputs, and the run's into what stands below.
     virtual void showInputs(const RunView& view) = 0;
 
     QuantityEdit* addQuantity(const QString& label, const char* objectName);
-    /// Adds a text that fills the inputs' column, to the left of the facts.
+    /// Makes an input that the caller places.
+    QuantityEdit* makeQuantity(const QString& label, const char* objectName);
+    /// Adds two inputs on one line, with a word between; returns what holds them.
+    QWidget* addPair(const QString& label, QWidget* first, const QString& between, QWidget* second);
+    /// Adds a plain number with a word behind it, such as "LSB" or "%".
+    NumberEdit* addNumber(const QString& label, const QString& suffix, const char* objectName);
+    QComboBox* addChoice(const QString& label, const QStringList& words, const char* objectName);
+    QSpinBox* addWhole(const QString& label, int least, int most, const char* objectName);
+    /// Adds a text that fills the inputs' column.
     QLabel* addWords();
     void addInput(const QString& label, QWidget* input, const char* objectName);
+    /// Shows or hides an input with its label.
+    void setInputVisible(QWidget* input, bool visible);
+    /// The card's own column, below inputs and facts.
+    QVBoxLayout* card() { return m_card->body(); }
+    /// Facts that are whole lines wrap, and their notes take no room.
+    void setFactsAreLines();
+    /// Adds a card below the first one, without a title.
+    Card* addCard(int stretch);
+    QVBoxLayout* column() { return m_column; }
+
+    /// A thing of the document under its name, as one undo step.
+    void apply(const QString& name, const Result<Instrument>& edited)
+    {
+        m_document.apply(name, edited);
+    }
     Document& document() { return m_document; }
+    const Instrument& instrument() const { return m_document.instrument(); }
     const Channel& channel() const { return *m_channel; }
     const Reader& reader() const { return *m_reader; }
     const Display& display() const { return *m_display; }
     const Part& board() const;
 
-private:
-    void showFacts(const std::vector<Fact>& facts);
+    virtual void showFacts(const std::vector<Fact>& facts);
 
+private:
     Document& m_document;
     Leaf m_leaf;
+    QVBoxLayout* m_column;
+    Card* m_card;
+    QHBoxLayout* m_columns;
     QFormLayout* m_form;
     QGridLayout* m_facts;
     std::vector<std::array<QLabel*, 3>> m_rows;
+    bool m_factsAreLines = false;
     Shared<Channel> m_channel;
     Shared<Reader> m_reader;
     Shared<Display> m_display;

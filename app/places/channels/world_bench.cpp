@@ -1,22 +1,69 @@
 #include "app/places/channels/world_bench.h"
 
+#include "app/look/look.h"
 #include "instrument/edits.h"
 
 namespace fern::app {
 
 WorldBench::WorldBench(Document& document, QWidget* parent)
-    : Workbench(tr("World"), tr("what is true, and what is wished"), Leaf::World, document, parent)
-    , m_from(addQuantity(tr("Range from"), "wishFrom"))
-    , m_to(addQuantity(tr("to"), "wishTo"))
-    , m_step(addQuantity(tr("Smallest step"), "wishStep"))
-    , m_tolerance(addQuantity(tr("Tolerance ±"), "wishTolerance"))
-    , m_freshness(addQuantity(tr("Oldest number"), "wishFreshness"))
+    : Workbench(tr("Wish"), tr("what is to be measured, and whether the design does it"),
+        Leaf::World, document, parent)
+    , m_sheet(new QGridLayout)
+    , m_from(addEdit("wishFrom", tr("Range from")))
+    , m_to(addEdit("wishTo", tr("Range to")))
+    , m_step(addEdit("wishStep", tr("Smallest step")))
+    , m_tolerance(addEdit("wishTolerance", tr("Tolerance")))
+    , m_freshness(addEdit("wishFreshness", tr("Oldest number")))
+    , m_hours(addEdit("wishHours", tr("Runs for")))
+    , m_distance(addEdit("wishDistance", tr("Read from")))
+    , m_scenario(softLabel({}, this))
+    , m_trace(new TracePlot(this))
 {
+    m_sheet->setHorizontalSpacing(2 * grid);
+    m_sheet->setVerticalSpacing(grid - 4);
+    m_sheet->setColumnStretch(5, 1);
+    addRow("range", tr("Range"), {m_from, m_to});
+    addRow("step", tr("Smallest step"), {m_step});
+    addRow("tolerance", tr("Tolerance ±"), {m_tolerance});
+    addRow("freshness", tr("Oldest number"), {m_freshness});
+    addRow("hours", tr("Runs for"), {m_hours});
+    addRow("readingDistance", tr("Read from"), {m_distance});
+    card()->insertLayout(1, m_sheet);
+    card()->addWidget(m_scenario);
+    addCard(1)->body()->addWidget(m_trace);
     edit(&ChannelWish::from, tr("Range"), m_from);
     edit(&ChannelWish::to, tr("Range"), m_to);
     edit(&ChannelWish::step, tr("Step"), m_step);
     edit(&ChannelWish::tolerance, tr("Tolerance"), m_tolerance);
     edit(&ChannelWish::freshness, tr("Freshness"), m_freshness);
+    editInstrument(&InstrumentWish::hours, tr("Hours"), m_hours);
+    editInstrument(&InstrumentWish::readingDistance, tr("Reading distance"), m_distance);
+}
+
+QuantityEdit* WorldBench::addEdit(const char* objectName, const QString& label)
+{
+    auto* edit = new QuantityEdit(this);
+    edit->setObjectName(QString::fromLatin1(objectName));
+    edit->setAccessibleName(label);
+    edit->setMaximumWidth(110);
+    connect(edit, &QuantityEdit::refused, this, &Workbench::refused);
+    return edit;
+}
+
+void WorldBench::addRow(const char* key, const QString& label, const QList<QWidget*>& edits)
+{
+    const int row = m_sheet->rowCount();
+    m_sheet->addWidget(softLabel(label, this), row, 0);
+    for (int i = 0; i < edits.size(); ++i)
+        m_sheet->addWidget(edits[i], row, 1 + i);
+    Row r{key, new QLabel(this), new VerdictMark(this), softLabel({}, this)};
+    r.found->setFont(wordFont(13, true));
+    r.mark->setObjectName(QStringLiteral("verdict") + QString::fromLatin1(key));
+    r.note->setWordWrap(true);
+    m_sheet->addWidget(r.mark, row, 3);
+    m_sheet->addWidget(r.found, row, 4);
+    m_sheet->addWidget(r.note, row, 5);
+    m_verdicts.push_back(r);
 }
 
 void WorldBench::edit(Quantity ChannelWish::*member, const QString& name, QuantityEdit* input)
@@ -25,12 +72,32 @@ void WorldBench::edit(Quantity ChannelWish::*member, const QString& name, Quanti
         [this, member, name](const Quantity& quantity) {
             auto wish = channel().wish;
             wish.*member = quantity;
-            document().apply(
-                tr("Wish: %1").arg(name), withWish(document().instrument(), channel().id, wish));
+            apply(tr("Wish: %1").arg(name), withWish(instrument(), channel().id, wish));
         });
 }
 
-void WorldBench::showInputs(const RunView& /*view*/)
+void WorldBench::editInstrument(
+    Quantity InstrumentWish::*member, const QString& name, QuantityEdit* input)
+{
+    connect(input, &QuantityEdit::quantityEntered, this,
+        [this, member, name](const Quantity& quantity) {
+            auto wish = instrument().wish;
+            wish.*member = quantity;
+            apply(tr("Wish: %1").arg(name), withInstrumentWish(instrument(), wish));
+        });
+}
+
+void WorldBench::showFacts(const std::vector<Fact>& facts)
+{
+    QStringList words;
+    for (const auto& fact : facts)
+        for (const auto& part : {fact.label + " " + fact.value, fact.note})
+            if (!part.empty())
+                words << QString::fromStdString(part);
+    m_scenario->setText(words.join(QStringLiteral(", ")));
+}
+
+void WorldBench::showInputs(const RunView& view)
 {
     const auto& wish = channel().wish;
     m_from->showQuantity(wish.from);
@@ -38,6 +105,16 @@ void WorldBench::showInputs(const RunView& /*view*/)
     m_step->showQuantity(wish.step);
     m_tolerance->showQuantity(wish.tolerance);
     m_freshness->showQuantity(wish.freshness);
+    m_hours->showQuantity(instrument().wish.hours);
+    m_distance->showQuantity(instrument().wish.readingDistance);
+    for (auto& row : m_verdicts)
+        for (const auto& verdict : view.wishes)
+            if (verdict.key == row.key) {
+                row.found->setText(QString::fromStdString(verdict.found));
+                row.mark->showVerdict(verdict.verdict);
+                row.note->setText(QString::fromStdString(verdict.note));
+            }
+    m_trace->showView(view);
 }
 
 } // namespace fern::app

@@ -1,6 +1,8 @@
 #pragma once
-// The workbench of the World leaf: what the channel is wished to do.
+// The workbench of the World leaf: the wishes, and beside each whether the design meets it.
 
+#include "app/look/verdict_mark.h"
+#include "app/places/channels/trace_plot.h"
 #include "app/places/channels/workbench.h"
 
 namespace fern::app {
@@ -12,15 +14,31 @@ public:
 
 protected:
     void showInputs(const RunView& view) override;
+    void showFacts(const std::vector<Fact>& facts) override;
 
 private:
+    struct Row {
+        std::string key;
+        QLabel* found;
+        VerdictMark* mark;
+        QLabel* note;
+    };
+    QuantityEdit* addEdit(const char* objectName, const QString& label);
+    void addRow(const char* key, const QString& label, const QList<QWidget*>& edits);
     void edit(Quantity ChannelWish::*member, const QString& name, QuantityEdit* input);
+    void editInstrument(Quantity InstrumentWish::*member, const QString& name, QuantityEdit* input);
 
+    QGridLayout* m_sheet;
+    std::vector<Row> m_verdicts;
     QuantityEdit* m_from;
     QuantityEdit* m_to;
     QuantityEdit* m_step;
     QuantityEdit* m_tolerance;
     QuantityEdit* m_freshness;
+    QuantityEdit* m_hours;
+    QuantityEdit* m_distance;
+    QLabel* m_scenario;
+    TracePlot* m_trace;
 };
 
 } // namespace fern::app

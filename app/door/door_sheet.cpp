@@ -1,0 +1,266 @@
+#include "app/door/door_sheet.h"
+
+#include "app/look/card.h"
+#include "app/look/look.h"
+#include "judge/budget.h"
+#include "judge/stem.h"
+#include "judge/words.h"
+#include "run/firmware_run.h"
+
+#include <QFormLayout>
+#include <QKeyEvent>
+
+namespace fern::app {
+
+namespace {
+
+constexpr int listRow = 25; ///< pixels
+
+QString text(std::string_view words)
+{
+    return QString::fromUtf8(words.data(), static_cast<qsizetype>(words.size()));
+}
+
+template <class T> T* named(T* widget, const char* objectName, const QString& label)
+{
+    widget->setObjectName(QString::fromLatin1(objectName));
+    widget->setAccessibleName(label);
+    return widget;
+}
+
+QString wishText(const ChannelWish& wish)
+{
+    const auto words = [](const Quantity& q) { return QString::fromStdString(toText(q)); };
+    return QObject::tr("From %1 to %2, in steps of %3, within ±%4, at most %5 old.")
+        .arg(words(wish.from), words(wish.to), words(wish.step), words(wish.tolerance),
+            words(wish.freshness));
+}
+
+} // namespace
+
+DoorSheet::DoorSheet(QWidget* parent)
+    : QWidget(parent)
+    , m_title(new QLabel(this))
+    , m_points(named(new QListWidget(this), "startingPoints", tr("What is measured")))
+    , m_about(new QLabel(this))
+    , m_wish(softLabel({}, this))
+    , m_caution(new QLabel(this))
+    , m_instrumentName(named(new QLineEdit(this), "instrumentName", tr("Name of the instrument")))
+    , m_channelName(named(new QLineEdit(this), "channelName", tr("Name of the channel")))
+    , m_board(named(new QComboBox(this), "boardClass", tr("Board")))
+    , m_display(named(new QComboBox(this), "displayClass", tr("Display")))
+    , m_make(named(new QPushButton(this), "makeIt", tr("Make it")))
+    , m_preview(new GlassView(this))
+    , m_outcome(softLabel({}, this))
+{
+    setObjectName(QStringLiteral("door"));
+    auto* outer = new QVBoxLayout(this);
+    outer->setContentsMargins(0, 0, 0, 0);
+    auto* card = new Card({}, this);
+    outer->addWidget(card, 1);
+    m_title->setFont(wordFont(17, true));
+    card->body()->addWidget(m_title);
+    card->body()->addWidget(softLabel(
+        tr("Choose what is measured. Wish, resistors, smoothing, page and a scenario come with it, "
+           "and everything can be changed afterwards."),
+        this));
+    auto* columns = new QHBoxLayout;
+    columns->setSpacing(3 * grid);
+    card->body()->addLayout(columns, 1);
+    m_points->setMinimumWidth(240);
+    m_points->setFrameShape(QFrame::NoFrame);
+    m_points->viewport()->setBackgroundRole(cardRole);
+    m_points->setUniformItemSizes(true);
+    columns->addWidget(m_points, 2);
+    auto* right = new QVBoxLayout;
+    right->setSpacing(grid);
+    columns->addLayout(right, 3);
+    m_about->setFont(wordFont(14, true));
+    m_caution->setForegroundRole(brickRole);
+    m_caution->setObjectName(QStringLiteral("caution"));
+    for (auto* label : {m_about, m_wish, m_caution}) {
+        label->setWordWrap(true);
+        right->addWidget(label);
+    }
+    auto* form = new QFormLayout;
+    form->setVerticalSpacing(grid);
+    right->addSpacing(grid);
+    right->addLayout(form);
+    const auto addRow = [&](const QString& label, QWidget* input, bool onlyNew) {
+        auto* words = softLabel(label, this);
+        form->addRow(words, input);
+        if (onlyNew)
+            m_onlyNew.insert(m_onlyNew.end(), {words, input});
+    };
+    addRow(tr("Instrument"), m_instrumentName, true);
+    addRow(tr("Channel"), m_channelName, false);
+    addRow(tr("Board"), m_board, true);
+    addRow(tr("Display"), m_display, true);
+    for (const auto& board : startingBoards())
+        m_board->addItem(QString::fromStdString(board.part.className));
+    for (const auto& display : startingDisplays())
+        m_display->addItem(QString::fromStdString(display.part.className));
+    auto* buttons = new QHBoxLayout;
+    auto* cancel = named(new QPushButton(tr("Cancel"), this), "cancelDoor", tr("Cancel"));
+    buttons->addWidget(m_make);
+    buttons->addWidget(cancel);
+    buttons->addStretch(1);
+    right->addSpacing(grid);
+    right->addLayout(buttons);
+    right->addSpacing(2 * grid);
+    right->addWidget(softLabel(tr("What it begins with:"), this));
+    m_preview->setObjectName(QStringLiteral("doorPreview"));
+    m_preview->setMaximumWidth(360);
+    right->addWidget(m_preview);
+    m_outcome->setObjectName(QStringLiteral("outcome"));
+    m_outcome->setWordWrap(true);
+    right->addWidget(m_outcome);
+    right->addStretch(1);
+    for (auto* edit : {m_instrumentName, m_channelName}) {
+        edit->setTextMargins(4, 1, 4, 1);
+        connect(edit, &QLineEdit::textChanged, this, &DoorSheet::showOutcome);
+    }
+    for (auto* box : {m_board, m_display})
+        connect(box, &QComboBox::activated, this, &DoorSheet::showOutcome);
+    fillList();
+    m_points->setCurrentRow(1); // the first one below its heading
+    connect(m_points, &QListWidget::currentRowChanged, this, &DoorSheet::showPoint);
+    connect(m_points, &QListWidget::itemActivated, this, &DoorSheet::make);
+    connect(m_make, &QPushButton::clicked, this, &DoorSheet::make);
+    connect(m_channelName, &QLineEdit::returnPressed, this, &DoorSheet::make);
+    connect(m_instrumentName, &QLineEdit::returnPressed, this, &DoorSheet::make);
+    connect(cancel, &QPushButton::clicked, this, &DoorSheet::cancelled);
+}
+
+void DoorSheet::fillList()
+{
+    std::string_view group;
+    for (const auto& point : startingPoints()) {
+        if (point.group != group) {
+            group = point.group;
+            auto* heading = new QListWidgetItem(text(group), m_points);
+            heading->setFlags(Qt::NoItemFlags);
+            heading->setFont(wordFont(12, true));
+            heading->setSizeHint({0, listRow});
+        }
+        auto* item = new QListWidgetItem(QStringLiteral("    ") + text(point.title), m_points);
+        item->setData(Qt::UserRole, text(point.id));
+        item->setSizeHint({0, listRow});
+    }
+}
+
+const StartingPoint& DoorSheet::chosen() const
+{
+    return *findStartingPoint(
+        m_points->currentItem()->data(Qt::UserRole).toString().toStdString());
+}
+
+void DoorSheet::askForInstrument()
+{
+    m_isNew = true;
+    m_title->setText(tr("New instrument"));
+    m_make->setText(tr("Make the instrument"));
+    m_instrumentName->setText(tr("My instrument"));
+    for (auto* widget : m_onlyNew)
+        widget->show();
+    m_points->setCurrentRow(1);
+    showPoint();
+    m_points->setFocus();
+}
+
+void DoorSheet::askForChannel(const Instrument& instrument)
+{
+    m_isNew = false;
+    m_instrument = instrument;
+    m_title->setText(tr("New channel of %1").arg(QString::fromStdString(instrument.name)));
+    m_make->setText(tr("Add the channel"));
+    for (auto* widget : m_onlyNew)
+        widget->hide();
+    m_points->setCurrentRow(1);
+    showPoint();
+    m_points->setFocus();
+}
+
+void DoorSheet::showPoint()
+{
+    const auto& point = chosen();
+    m_about->setText(text(point.about));
+    m_wish->setText(tr("The wish to begin with: %1").arg(wishText(point.wish)));
+    m_caution->setText(text(point.caution));
+    m_caution->setVisible(!point.caution.empty());
+    // A name that the user typed stays.
+    auto proposed = text(point.title);
+    proposed.truncate(proposed.indexOf(QLatin1Char(',')) < 0 ? proposed.size()
+                                                              : proposed.indexOf(QLatin1Char(',')));
+    if (m_channelName->text().isEmpty() || m_channelName->text() == m_proposed)
+        m_channelName->setText(proposed);
+    m_proposed = proposed;
+    showOutcome();
+}
+
+Result<Instrument> DoorSheet::outcome() const
+{
+    const auto board = static_cast<std::size_t>(m_board->currentIndex());
+    const auto display = static_cast<std::size_t>(m_display->currentIndex());
+    const auto before = m_isNew
+        ? emptyInstrument(m_instrumentName->text().toStdString(), startingBoards()[board].part,
+              startingDisplays()[display].part)
+        : m_instrument;
+    if (before.name.empty())
+        return Error{ErrorCode::InvalidArgument, "give the instrument a name", ""};
+    return withStartingPoint(before, chosen(), m_channelName->text().toStdString());
+}
+
+/// Runs what would be made up to its first number, and says what follows from the parts.
+void DoorSheet::showOutcome()
+{
+    const auto made = outcome();
+    if (!made) {
+        m_preview->showFrame(nullptr);
+        return m_outcome->setText(QString::fromStdString(made.error().message));
+    }
+    auto plain = *resolve(*made, "");
+    const auto channel = plain.channels.size() - 1;
+    const auto choice = stemChoices(plain, channel).front();
+    auto& display = plain.displays[choice.display];
+    display.page = display.pages[choice.page];
+    RunHistory history(ticksFromSeconds(1));
+    FirmwareRun run(plain, {}, history);
+    run.tick(choice.display, ticksFromSeconds(60));
+    if (const auto* redraw = history.lastRedraw(choice.display))
+        m_preview->showFrame(redraw->frame);
+    const auto& c = plain.channels[channel];
+    const auto budget = budgetOf(c, c.to, 0);
+    const auto& frontEnd = made->channels.back()->frontEnd;
+    const auto words = [](const Quantity& q) { return QString::fromStdString(toText(q)); };
+    const auto resistors = frontEnd.kind != FrontEndKind::Divider
+        ? tr("A fixed resistor of %1").arg(words(frontEnd.fixed))
+        : c.input.r1 > 0 ? tr("A divider of %1 over %2").arg(words(frontEnd.r1), words(frontEnd.r2))
+                         : tr("No divider");
+    m_outcome->setText(tr("%1. One count is %2 at the top of the range, the number is uncertain by ±%3.")
+                           .arg(resistors, QString::fromStdString(differenceText(c, countAt(c, c.to), 2)),
+                               QString::fromStdString(differenceText(c, 2 * budget.accuracy, 2))));
+}
+
+void DoorSheet::make()
+{
+    const auto made = outcome();
+    if (!made)
+        return Q_EMIT refused(QString::fromStdString(made.error().message));
+    const auto name = m_channelName->text().trimmed();
+    m_channelName->clear();
+    if (m_isNew)
+        Q_EMIT instrumentMade(*made);
+    else
+        Q_EMIT channelMade(tr("Add the channel %1").arg(name), *made);
+}
+
+void DoorSheet::keyPressEvent(QKeyEvent* event)
+{
+    if (event->key() == Qt::Key_Escape)
+        Q_EMIT cancelled();
+    else
+        QWidget::keyPressEvent(event);
+}
+
+} // namespace fern::app

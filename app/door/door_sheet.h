@@ -1,0 +1,63 @@
+#pragma once
+// The door to a new instrument or channel: what is measured, under which name, on which parts.
+// One sheet for everything in the table of starting points.
+
+#include "app/glass/glass_view.h"
+#include "plan/starting_points.h"
+
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPushButton>
+
+namespace fern::app {
+
+class DoorSheet : public QWidget {
+    Q_OBJECT
+public:
+    explicit DoorSheet(QWidget* parent = nullptr);
+
+    /// Asks for a new instrument with its first channel.
+    void askForInstrument();
+    /// Asks for a channel of an instrument that is open.
+    void askForChannel(const Instrument& instrument);
+
+Q_SIGNALS:
+    void instrumentMade(const fern::Instrument& instrument);
+    /// The instrument with the new channel, under the name of the edit.
+    void channelMade(const QString& name, const fern::Instrument& instrument);
+    void refused(const QString& message);
+    void cancelled();
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    void fillList();
+    void showPoint();
+    void make();
+    /// What the choice would make, or why it cannot.
+    Result<Instrument> outcome() const;
+    void showOutcome();
+    const StartingPoint& chosen() const;
+
+    bool m_isNew = true;
+    Instrument m_instrument;
+    QLabel* m_title;
+    QListWidget* m_points;
+    QLabel* m_about;
+    QLabel* m_wish;
+    QLabel* m_caution;
+    QLineEdit* m_instrumentName;
+    QLineEdit* m_channelName;
+    QComboBox* m_board;
+    QComboBox* m_display;
+    std::vector<QWidget*> m_onlyNew; ///< asked for a new instrument only
+    QPushButton* m_make;
+    GlassView* m_preview;
+    QLabel* m_outcome;
+    QString m_proposed; ///< the channel name that followed from the last choice
+};
+
+} // namespace fern::app

@@ -1,0 +1,54 @@
+#pragma once
+// Guards the open file: a lock that other windows see, a watch that sees what others write, and a
+// recovery copy while there are changes that are not saved.
+
+#include "app/document/document.h"
+
+#include <QFileSystemWatcher>
+#include <QLockFile>
+#include <QTimer>
+
+#include <memory>
+#include <optional>
+
+namespace fern::app {
+
+class FileGuard : public QObject {
+    Q_OBJECT
+public:
+    /// Locks and copies are kept in `folder`; an empty one keeps none.
+    FileGuard(Document& document, QString folder, QObject* parent);
+    ~FileGuard() override;
+
+    /// Guards the document's present file. Returns false when another window guards it already.
+    bool adopt();
+
+    /// Returns what a crashed program left of the document's file, when it can be read.
+    std::optional<Instrument> leftBehind() const;
+    /// Returns when that copy was written, for the question about it.
+    QString leftBehindAt() const;
+    /// Forgets the recovery copy.
+    void dropCopy();
+
+    /// Whether the file now holds something else than the document read or wrote last.
+    bool isChangedOnDisk() const;
+
+Q_SIGNALS:
+    /// The file was changed or removed by someone else.
+    void changedOnDisk();
+
+private:
+    QString nameFor(const QString& suffix) const;
+    void writeCopy();
+    void checkDisk();
+
+    Document& m_document;
+    QString m_folder;
+    QString m_key; ///< names the guarded file in the folder
+    std::unique_ptr<QLockFile> m_lock;
+    QFileSystemWatcher m_watcher;
+    QTimer m_copyTimer;
+    QTimer m_diskTimer;
+};
+
+} // namespace fern::app

@@ -1,0 +1,94 @@
+#include "app/places/channels/budget_bars.h"
+
+#include "app/look/look.h"
+#include "base/number_text.h"
+
+#include <QPainter>
+
+#include <algorithm>
+#include <cmath>
+
+namespace fern::app {
+
+namespace {
+
+constexpr double widestDecade = 2; ///< the axis begins at 100 units
+constexpr double finestDecade = -5;
+
+} // namespace
+
+BudgetBars::BudgetBars(QWidget* parent)
+    : QWidget(parent)
+{
+    setObjectName(QStringLiteral("budgetBars"));
+}
+
+void BudgetBars::showBudget(const Budget& budget, const PlainReader& reader)
+{
+    const auto inUnit = [&](double u) { return fromSi(u, reader.unit) - fromSi(0, reader.unit); };
+    const BudgetTerm* worst = nullptr;
+    for (const auto& term : budget.terms)
+        if (term.leaf != Leaf::Text && (worst == nullptr || term.u > worst->u))
+            worst = &term;
+    m_unit = QString::fromStdString(prettyUnit(reader.unit.name));
+    m_decimals = reader.text.decimals;
+    const auto bar = [&](const QString& name, double u, const QString& note) {
+        return Bar{name, inUnit(u), honestDecimals(inUnit(u)), note};
+    };
+    m_bars = {bar(tr("Accuracy"), budget.accuracy,
+                  worst == nullptr ? QString()
+                                   : tr("most from the %1").arg(QString::fromStdString(worst->name))),
+        bar(tr("Repeatability"), budget.repeatability, tr("noise and steps, for trends"))};
+    setAccessibleName(tr("Honest digits: %1 decimals are accurate, %2 repeat, %3 are shown")
+                          .arg(m_bars[0].honest)
+                          .arg(m_bars[1].honest)
+                          .arg(m_decimals));
+    update();
+}
+
+void BudgetBars::paintEvent(QPaintEvent* /*event*/)
+{
+    const auto& t = tokens();
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const auto x = [&](double value) {
+        const double decade = std::clamp(std::log10(value), finestDecade, widestDecade);
+        return (width() - 1) * (widestDecade - decade) / (widestDecade - finestDecade);
+    };
+    const double rowHeight = (height() - 24) / 2.0;
+    for (std::size_t i = 0; i < m_bars.size(); ++i) {
+        const auto& bar = m_bars[i];
+        const double y = static_cast<double>(i) * rowHeight;
+        painter.setFont(wordFont(12, true));
+        painter.setPen(t.ink);
+        painter.drawText(QRectF(0, y, width(), 18), Qt::AlignLeft | Qt::AlignVCenter,
+            tr("%1 ±%2 %3").arg(
+                bar.name, QString::fromStdString(significantText(2 * bar.u, 2)), m_unit));
+        painter.setFont(wordFont(12, bar.honest < m_decimals));
+        painter.drawText(QRectF(0, y, width(), 18), Qt::AlignRight | Qt::AlignVCenter,
+            bar.honest == 1 ? tr("1 decimal") : tr("%1 decimals").arg(bar.honest));
+        const QRectF track(0, y + 20, width(), 9);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(t.bar);
+        painter.drawRoundedRect(track, 3, 3);
+        painter.setBrush(t.moss);
+        painter.drawRoundedRect(QRectF(0, track.top(), std::max(4.0, x(std::max(bar.u, 1e-9))), 9), 3, 3);
+        painter.setFont(wordFont(11));
+        painter.setPen(t.soft);
+        painter.drawText(
+            QRectF(0, y + 31, width(), 15), Qt::AlignLeft | Qt::AlignVCenter, bar.note);
+    }
+    // The step of each decimal; the one that is shown now stands out.
+    for (int d = 0; d <= 4; ++d) {
+        const double at = x(std::pow(10.0, -d));
+        const bool shown = d == m_decimals;
+        painter.setPen(QPen(shown ? t.amber : t.line, shown ? 1.6 : 1, shown ? Qt::SolidLine : Qt::DotLine));
+        painter.drawLine(QPointF(at, 18), QPointF(at, height() - 20));
+        painter.setFont(wordFont(11, shown));
+        painter.setPen(shown ? t.ink : t.soft);
+        painter.drawText(QRectF(at - 30, height() - 19, 60, 16), Qt::AlignCenter,
+            shown ? tr("shown") : QString::number(std::pow(10.0, -d)));
+    }
+}
+
+} // namespace fern::app

@@ -1,0 +1,198 @@
+// The window and its file: opening, saving, what a crash left, what others did to it.
+
+#include "app/dialogs/dialogs.h"
+#include "app/findings/findings_view.h"
+#include "app/places/channels/channels_place.h"
+#include "app/shell/main_window.h"
+#include "app/shell/notice_bar.h"
+
+#include <QCloseEvent>
+#include <QFileInfo>
+#include <QMenu>
+#include <QMimeData>
+
+namespace fern::app {
+
+namespace {
+
+QString droppedFile(const QMimeData* data)
+{
+    if (!data->hasUrls() || data->urls().size() != 1)
+        return {};
+    const auto path = data->urls().front().toLocalFile();
+    return path.endsWith(QStringLiteral(".json")) || path.endsWith(QStringLiteral(".csv"))
+        ? path
+        : QString();
+}
+
+} // namespace
+
+bool MainWindow::open(const QString& path)
+{
+    const auto opened = m_document.open(path);
+    if (!opened) {
+        m_dialogs.showError(
+            this, tr("The file was not opened"), QString::fromStdString(describe(opened.error())));
+        return false;
+    }
+    m_storage.addRecent(path);
+    guardFile();
+    return true;
+}
+
+void MainWindow::begin()
+{
+    guardFile();
+}
+
+void MainWindow::guardFile()
+{
+    if (!m_guard.adopt())
+        return m_notice->showChoice(
+            tr("Another window has %1 open. Saving in both loses the changes of one.")
+                .arg(QFileInfo(m_document.path()).fileName()),
+            {{tr("Go on"), [] { }}});
+    const auto left = m_guard.leftBehind();
+    if (!left || *left == m_document.instrument())
+        return m_guard.dropCopy();
+    const auto name = QString::fromStdString(left->name);
+    if (!m_dialogs.askEither(this, tr("Changes from before"),
+            tr("The program ended without saving %1. Its changes of %2 were kept.")
+                .arg(name, m_guard.leftBehindAt()),
+            tr("Take them up"), tr("Forget them")))
+        return m_guard.dropCopy();
+    if (m_document.isOpen())
+        m_document.apply(tr("Changes from before"), *left);
+    else
+        m_document.start(*left);
+}
+
+void MainWindow::chooseFile()
+{
+    if (!mayLeave())
+        return;
+    const auto path =
+        m_dialogs.fileToOpen(this, tr("Open an instrument"), tr("Instruments (*.fern.json)"));
+    if (!path.isEmpty())
+        open(path);
+}
+
+void MainWindow::fillRecentMenu()
+{
+    m_recentMenu->clear();
+    const auto files = m_storage.recentFiles();
+    for (const auto& file : files) {
+        auto* action = m_recentMenu->addAction(QFileInfo(file).fileName());
+        action->setToolTip(file);
+        connect(action, &QAction::triggered, this, [this, file] {
+            if (mayLeave())
+                open(file);
+        });
+    }
+    if (files.isEmpty())
+        m_recentMenu->addAction(tr("none yet"))->setEnabled(false);
+}
+
+bool MainWindow::save()
+{
+    if (!m_document.isOpen())
+        return false;
+    if (m_document.path().isEmpty())
+        return saveAs();
+    const bool overwrites = QFileInfo::exists(m_document.path()) && m_guard.isChangedOnDisk();
+    if (overwrites
+        && !m_dialogs.askEither(this, tr("The file was changed"),
+            tr("%1 was changed by another program since it was opened here.")
+                .arg(QFileInfo(m_document.path()).fileName()),
+            tr("Overwrite it"), tr("Cancel")))
+        return false;
+    return saveTo({});
+}
+
+bool MainWindow::saveAs()
+{
+    if (!m_document.isOpen())
+        return false;
+    const auto proposed = m_document.path().isEmpty()
+        ? QString::fromStdString(m_document.instrument().name).toLower().replace(
+              QLatin1Char(' '), QLatin1Char('-'))
+            + QStringLiteral(".fern.json")
+        : m_document.path();
+    const auto path = m_dialogs.fileToSave(this, tr("Save the instrument"), proposed);
+    return !path.isEmpty() && saveTo(path);
+}
+
+bool MainWindow::saveTo(const QString& path)
+{
+    const auto saved = m_document.save(path);
+    if (!saved) {
+        m_dialogs.showError(
+            this, tr("The file was not saved"), QString::fromStdString(describe(saved.error())));
+        return false;
+    }
+    m_storage.addRecent(m_document.path());
+    if (!path.isEmpty() && !m_guard.adopt())
+        m_notice->showMessage(tr("Another window has that file open too."));
+    return true;
+}
+
+bool MainWindow::mayLeave()
+{
+    if (!m_document.isModified() || !m_document.isOpen())
+        return true;
+    switch (m_dialogs.askAboutChanges(this, QString::fromStdString(m_document.instrument().name))) {
+    case Dialogs::Answer::Save:
+        return save();
+    case Dialogs::Answer::Discard:
+        return true;
+    case Dialogs::Answer::Cancel:
+        break;
+    }
+    return false;
+}
+
+void MainWindow::tellAboutDisk()
+{
+    const auto name = QFileInfo(m_document.path()).fileName();
+    if (!QFileInfo::exists(m_document.path()))
+        return m_notice->showChoice(
+            tr("%1 is gone from the disk. Saving writes it again.").arg(name),
+            {{tr("Go on"), [] { }}});
+    const auto words = m_document.isModified()
+        ? tr("%1 was changed by another program, and here are changes that are not saved.")
+        : tr("%1 was changed by another program.");
+    m_notice->showChoice(words.arg(name),
+        {{tr("Load it anew"), [this] { open(m_document.path()); }}, {tr("Keep this"), [] { }}});
+}
+
+void MainWindow::closeEvent(QCloseEvent* event)
+{
+    const bool leaves = mayLeave();
+    event->setAccepted(leaves);
+    if (leaves)
+        m_guard.dropCopy();
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event)
+{
+    if (!droppedFile(event->mimeData()).isEmpty())
+        event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event)
+{
+    const auto path = droppedFile(event->mimeData());
+    if (path.isEmpty())
+        return;
+    event->acceptProposedAction();
+    if (path.endsWith(QStringLiteral(".csv"))) {
+        if (m_document.isOpen())
+            playRecording(path);
+        else
+            m_notice->showMessage(tr("Open an instrument first; then a recording can be played."));
+    } else if (mayLeave()) {
+        open(path);
+    }
+}
+
+} // namespace fern::app
