@@ -29,7 +29,7 @@ FileGuard::FileGuard(Document& document, QString folder, QObject* parent)
     connect(&m_copyTimer, &QTimer::timeout, this, &FileGuard::writeCopy);
     connect(&m_diskTimer, &QTimer::timeout, this, &FileGuard::checkDisk);
     connect(&m_watcher, &QFileSystemWatcher::fileChanged, this, [this] { m_diskTimer.start(); });
-    connect(&m_document, &Document::changed, this, [this] {
+    connect(&m_document.undoStack(), &QUndoStack::indexChanged, this, [this] {
         // Not started anew by every change: a long drag is copied while it goes on.
         if (m_document.isModified() && !m_copyTimer.isActive())
             m_copyTimer.start();

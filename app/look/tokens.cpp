@@ -22,7 +22,7 @@ const Tokens light{.paper = QColor(0xF4F1E6),
     .lit = QColor(0xBFE8C8),
     .bar = QColor(0xE6E3D3),
     .field = QColor(0xFFFFFF),
-    .trace = QColor(0xA39E86)};
+    .trace = QColor(0x918C75)};
 
 const Tokens dark{.paper = QColor(0x171E1A),
     .card = QColor(0x1F2823),

@@ -50,7 +50,7 @@ struct ShownText {
 };
 
 struct RunView {
-    int revision = 0; ///< of the instrument that it was made from
+    int revision = 0; ///< of the instrument and channel that it was made from
     PlainInstrument plain;
     std::size_t channel = 0;
     std::optional<StemChoice> choice; ///< none while the channel is shown nowhere

@@ -91,9 +91,11 @@ void Runner::restart(const std::string& scenario, Recordings recordings)
 
 void Runner::setChannel(const std::string& channel, const std::string& reader)
 {
+    ++m_revision;
     change([&](Wanted& w) {
         w.channel = channel;
         w.reader = reader;
+        w.revision = m_revision;
         w.isChanged = true;
     });
 }

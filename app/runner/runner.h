@@ -44,7 +44,7 @@ public:
 
     /// The newest view; never null.
     std::shared_ptr<const RunView> view() const { return m_shown; }
-    /// The revision of the instrument that was set last; a view with it shows that instrument.
+    /// Of what was set last, instrument or channel; a view with this revision shows it.
     int revision() const { return m_revision; }
 
 Q_SIGNALS:

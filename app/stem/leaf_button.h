@@ -17,6 +17,7 @@ public:
     void setLimit(bool isLimit, const QString& reason);
     /// The value as shown, for tests and assistive technology.
     QString valueText() const { return m_value; }
+    QString unitText() const { return m_unit; }
     bool isLimit() const { return m_isLimit; }
 
     QSize sizeHint() const override { return {118, 148}; }

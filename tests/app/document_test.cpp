@@ -23,7 +23,7 @@ TEST_F(DocumentTest, AnEqualValueIsNoStep)
     QSignalSpy changed(&document, &Document::changed);
     document.apply(QStringLiteral("same"),
         withFrontEnd(
-            document.instrument(), "house-battery", document.instrument().channels[0]->divider));
+            document.instrument(), "house-battery", document.instrument().channels[0]->frontEnd));
     EXPECT_EQ(document.undoStack().count(), 0);
     EXPECT_EQ(changed.count(), 0);
 }

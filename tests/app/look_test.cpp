@@ -1,5 +1,6 @@
 #include "app/look/look.h"
 #include "app/look/tokens.h"
+#include "tests/app/window_fixture.h"
 
 #include <gtest/gtest.h>
 
@@ -28,15 +29,35 @@ double contrast(const QColor& a, const QColor& b)
     return (light + 0.05) / (dark + 0.05);
 }
 
-TEST(Look, TextHasEnoughContrast)
+class EitherLook : public testing::TestWithParam<LookKind> {
+protected:
+    void SetUp() override { chooseTokens(GetParam()); }
+    void TearDown() override { chooseTokens(LookKind::Light); }
+};
+
+TEST_P(EitherLook, TextHasEnoughContrast)
 {
     const auto& t = tokens();
     for (const auto& [text, ground] : {std::pair{t.ink, t.paper}, {t.ink, t.card}, {t.ink, t.pale},
-             {t.soft, t.card}, {t.soft, t.paper}, {t.soft, t.bar}, {t.card, t.fern},
-             {t.pale, t.fern}, {t.brick, t.card}, {t.lit, t.glass}})
+             {t.ink, t.field}, {t.soft, t.card}, {t.soft, t.paper}, {t.soft, t.bar},
+             {t.soft, t.pale}, {t.onFern, t.fern}, {t.onFernSoft, t.fern}, {t.brick, t.card},
+             {t.sky, t.card}, {t.accent, t.card}, {t.lit, t.glass}})
         EXPECT_GE(contrast(text, ground), 4.5)
             << text.name().toStdString() << " on " << ground.name().toStdString();
 }
+
+/// What is no text but must be seen: lines, outlines, signs. Source: WCAG 2.1, 1.4.11.
+TEST_P(EitherLook, SignsStandOut)
+{
+    const auto& t = tokens();
+    for (const auto& [sign, ground] : {std::pair{t.amber, t.card}, {t.brick, t.paper},
+             {t.trace, t.card}, {t.accent, t.card}, {t.sky, t.card}})
+        EXPECT_GE(contrast(sign, ground), 3.0)
+            << sign.name().toStdString() << " on " << ground.name().toStdString();
+}
+
+INSTANTIATE_TEST_SUITE_P(Looks, EitherLook, testing::Values(LookKind::Light, LookKind::Dark),
+    [](const auto& look) { return look.param == LookKind::Light ? "light" : "dark"; });
 
 TEST(Look, DrawsTheEmbeddedFaces)
 {
@@ -56,6 +77,25 @@ TEST(Look, DigitsHaveOneWidth)
                 metrics.horizontalAdvance(QLatin1Char('0')))
                 << digit;
     }
+}
+
+TEST_F(WindowTest, ChangesBetweenLightAndDark)
+{
+    const auto rail = [this] { return window.grab().toImage().pixelColor(10, 600); };
+    const auto words = [this] {
+        return find<QLabel>("clock")->palette().color(QPalette::WindowText);
+    };
+    EXPECT_EQ(rail(), tokens().bar);
+    const auto light = tokens();
+    const auto shown = window.grab().toImage();
+    QTest::keyClick(&window, Qt::Key_L, Qt::ControlModifier);
+    EXPECT_EQ(lookKind(), LookKind::Dark);
+    EXPECT_NE(tokens().bar, light.bar);
+    EXPECT_EQ(rail(), tokens().bar);
+    EXPECT_EQ(words(), tokens().ink);
+    EXPECT_EQ(storage().look(), LookKind::Dark); // kept for the next start
+    QTest::keyClick(&window, Qt::Key_L, Qt::ControlModifier);
+    EXPECT_EQ(window.grab().toImage(), shown);
 }
 
 } // namespace

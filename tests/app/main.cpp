@@ -1,10 +1,15 @@
 #include "app/look/look.h"
+#include "app/shell/main_window.h"
+#include "instrument/edits.h"
 
 #include <gtest/gtest.h>
 
 #include <QApplication>
+#include <QDir>
+#include <QTest>
 
 #include <clocale>
+#include <csignal>
 
 namespace {
 
@@ -14,6 +19,27 @@ void quiet(QtMsgType type, const QMessageLogContext& /*context*/, const QString&
     if (!message.contains(QLatin1String("propagateSizeHints")))
         std::fprintf(
             stderr, "%s%s\n", type == QtWarningMsg ? "warning: " : "", qPrintable(message));
+}
+
+/// Opens a file, changes it, and is killed once the recovery copy is there.
+int editAndDie(const QString& path, const QString& folder)
+{
+    using namespace fern;
+    app::MainWindow window(app::systemDialogs(), app::Storage(folder));
+    if (!window.open(path))
+        return 1;
+    auto& document = window.document();
+    auto divider = document.instrument().channels[0]->frontEnd;
+    divider.r1 = {68, "kohm"};
+    document.apply(QStringLiteral("R1"), withFrontEnd(document.instrument(), "house-battery", divider));
+    const auto hasCopy = [&] {
+        return !QDir(folder + QStringLiteral("/open"))
+                    .entryList({QStringLiteral("*.fern.json")})
+                    .isEmpty();
+    };
+    if (!QTest::qWaitFor(hasCopy))
+        return 1;
+    return std::raise(SIGKILL);
 }
 
 } // namespace
@@ -29,5 +55,8 @@ int main(int argc, char** argv)
     QApplication application(argc, argv);
     std::setlocale(LC_NUMERIC, "C");
     fern::app::applyLook(application);
+    const auto arguments = QApplication::arguments();
+    if (arguments.size() == 4 && arguments[1] == QStringLiteral("--edit-and-die"))
+        return editAndDie(arguments[2], arguments[3]);
     return RUN_ALL_TESTS();
 }

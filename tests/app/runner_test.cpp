@@ -21,7 +21,7 @@ TEST(Runner, ShowsWhatTheCoreComputes)
     runner.jumpTo(ticksFromSeconds(150));
     ASSERT_TRUE(waitFor(runner, [](const RunView& v) { return v.now == ticksFromSeconds(150); }));
     RunHistory history(ticksFromSeconds(30));
-    FirmwareRun run(test::plainSkiff(), {}, history);
+    FirmwareRun run(*resolve(test::skiff(), "evening-row"), {}, history);
     run.advanceTo(ticksFromSeconds(150));
     // The window's run begins shortly before; the whole run gives the same picture and the same
     // codes.

@@ -8,16 +8,24 @@
 #include "app/stem/leaf_button.h"
 #include "tests/support.h"
 
+#include <QAccessible>
 #include <QAction>
 #include <QApplication>
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QPushButton>
 #include <QSpinBox>
 #include <QTemporaryDir>
 #include <QTest>
 #include <QToolButton>
+
+/// So that a failed comparison can be read.
+inline void PrintTo(const QString& text, std::ostream* out)
+{
+    *out << '"' << text.toStdString() << '"';
+}
 
 namespace fern::app {
 
@@ -42,10 +50,28 @@ public:
         ++asked;
         return answer;
     }
+    bool askEither(QWidget* /*parent*/, const QString& /*title*/, const QString& question,
+        const QString& /*first*/, const QString& /*second*/) override
+    {
+        questions << question;
+        return takesFirst;
+    }
+    std::optional<QString> askText(QWidget* /*parent*/, const QString& /*title*/,
+        const QString& /*question*/, const QString& proposed) override
+    {
+        proposals << proposed;
+        return std::exchange(nextText, {});
+    }
+    void showAbout(QWidget* /*parent*/, const QString& /*title*/, const QString& text) override
+    {
+        abouts << text;
+    }
 
     QString nextOpen, nextSave;
-    QStringList errors;
+    std::optional<QString> nextText;
+    QStringList errors, questions, proposals, abouts;
     Answer answer = Answer::Cancel;
+    bool takesFirst = false;
     int asked = 0;
 };
 
@@ -70,6 +96,39 @@ protected:
         ASSERT_TRUE(QTest::qWaitFor(
             [this] { return window.runner().view()->revision == window.runner().revision(); }));
     }
+    void openChannel(const char* id)
+    {
+        QTest::mouseClick(
+            find<QAbstractButton>((std::string("channelTab") + id).c_str()), Qt::LeftButton);
+        settle();
+    }
+    Storage storage() const { return Storage(folder.filePath(QStringLiteral("kept"))); }
+    void trigger(const char* action)
+    {
+        auto* found = window.findChild<QAction*>(QString::fromLatin1(action));
+        ASSERT_NE(found, nullptr) << action;
+        ASSERT_TRUE(found->isEnabled()) << action;
+        found->trigger();
+        settle();
+    }
+    /// Chooses an entry of a menu that is open, with the mouse.
+    void clickEntry(QMenu* menu, const QString& text)
+    {
+        ASSERT_TRUE(menu->isVisible());
+        for (auto* action : menu->actions())
+            if (action->text() == text) {
+                QTest::mouseClick(
+                    menu, Qt::LeftButton, {}, menu->actionGeometry(action).center());
+                return settle();
+            }
+        FAIL() << "no entry " << text.toStdString();
+    }
+    /// The middle of another widget in a widget's own coordinates, for a drag onto it.
+    static QPoint middleOf(const QWidget* other, const QWidget* in)
+    {
+        return in->mapFromGlobal(other->mapToGlobal(other->rect().center()));
+    }
+    const Instrument& instrument() { return window.document().instrument(); }
     template <class T> T* find(const char* name)
     {
         auto* widget = window.findChild<T*>(QString::fromLatin1(name));
@@ -97,12 +156,17 @@ protected:
         return window.findChild<QWidget*>(QStringLiteral("finding") + QString::fromLatin1(rule))
             != nullptr;
     }
+    static QString accessibleName(QWidget* widget)
+    {
+        const auto* interface = QAccessible::queryAccessibleInterface(widget);
+        return interface == nullptr ? QString() : interface->text(QAccessible::Name);
+    }
     QLabel* notice() { return find<QLabel>("notice"); }
 
     AnsweredDialogs dialogs;
     QTemporaryDir folder;
     QString path;
-    MainWindow window{dialogs};
+    MainWindow window{dialogs, storage()};
 };
 
 } // namespace fern::app

@@ -87,65 +87,6 @@ TEST_F(WindowTest, ABadEntryKeepsTheOldValueAndSaysWhatIsAccepted)
     EXPECT_FALSE(notice()->isVisible());
 }
 
-TEST_F(WindowTest, AFixIsOneUndoStep)
-{
-    auto* button = find<QPushButton>("fixT01");
-    EXPECT_EQ(button->text(), QStringLiteral("Show 1 decimal"));
-    QTest::mouseClick(button, Qt::LeftButton);
-    settle();
-    EXPECT_FALSE(hasFinding("T01"));
-    EXPECT_EQ(leaf("Text")->valueText().size(), 4);
-    EXPECT_EQ(window.document().undoStack().count(), 1);
-    EXPECT_EQ(window.document().undoStack().undoText(), QStringLiteral("Show 1 decimal"));
-    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
-    settle();
-    EXPECT_TRUE(hasFinding("T01"));
-}
-
-TEST_F(WindowTest, FilterAndIntervalAnswerAtOnce)
-{
-    openLeaf("Smooth");
-    type("steps", QStringLiteral("exponential tau 4"));
-    EXPECT_TRUE(hasFinding("M01"));
-    EXPECT_TRUE(leaf("Smooth")->isLimit());
-    type("steps", QStringLiteral("median 4"));
-    EXPECT_TRUE(notice()->text().contains(QStringLiteral("odd number")));
-    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
-    settle();
-    openLeaf("Glass");
-    type("redrawEvery", QStringLiteral("0.1 s"));
-    EXPECT_TRUE(hasFinding("G04"));
-    openLeaf("Text");
-    auto* width = find<QSpinBox>("width");
-    QTest::mouseClick(width, Qt::LeftButton);
-    QTest::keyClick(width, Qt::Key_Down);
-    settle();
-    EXPECT_TRUE(hasFinding("T02"));
-    openLeaf("Reading");
-    auto* school = find<QComboBox>("school");
-    school->setFocus();
-    QTest::keyClick(school, Qt::Key_Down);
-    EXPECT_EQ(window.document().instrument().parts[0]->converter.school, ConverterSchool::EndPoint);
-    openLeaf("World");
-    type("wishTo", QStringLiteral("24 V"));
-    EXPECT_TRUE(hasFinding("P09"));
-}
-
-TEST_F(WindowTest, KeysOpenTheLeaves)
-{
-    openLeaf("World");
-    EXPECT_TRUE(find<QLineEdit>("wishFrom")->isVisible());
-    QTest::keyClick(&window, Qt::Key_Right, Qt::AltModifier);
-    EXPECT_TRUE(find<QLineEdit>("r1")->isVisible());
-    EXPECT_TRUE(leaf("Sensor")->isChecked());
-    QTest::keyClick(&window, Qt::Key_Left, Qt::AltModifier);
-    QTest::keyClick(&window, Qt::Key_Left, Qt::AltModifier); // at the end it stays
-    EXPECT_TRUE(leaf("World")->isChecked());
-    leaf("Glass")->setFocus();
-    QTest::keyClick(leaf("Glass"), Qt::Key_Space);
-    EXPECT_TRUE(find<QLineEdit>("redrawEvery")->isVisible());
-}
-
 TEST_F(WindowTest, OneTickEndsWithTheNextRedraw)
 {
     QTest::mouseClick(find<QToolButton>("tick"), Qt::LeftButton);
@@ -259,17 +200,6 @@ TEST_F(WindowTest, FoldsItsRightColumn)
     EXPECT_FALSE(find<GlassView>("glass")->isVisible());
     QTest::keyClick(&window, Qt::Key_F7);
     EXPECT_TRUE(findings->isVisible());
-}
-
-TEST_F(WindowTest, EveryWorkbenchFitsTheSmallestWindow)
-{
-    window.resize(1024, 700);
-    for (const char* name : {"World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"}) {
-        openLeaf(name);
-        settle();
-        EXPECT_LE(window.minimumSizeHint().width(), 1024) << name;
-        EXPECT_LE(window.minimumSizeHint().height(), 700) << name;
-    }
 }
 
 } // namespace

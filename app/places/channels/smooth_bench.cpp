@@ -103,7 +103,7 @@ void SmoothBench::connectChips()
 void SmoothBench::change(
     const QString& name, const std::function<void(std::vector<StepSpec>&)>& change)
 {
-    auto steps = findById(instrument().channels, channel().id)->smoothing;
+    auto steps = channel().smoothing;
     change(steps);
     apply(name, withSmoothing(instrument(), channel().id, steps));
 }

@@ -43,20 +43,25 @@ QString stepFigure(const StepSpec& step)
         : QString::fromStdString(durationText(step.tau));
 }
 
-StepChip::StepChip(const StepSpec& step, QWidget* parent)
+StepChip::StepChip(QWidget* parent)
     : QAbstractButton(parent)
-    , m_name(stepName(step))
-    , m_figure(step.isOff ? QObject::tr("off, %1").arg(stepFigure(step)) : stepFigure(step))
-    , m_isOff(step.isOff)
 {
     setCheckable(true);
     setFocusPolicy(Qt::StrongFocus);
     setCursor(Qt::OpenHandCursor);
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
-    setText(m_name);
-    setAccessibleName(tr("Step %1, %2").arg(m_name, m_figure));
     setToolTip(tr("Drag to another place. Ctrl with arrows moves it, Space switches it off and on, "
                   "Delete takes it away."));
+}
+
+void StepChip::showStep(const StepSpec& step)
+{
+    m_name = stepName(step);
+    m_figure = step.isOff ? tr("off, %1").arg(stepFigure(step)) : stepFigure(step);
+    m_isOff = step.isOff;
+    setText(m_name);
+    setAccessibleName(tr("Step %1, %2").arg(m_name, m_figure));
+    update();
 }
 
 void StepChip::paintEvent(QPaintEvent* /*event*/)
@@ -107,33 +112,41 @@ StepChips::StepChips(QWidget* parent)
         [this, menu] { menu->popup(m_add->mapToGlobal(QPoint(0, m_add->height()))); });
 }
 
+void StepChips::addChip()
+{
+    const auto index = static_cast<int>(m_chips.size());
+    auto* chip = new StepChip(this);
+    chip->setObjectName(QStringLiteral("step%1").arg(index));
+    chip->installEventFilter(this);
+    qobject_cast<QHBoxLayout*>(layout())->insertWidget(index, chip);
+    chip->show();
+    connect(chip, &QAbstractButton::clicked, this, [this, index] { setCurrent(index); });
+    m_chips.push_back(chip);
+}
+
 void StepChips::showSteps(const std::vector<StepSpec>& steps)
 {
-    if (steps == m_steps && m_chips.size() == steps.size())
+    if (steps == m_steps)
         return;
     const bool hadFocus = std::any_of(
         m_chips.begin(), m_chips.end(), [](const StepChip* chip) { return chip->hasFocus(); });
     m_steps = steps;
-    for (auto* chip : m_chips) {
-        chip->removeEventFilter(this);
-        chip->hide();
-        chip->deleteLater();
+    while (m_chips.size() < steps.size())
+        addChip();
+    while (m_chips.size() > steps.size()) {
+        m_chips.back()->hide();
+        m_chips.back()->setObjectName({});
+        m_chips.back()->deleteLater(); // it may be the one whose key was pressed
+        m_chips.pop_back();
     }
-    m_chips.clear();
-    auto* row = qobject_cast<QHBoxLayout*>(layout());
-    for (std::size_t i = 0; i < steps.size(); ++i) {
-        auto* chip = new StepChip(steps[i], this);
-        chip->setObjectName(QStringLiteral("step%1").arg(i));
-        chip->installEventFilter(this);
-        row->insertWidget(static_cast<int>(i), chip);
-        m_chips.push_back(chip);
-        connect(chip, &QAbstractButton::clicked, this,
-            [this, i] { setCurrent(static_cast<int>(i)); });
-    }
-    m_current = std::clamp(m_current, steps.empty() ? -1 : 0, static_cast<int>(steps.size()) - 1);
-    setCurrent(m_current);
+    for (std::size_t i = 0; i < steps.size(); ++i)
+        m_chips[i]->showStep(steps[i]);
+    setCurrent(std::clamp(
+        m_current, steps.empty() ? -1 : 0, static_cast<int>(steps.size()) - 1));
     if (hadFocus && m_current >= 0)
         m_chips[static_cast<std::size_t>(m_current)]->setFocus();
+    else if (hadFocus)
+        m_add->setFocus();
 }
 
 void StepChips::setCurrent(int index)

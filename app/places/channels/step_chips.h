@@ -14,8 +14,9 @@ namespace fern::app {
 class StepChip : public QAbstractButton {
     Q_OBJECT
 public:
-    StepChip(const StepSpec& step, QWidget* parent);
+    explicit StepChip(QWidget* parent);
 
+    void showStep(const StepSpec& step);
     QSize sizeHint() const override { return {128, 40}; }
     QSize minimumSizeHint() const override { return {84, 40}; }
 
@@ -25,7 +26,7 @@ protected:
 private:
     QString m_name;
     QString m_figure;
-    bool m_isOff;
+    bool m_isOff = false;
 };
 
 class StepChips : public QWidget {
@@ -50,6 +51,7 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    void addChip();
     bool pressedKey(int index, int key, bool control);
     int placeAt(int x) const;
     int indexOf(const QObject* chip) const;

@@ -60,14 +60,22 @@ protected:
     }
     Document& document() { return m_document; }
     const Instrument& instrument() const { return m_document.instrument(); }
-    const Channel& channel() const { return *m_channel; }
-    const Reader& reader() const { return *m_reader; }
-    const Display& display() const { return *m_display; }
+    // As the document has them now: an edit may come before the view of the last one.
+    const Channel& channel() const { return newest(instrument().channels, m_channel); }
+    const Reader& reader() const { return newest(instrument().readers, m_reader); }
+    const Display& display() const { return newest(instrument().displays, m_display); }
     const Part& board() const;
 
     virtual void showFacts(const std::vector<Fact>& facts);
 
 private:
+    template <class T>
+    static const T& newest(const std::vector<Shared<T>>& list, const Shared<T>& known)
+    {
+        const auto* now = findById(list, known->id);
+        return now == nullptr ? *known : *now;
+    }
+
     Document& m_document;
     Leaf m_leaf;
     QVBoxLayout* m_column;

@@ -1,0 +1,151 @@
+// New instruments and channels, and the channels' tabs.
+
+#include "tests/app/window_fixture.h"
+
+#include <QContextMenuEvent>
+#include <QListWidget>
+
+namespace fern::app {
+namespace {
+
+QStringList names(const Instrument& instrument)
+{
+    QStringList words;
+    for (const auto& channel : instrument.channels)
+        words << QString::fromStdString(channel->name);
+    return words;
+}
+
+TEST_F(WindowTest, ANewInstrumentByKeysAlone)
+{
+    QTest::keyClick(&window, Qt::Key_N, Qt::ControlModifier);
+    auto* list = find<QListWidget>("startingPoints");
+    ASSERT_EQ(QApplication::focusWidget(), list);
+    const auto outcome = find<QLabel>("outcome")->text();
+    QTest::keyClick(list, Qt::Key_Down);
+    EXPECT_NE(find<QLabel>("outcome")->text(), outcome);
+    ASSERT_NE(find<GlassView>("doorPreview")->frame(), nullptr);
+    QTest::keyClick(list, Qt::Key_Return);
+    settle();
+    EXPECT_EQ(instrument().channels.size(), 1U);
+    EXPECT_EQ(instrument().channels[0]->wish.to, (Quantity{30, "V"}));
+    EXPECT_TRUE(window.document().path().isEmpty());
+    EXPECT_TRUE(window.document().isModified());
+    ASSERT_TRUE(QTest::qWaitFor([this] { return leaf("Glass")->valueText().size() > 2; }));
+    EXPECT_FALSE(find<QWidget>("door")->isVisible());
+    dialogs.nextSave = folder.filePath(QStringLiteral("new.fern.json"));
+    QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier);
+    EXPECT_TRUE(*readInstrument(test::readText(dialogs.errors.isEmpty()
+                    ? folder.filePath(QStringLiteral("new.fern.json")).toStdString()
+                    : std::string()))
+        == instrument());
+}
+
+TEST_F(WindowTest, ANewInstrumentAsksAboutChangesFirst)
+{
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("51k"));
+    QTest::keyClick(&window, Qt::Key_N, Qt::ControlModifier);
+    EXPECT_EQ(dialogs.asked, 1);
+    EXPECT_EQ(window.findChild<QWidget*>(QStringLiteral("door")), nullptr);
+    dialogs.answer = Dialogs::Answer::Discard;
+    QTest::keyClick(&window, Qt::Key_N, Qt::ControlModifier);
+    ASSERT_TRUE(find<QWidget>("door")->isVisible());
+    // Turning away keeps what was open.
+    QTest::keyClick(find<QListWidget>("startingPoints"), Qt::Key_Escape);
+    EXPECT_FALSE(find<QWidget>("door")->isVisible());
+    EXPECT_EQ(instrument().name, "Wagtail");
+    EXPECT_TRUE(window.document().isModified());
+}
+
+TEST_F(WindowTest, ANewChannelByMouseIsOneUndoStep)
+{
+    QTest::mouseClick(find<QToolButton>("addChannel"), Qt::LeftButton);
+    auto* list = find<QListWidget>("startingPoints");
+    for (int row = 0; row < list->count(); ++row)
+        if (list->item(row)->text().contains(QStringLiteral("Light")) && row > 0
+            && (list->item(row)->flags() & Qt::ItemIsEnabled) != 0) {
+            list->scrollToItem(list->item(row));
+            QTest::mouseClick(list->viewport(), Qt::LeftButton, {},
+                list->visualItemRect(list->item(row)).center());
+        }
+    EXPECT_FALSE(find<QLineEdit>("instrumentName")->isVisible());
+    auto* name = find<QLineEdit>("channelName");
+    EXPECT_EQ(name->text(), QStringLiteral("Light"));
+    QTest::mouseClick(name, Qt::LeftButton);
+    QTest::keyClick(name, Qt::Key_A, Qt::ControlModifier);
+    QTest::keyClicks(name, QStringLiteral("Lantern"));
+    QTest::mouseClick(find<QPushButton>("makeIt"), Qt::LeftButton);
+    settle();
+    EXPECT_EQ(names(instrument()).last(), QStringLiteral("Lantern"));
+    EXPECT_EQ(window.document().undoStack().count(), 1);
+    EXPECT_TRUE(find<QAbstractButton>("channelTablantern")->isChecked());
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_TRUE(instrument() == test::skiff());
+    EXPECT_TRUE(find<QAbstractButton>("channelTabhouse-battery")->isChecked());
+}
+
+TEST_F(WindowTest, ANamelessChannelIsRefused)
+{
+    QTest::keyClick(&window, Qt::Key_T, Qt::ControlModifier);
+    auto* name = find<QLineEdit>("channelName");
+    name->setFocus();
+    QTest::keyClick(name, Qt::Key_A, Qt::ControlModifier);
+    QTest::keyClick(name, Qt::Key_Delete);
+    EXPECT_TRUE(find<QLabel>("outcome")->text().contains(QStringLiteral("name")));
+    QTest::keyClick(name, Qt::Key_Return);
+    EXPECT_TRUE(notice()->isVisible());
+    EXPECT_TRUE(instrument() == test::skiff());
+}
+
+TEST_F(WindowTest, ChannelsByKeysAlone)
+{
+    QTest::keyClick(&window, Qt::Key_PageDown, Qt::ControlModifier);
+    settle();
+    EXPECT_TRUE(find<QAbstractButton>("channelTabbilge")->isChecked());
+    EXPECT_EQ(leaf("World")->unitText(), QStringLiteral("cm"));
+    dialogs.nextText = QStringLiteral("Bilge water");
+    QTest::keyClick(&window, Qt::Key_F2);
+    EXPECT_EQ(dialogs.proposals.last(), QStringLiteral("Bilge level"));
+    EXPECT_EQ(names(instrument()),
+        (QStringList{QStringLiteral("House battery"), QStringLiteral("Bilge water")}));
+    QTest::keyClick(&window, Qt::Key_PageUp, Qt::ControlModifier | Qt::ShiftModifier);
+    EXPECT_EQ(names(instrument())[0], QStringLiteral("Bilge water"));
+    QTest::keyClick(&window, Qt::Key_D, Qt::ControlModifier);
+    settle();
+    EXPECT_EQ(instrument().channels.size(), 3U);
+    EXPECT_EQ(names(instrument())[2], QStringLiteral("House battery"));
+    trigger("actionDeleteChannel"); // the copy is open
+    EXPECT_EQ(instrument().channels.size(), 2U);
+    trigger("actionDeleteChannel");
+    trigger("actionDeleteChannel");
+    EXPECT_TRUE(instrument().channels.empty());
+    EXPECT_FALSE(window.findChild<QAction*>(QStringLiteral("actionDeleteChannel"))->isEnabled());
+    while (window.document().isModified())
+        QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_TRUE(instrument() == test::skiff());
+}
+
+TEST_F(WindowTest, TabsAreDraggedAndHaveAMenu)
+{
+    auto* battery = find<QAbstractButton>("channelTabhouse-battery");
+    auto* bilge = find<QAbstractButton>("channelTabbilge");
+    QTest::mousePress(battery, Qt::LeftButton, {}, battery->rect().center());
+    QTest::mouseMove(battery, middleOf(bilge, battery));
+    QTest::mouseRelease(
+        battery, Qt::LeftButton, {}, middleOf(bilge, battery) + QPoint(10, 0));
+    settle();
+    EXPECT_EQ(names(instrument())[0], QStringLiteral("Bilge level"));
+    auto* tab = find<QAbstractButton>("channelTabbilge");
+    QContextMenuEvent asks(QContextMenuEvent::Mouse, tab->rect().center(),
+        tab->mapToGlobal(tab->rect().center()));
+    QApplication::sendEvent(tab, &asks);
+    settle();
+    clickEntry(find<QMenu>("channelMenu"), QStringLiteral("Duplicate"));
+    EXPECT_EQ(names(instrument()).size(), 3);
+    EXPECT_EQ(names(instrument())[1], QStringLiteral("Bilge level copy"));
+}
+
+} // namespace
+} // namespace fern::app

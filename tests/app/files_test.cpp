@@ -1,0 +1,216 @@
+// What happens to files: opened lately, dropped, saved, changed by others, left by a crash.
+
+#include "tests/app/window_fixture.h"
+
+#include <QMimeData>
+#include <QProcess>
+#include <QTextBlock>
+#include <QTextBrowser>
+
+namespace fern::app {
+namespace {
+
+/// Replaces a file as another program would.
+void overwrite(const QString& path, const std::string& text)
+{
+    QFile file(path);
+    ASSERT_TRUE(file.open(QIODevice::WriteOnly | QIODevice::Truncate));
+    ASSERT_EQ(file.write(text.data(), static_cast<qint64>(text.size())),
+        static_cast<qint64>(text.size()));
+}
+
+bool drop(QWidget& window, const QString& path)
+{
+    QMimeData data;
+    data.setUrls({QUrl::fromLocalFile(path)});
+    QDragEnterEvent enter({200, 200}, Qt::CopyAction, &data, Qt::LeftButton, {});
+    QApplication::sendEvent(&window, &enter);
+    if (!enter.isAccepted())
+        return false;
+    QDropEvent event({200, 200}, Qt::CopyAction, &data, Qt::LeftButton, {});
+    QApplication::sendEvent(&window, &event);
+    return event.isAccepted();
+}
+
+class FilesTest : public WindowTest {
+protected:
+    QPushButton* way(const char* label)
+    {
+        return window.findChild<QPushButton*>(QStringLiteral("way") + QString::fromLatin1(label));
+    }
+    bool noticeComes(const char* words)
+    {
+        return QTest::qWaitFor([&] {
+            return notice()->isVisible() && notice()->text().contains(QString::fromLatin1(words));
+        });
+    }
+    const std::string changed = test::replaced(test::skiffText(), "\"value\": 47,", "\"value\": 33,");
+};
+
+TEST_F(FilesTest, OpensLatelyUsedFilesFromTheMenuAndTheStartPage)
+{
+    const auto other = folder.filePath(QStringLiteral("other.fern.json"));
+    overwrite(other, changed);
+    ASSERT_TRUE(window.open(other));
+    auto* menu = find<QMenu>("recentMenu");
+    menu->popup(window.mapToGlobal(QPoint(50, 50)));
+    ASSERT_EQ(menu->actions().size(), 2);
+    EXPECT_EQ(menu->actions()[0]->text(), QStringLiteral("other.fern.json"));
+    clickEntry(menu, QStringLiteral("skiff.fern.json"));
+    EXPECT_EQ(window.document().path(), path);
+    // Another window begins with them; a file that is gone is not offered.
+    QFile::remove(other);
+    MainWindow fresh(dialogs, storage());
+    fresh.show();
+    fresh.begin();
+    const auto links = fresh.findChild<QWidget*>(QStringLiteral("startPage"))
+                           ->findChildren<QAbstractButton*>();
+    int offered = 0;
+    for (auto* link : links)
+        if (link->text() == QStringLiteral("skiff.fern.json")) {
+            ++offered;
+            QTest::mouseClick(link, Qt::LeftButton);
+        }
+    EXPECT_EQ(offered, 1);
+    EXPECT_EQ(fresh.document().path(), path);
+}
+
+TEST_F(FilesTest, TakesADroppedInstrumentOrRecordingAndNothingElse)
+{
+    const auto other = folder.filePath(QStringLiteral("other.fern.json"));
+    overwrite(other, changed);
+    EXPECT_TRUE(drop(window, other));
+    EXPECT_EQ(window.document().path(), other);
+    EXPECT_TRUE(drop(window,
+        QString::fromStdString(test::sourcePath("demo/house-battery-evening.csv"))));
+    EXPECT_TRUE(find<QComboBox>("scenario")->currentText().contains(
+        QStringLiteral("house-battery-evening.csv")));
+    EXPECT_FALSE(drop(window, folder.filePath(QStringLiteral("picture.png"))));
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("51k"));
+    drop(window, path); // asked, and the answer is to stay
+    EXPECT_EQ(dialogs.asked, 1);
+    EXPECT_EQ(window.document().path(), other);
+}
+
+TEST_F(FilesTest, SavesUnderANewName)
+{
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("51k"));
+    const auto copy = folder.filePath(QStringLiteral("copy.fern.json"));
+    dialogs.nextSave = copy;
+    QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
+    EXPECT_EQ(window.document().path(), copy);
+    EXPECT_EQ(test::readText(path.toStdString()), test::skiffText());
+    EXPECT_TRUE(find<QLabel>("saveState")->text().startsWith(QStringLiteral("copy.fern.json")));
+    EXPECT_EQ(storage().recentFiles().front(), copy);
+}
+
+TEST_F(FilesTest, TellsWhatOthersDidToTheFile)
+{
+    overwrite(path, changed);
+    ASSERT_TRUE(noticeComes("changed by another program"));
+    QTest::mouseClick(way("Load it anew"), Qt::LeftButton);
+    settle();
+    EXPECT_EQ(instrument().channels[0]->frontEnd.r1, (Quantity{33, "kohm"}));
+    EXPECT_FALSE(notice()->isVisible());
+    // Keep this: saving then asks before it overwrites.
+    overwrite(path, test::skiffText());
+    ASSERT_TRUE(noticeComes("changed by another program"));
+    auto* keep = way("Keep this");
+    keep->setFocus();
+    QTest::keyClick(keep, Qt::Key_Space);
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("51k"));
+    QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier);
+    EXPECT_EQ(dialogs.questions.size(), 1);
+    EXPECT_EQ(test::readText(path.toStdString()), test::skiffText());
+    dialogs.takesFirst = true;
+    QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier);
+    EXPECT_NE(test::readText(path.toStdString()), test::skiffText());
+    EXPECT_FALSE(window.document().isModified());
+}
+
+TEST_F(FilesTest, AFileThatIsGoneIsToldAndWrittenAgain)
+{
+    QFile::remove(path);
+    ASSERT_TRUE(noticeComes("gone from the disk"));
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("51k"));
+    QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier);
+    EXPECT_TRUE(QFile::exists(path));
+    EXPECT_TRUE(dialogs.questions.isEmpty());
+}
+
+TEST_F(FilesTest, WarnsOfASecondWindowOnTheFile)
+{
+    MainWindow second(dialogs, storage());
+    second.show();
+    ASSERT_TRUE(second.open(path));
+    EXPECT_TRUE(second.findChild<QLabel*>(QStringLiteral("notice"))
+                    ->text()
+                    .contains(QStringLiteral("Another window has skiff.fern.json open")));
+    EXPECT_FALSE(notice()->isVisible());
+}
+
+TEST_F(FilesTest, ACrashLeavesTheChanges)
+{
+    const auto file = folder.filePath(QStringLiteral("crash.fern.json"));
+    overwrite(file, test::skiffText());
+    // The same window in a process of its own, which kills itself after an edit.
+    QProcess child;
+    child.setProcessChannelMode(QProcess::ForwardedChannels);
+    child.start(QCoreApplication::applicationFilePath(),
+        {QStringLiteral("--edit-and-die"), file, storage().folder()});
+    ASSERT_TRUE(child.waitForFinished(60000));
+    ASSERT_EQ(child.exitStatus(), QProcess::CrashExit);
+    EXPECT_EQ(test::readText(file.toStdString()), test::skiffText());
+
+    MainWindow after(dialogs, storage());
+    after.show();
+    dialogs.takesFirst = true;
+    ASSERT_TRUE(after.open(file));
+    ASSERT_EQ(dialogs.questions.size(), 1);
+    EXPECT_TRUE(dialogs.questions[0].contains(QStringLiteral("Wagtail")));
+    EXPECT_EQ(after.document().instrument().channels[0]->frontEnd.r1, (Quantity{68, "kohm"}));
+    EXPECT_TRUE(after.document().isModified()); // and still one undo step away from the file
+    after.document().undoStack().undo();
+    EXPECT_TRUE(after.document().instrument() == test::skiff());
+    // Once answered and saved it is not asked again.
+    after.document().undoStack().redo();
+    QTest::keyClick(&after, Qt::Key_S, Qt::ControlModifier);
+    ASSERT_TRUE(after.open(file));
+    EXPECT_EQ(dialogs.questions.size(), 1);
+}
+
+TEST_F(FilesTest, WhatACrashLeftCanBeForgotten)
+{
+    const auto file = folder.filePath(QStringLiteral("crash.fern.json"));
+    overwrite(file, test::skiffText());
+    QProcess child;
+    child.start(QCoreApplication::applicationFilePath(),
+        {QStringLiteral("--edit-and-die"), file, storage().folder()});
+    ASSERT_TRUE(child.waitForFinished(60000));
+    ASSERT_TRUE(window.open(file)); // the answer is no
+    ASSERT_EQ(dialogs.questions.size(), 1);
+    EXPECT_TRUE(instrument() == test::skiff());
+    ASSERT_TRUE(window.open(file));
+    EXPECT_EQ(dialogs.questions.size(), 1);
+}
+
+TEST_F(FilesTest, HelpOpensAtTheLeaf)
+{
+    openLeaf("Smooth");
+    QTest::keyClick(&window, Qt::Key_F1);
+    auto* text = find<QTextBrowser>("helpText");
+    ASSERT_TRUE(text->isVisible());
+    EXPECT_EQ(text->textCursor().block().text(), QStringLiteral("Smooth"));
+    openLeaf("World");
+    QTest::keyClick(&window, Qt::Key_F1);
+    EXPECT_EQ(text->textCursor().block().text(), QStringLiteral("World"));
+    trigger("actionAbout");
+    EXPECT_TRUE(dialogs.abouts.last().contains(QStringLiteral("GNU General Public License")));
+}
+
+} // namespace
+} // namespace fern::app

@@ -1,0 +1,104 @@
+// Nothing is cut: every workbench of every kind of sensor in the smallest window, and everything
+// that takes the focus has a name.
+
+#include "tests/app/window_fixture.h"
+
+#include "plan/starting_points.h"
+
+#include <QAbstractScrollArea>
+
+namespace fern::app {
+namespace {
+
+constexpr std::array<const char*, leafCount> leaves{
+    "World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"};
+
+/// Whether a label, a button or an input has the room its words need.
+bool isCut(const QWidget& widget)
+{
+    if (const auto* label = qobject_cast<const QLabel*>(&widget))
+        return label->wordWrap() ? label->height() < label->heightForWidth(label->width())
+                                 : label->width() < label->sizeHint().width();
+    if (const auto* edit = qobject_cast<const QLineEdit*>(&widget))
+        return edit->width() < edit->fontMetrics().horizontalAdvance(edit->text()) + 8;
+    if (qobject_cast<const QAbstractButton*>(&widget) != nullptr
+        || qobject_cast<const QComboBox*>(&widget) != nullptr)
+        return widget.width() < widget.minimumSizeHint().width()
+            || widget.height() < widget.minimumSizeHint().height();
+    return false;
+}
+
+std::string describe(const QWidget& widget)
+{
+    const auto* label = qobject_cast<const QLabel*>(&widget);
+    return (widget.objectName() + QLatin1Char(' ')
+        + QLatin1String(widget.metaObject()->className()) + QLatin1Char(' ')
+        + (label == nullptr ? QString() : label->text()))
+               .toStdString();
+}
+
+class FitTest : public WindowTest {
+protected:
+    void expectFits(const std::string& where)
+    {
+        EXPECT_LE(window.minimumSizeHint().width(), 1024) << where;
+        EXPECT_LE(window.minimumSizeHint().height(), 700) << where;
+        EXPECT_EQ(window.size(), QSize(1024, 700)) << where;
+        for (auto* widget : window.findChildren<QWidget*>()) {
+            if (!widget->isVisible() || widget->window() != &window)
+                continue;
+            EXPECT_FALSE(isCut(*widget)) << where << ": " << describe(*widget);
+            if ((widget->focusPolicy() & Qt::TabFocus) != 0
+                && qobject_cast<QAbstractScrollArea*>(widget) == nullptr) {
+                EXPECT_FALSE(accessibleName(widget).isEmpty()) << where << ": " << describe(*widget);
+            }
+        }
+    }
+    void expectEveryLeafFits(const std::string& what)
+    {
+        for (const char* name : leaves) {
+            openLeaf(name);
+            QTest::qWait(1); // lays out
+            expectFits(what + " " + name);
+        }
+    }
+};
+
+TEST_F(FitTest, TheDemo)
+{
+    window.resize(1024, 700);
+    for (const char* channel : {"house-battery", "bilge"}) {
+        openChannel(channel);
+        expectEveryLeafFits(channel);
+    }
+}
+
+TEST_F(FitTest, EveryKindOfSensor)
+{
+    window.resize(1024, 700);
+    for (const auto& point : startingPoints()) {
+        window.document().start(
+            *withStartingPoint(emptyInstrument("Made", startingBoards()[0].part,
+                                   startingDisplays()[0].part),
+                point, "Something measured"));
+        settle();
+        window.runner().jumpTo(ticksFromSeconds(40));
+        ASSERT_TRUE(QTest::qWaitFor(
+            [this] { return window.runner().view()->now >= ticksFromSeconds(40); }));
+        expectEveryLeafFits(std::string(point.id));
+    }
+}
+
+TEST_F(FitTest, TheDoors)
+{
+    window.resize(1024, 700);
+    QTest::keyClick(&window, Qt::Key_T, Qt::ControlModifier);
+    QTest::qWait(1);
+    expectFits("a new channel");
+    QTest::keyClick(&window, Qt::Key_N, Qt::ControlModifier);
+    QTest::qWait(1);
+    expectFits("a new instrument");
+}
+
+} // namespace
+} // namespace fern::app
