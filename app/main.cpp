@@ -64,7 +64,9 @@ int main(int argc, char** argv)
         QStringLiteral("the channel that is open in the shot"), QStringLiteral("ID"));
     const QCommandLineOption door(
         QStringLiteral("door"), QStringLiteral("open the sheet for a new instrument or channel"));
-    parser.addOptions({shot, leaf, at, play, run, look, channel, door});
+    const QCommandLineOption small(
+        QStringLiteral("small"), QStringLiteral("take the shot in the smallest window"));
+    parser.addOptions({shot, leaf, at, play, run, look, channel, door, small});
     parser.process(application);
 
     // A picture keeps nothing and shows nothing of what was kept.
@@ -79,6 +81,8 @@ int main(int argc, char** argv)
     const auto files = parser.positionalArguments();
     if (!files.isEmpty() && !window.open(files.first()))
         return 3;
+    if (parser.isSet(small))
+        window.resize(window.minimumSize());
     window.show();
     if (files.isEmpty())
         window.begin();

@@ -60,10 +60,12 @@ DoorSheet::DoorSheet(QWidget* parent)
     outer->addWidget(card, 1);
     m_title->setFont(wordFont(17, true));
     card->body()->addWidget(m_title);
-    card->body()->addWidget(softLabel(
+    auto* intro = softLabel(
         tr("Choose what is measured. Wish, resistors, smoothing, page and a scenario come with it, "
            "and everything can be changed afterwards."),
-        this));
+        this);
+    intro->setWordWrap(true);
+    card->body()->addWidget(intro);
     auto* columns = new QHBoxLayout;
     columns->setSpacing(3 * grid);
     card->body()->addLayout(columns, 1);
@@ -107,10 +109,10 @@ DoorSheet::DoorSheet(QWidget* parent)
     buttons->addStretch(1);
     right->addSpacing(grid);
     right->addLayout(buttons);
-    right->addSpacing(2 * grid);
+    right->addSpacing(grid);
     right->addWidget(softLabel(tr("What it begins with:"), this));
     m_preview->setObjectName(QStringLiteral("doorPreview"));
-    m_preview->setMaximumWidth(360);
+    m_preview->setMaximumWidth(300);
     right->addWidget(m_preview);
     m_outcome->setObjectName(QStringLiteral("outcome"));
     m_outcome->setWordWrap(true);
@@ -119,6 +121,10 @@ DoorSheet::DoorSheet(QWidget* parent)
     for (auto* edit : {m_instrumentName, m_channelName}) {
         edit->setTextMargins(4, 1, 4, 1);
         connect(edit, &QLineEdit::textChanged, this, &DoorSheet::showOutcome);
+    }
+    for (auto* box : {m_board, m_display}) {
+        box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        box->setMinimumContentsLength(10);
     }
     for (auto* box : {m_board, m_display})
         connect(box, &QComboBox::activated, this, &DoorSheet::showOutcome);

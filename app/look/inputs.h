@@ -16,6 +16,9 @@ class CheckedEdit : public QLineEdit {
 public:
     explicit CheckedEdit(QWidget* parent = nullptr);
 
+    /// Room for a figure with its unit.
+    QSize minimumSizeHint() const override { return {58, QLineEdit::minimumSizeHint().height()}; }
+
     /// Shows a text as the accepted one. Does nothing while the user is typing.
     void showText(const QString& text);
 

@@ -11,6 +11,12 @@
 
 namespace fern::app {
 
+namespace {
+
+constexpr int legendIcon = 16; ///< pixels
+
+} // namespace
+
 Plot::Plot(std::vector<PlotLine> lines, QWidget* parent)
     : QWidget(parent)
     , m_lines(std::move(lines))
@@ -42,6 +48,10 @@ Plot::Plot(std::vector<PlotLine> lines, QWidget* parent)
     m_plot->legend->setBrush(Qt::NoBrush);
     m_plot->legend->setBorderPen(Qt::NoPen);
     m_plot->legend->setFillOrder(QCPLayoutGrid::foColumnsFirst);
+    m_plot->legend->setIconSize(legendIcon, 12);
+    m_plot->legend->setIconTextPadding(5);
+    m_plot->legend->setColumnSpacing(10);
+    m_plot->legend->setMargins({0, 2, 0, 2});
     auto* top = new QCPLayoutGrid;
     m_plot->plotLayout()->insertRow(0);
     m_plot->plotLayout()->addElement(0, 0, top);
@@ -55,7 +65,6 @@ Plot::Plot(std::vector<PlotLine> lines, QWidget* parent)
     for (auto* axis : {m_plot->xAxis, m_plot->yAxis}) {
         axis->setTickLabelFont(wordFont(11));
         axis->setSubTickPen(Qt::NoPen);
-        axis->ticker()->setTickCount(5);
     }
     applyLook();
 }
@@ -75,6 +84,19 @@ void Plot::applyLook()
     }
     m_plot->legend->setTextColor(t.soft);
     m_words->setTextColor(t.soft);
+}
+
+/// As many ticks as have room, so that their numbers stand apart; the legend comes before the words.
+void Plot::resizeEvent(QResizeEvent* event)
+{
+    const QFontMetrics metrics(wordFont(11));
+    int legend = 0;
+    for (const auto& line : m_lines)
+        legend += line.name.isEmpty() ? 0 : metrics.horizontalAdvance(line.name) + legendIcon + 24;
+    m_words->setVisible(width() > legend + metrics.horizontalAdvance(m_words->text()) + 30);
+    m_plot->xAxis->ticker()->setTickCount(std::clamp(width() / 70, 2, 6));
+    m_plot->yAxis->ticker()->setTickCount(std::clamp((height() - 50) / 22, 1, 6));
+    QWidget::resizeEvent(event);
 }
 
 void Plot::changeEvent(QEvent* event)

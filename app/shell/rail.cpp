@@ -25,7 +25,7 @@ public:
         setShortcut(QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_0 + number)));
         setToolTip(tr("%1, Ctrl+%2").arg(name).arg(number));
     }
-    QSize sizeHint() const override { return {92, 60}; }
+    QSize sizeHint() const override { return {84, 60}; }
 
 protected:
     void paintEvent(QPaintEvent* /*event*/) override
@@ -64,7 +64,7 @@ Rail::Rail(QWidget* parent)
     : QWidget(parent)
     , m_group(new QButtonGroup(this))
 {
-    setFixedWidth(92);
+    setFixedWidth(84);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, grid, 0, grid);
     column->setSpacing(grid);

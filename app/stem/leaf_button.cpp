@@ -17,13 +17,12 @@ constexpr int titleHeight = 20;
 constexpr int leafHeight = 46;
 constexpr int lineHeight = 15;
 
-/// The largest bold font, 19 pixels at most, in which the text is not wider than `width`.
-QFont largestFont(const QString& text, double width)
+/// The largest font from `least` to `most` pixels in which the text is not wider than `width`.
+QFont largestFont(const QString& text, double width, int least, int most, bool bold)
 {
-    int pixels = 19;
-    while (pixels > 11 && QFontMetricsF(wordFont(pixels, true)).horizontalAdvance(text) > width)
-        --pixels;
-    return wordFont(pixels, true);
+    while (most > least && QFontMetricsF(wordFont(most, bold)).horizontalAdvance(text) > width)
+        --most;
+    return wordFont(most, bold);
 }
 
 QString inUnit(double si, const Unit& unit)
@@ -118,7 +117,7 @@ void LeafButton::paintEvent(QPaintEvent* /*event*/)
         painter.setBrush(Qt::NoBrush);
         painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), corner, corner);
     }
-    painter.setFont(largestFont(m_value, leafBox().width() * 0.74));
+    painter.setFont(largestFont(m_value, leafBox().width() * 0.74, 11, 19, true));
     painter.setPen(isChecked() ? t.onFern : t.ink);
     painter.drawText(leafBox(), Qt::AlignCenter, m_value);
 
@@ -126,10 +125,10 @@ void LeafButton::paintEvent(QPaintEvent* /*event*/)
     painter.setFont(wordFont(12));
     painter.setPen(t.soft);
     painter.drawText(QRectF(0, y, width(), lineHeight + 1), Qt::AlignCenter, m_unit);
-    painter.setFont(wordFont(11));
     y += 3;
     for (const auto& line : m_lines) {
         y += lineHeight;
+        painter.setFont(largestFont(line, width(), 9, 11, false));
         painter.drawText(QRectF(0, y, width(), lineHeight), Qt::AlignCenter, line);
     }
     if (m_noiseShare >= 0) {

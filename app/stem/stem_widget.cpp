@@ -22,7 +22,7 @@ StemWidget::StemWidget(QWidget* parent)
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(grid / 2);
     auto* row = new QHBoxLayout;
-    row->setSpacing(grid - 2);
+    row->setSpacing(grid / 2);
     column->addLayout(row);
     column->addWidget(m_fork);
     m_chipRow->setContentsMargins(0, 0, 0, 0);

@@ -187,9 +187,9 @@ void setLimitByBudget(Stem& stem, const PlainChannel& channel)
     for (const auto& term : stem.budget.terms)
         all.push_back(term.u);
     stem.limitReason =
-        fmt::format("{:.0f} % of the uncertainty comes from here, most from the {}: ±{} of ±{}.",
-            *most * 100, largest->name, differenceText(channel, 2 * largest->u, 2),
-            differenceText(channel, 2 * combined(all), 2));
+        fmt::format("{:.0f} % of the uncertainty of ±{}, most from the {} (±{}).", *most * 100,
+            differenceText(channel, 2 * combined(all), 2), largest->name,
+            differenceText(channel, 2 * largest->u, 2));
 }
 
 void setLoads(Stem& stem, const RunHistory& history, Ticks now)

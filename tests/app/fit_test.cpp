@@ -3,9 +3,11 @@
 
 #include "tests/app/window_fixture.h"
 
+#include "app/look/inputs.h"
 #include "plan/starting_points.h"
 
 #include <QAbstractScrollArea>
+#include <QAbstractSpinBox>
 
 namespace fern::app {
 namespace {
@@ -19,9 +21,10 @@ bool isCut(const QWidget& widget)
     if (const auto* label = qobject_cast<const QLabel*>(&widget))
         return label->wordWrap() ? label->height() < label->heightForWidth(label->width())
                                  : label->width() < label->sizeHint().width();
-    if (const auto* edit = qobject_cast<const QLineEdit*>(&widget))
+    if (const auto* edit = qobject_cast<const CheckedEdit*>(&widget))
         return edit->width() < edit->fontMetrics().horizontalAdvance(edit->text()) + 8;
-    if (qobject_cast<const QAbstractButton*>(&widget) != nullptr
+    if (qobject_cast<const QAbstractSpinBox*>(&widget) != nullptr
+        || qobject_cast<const QAbstractButton*>(&widget) != nullptr
         || qobject_cast<const QComboBox*>(&widget) != nullptr)
         return widget.width() < widget.minimumSizeHint().width()
             || widget.height() < widget.minimumSizeHint().height();
@@ -47,8 +50,9 @@ protected:
         for (auto* widget : window.findChildren<QWidget*>()) {
             if (!widget->isVisible() || widget->window() != &window)
                 continue;
-            EXPECT_FALSE(isCut(*widget)) << where << ": " << describe(*widget);
-            if ((widget->focusPolicy() & Qt::TabFocus) != 0
+            EXPECT_FALSE(isCut(*widget)) << where << ": " << describe(*widget) << " " << widget->width() << "x"
+                                         << widget->height();
+            if ((widget->focusPolicy() & Qt::TabFocus) != 0 && widget->focusProxy() == nullptr
                 && qobject_cast<QAbstractScrollArea*>(widget) == nullptr) {
                 EXPECT_FALSE(accessibleName(widget).isEmpty()) << where << ": " << describe(*widget);
             }

@@ -87,15 +87,16 @@ TEST_F(WindowTest, ChangesBetweenLightAndDark)
     };
     EXPECT_EQ(rail(), tokens().bar);
     const auto light = tokens();
+    QTest::qWait(100); // the plots draw when there is nothing else to do
     const auto shown = window.grab().toImage();
     QTest::keyClick(&window, Qt::Key_L, Qt::ControlModifier);
     EXPECT_EQ(lookKind(), LookKind::Dark);
     EXPECT_NE(tokens().bar, light.bar);
     EXPECT_EQ(rail(), tokens().bar);
-    EXPECT_EQ(words(), tokens().ink);
+    EXPECT_TRUE(QTest::qWaitFor([&] { return words() == tokens().ink; }));
     EXPECT_EQ(storage().look(), LookKind::Dark); // kept for the next start
     QTest::keyClick(&window, Qt::Key_L, Qt::ControlModifier);
-    EXPECT_EQ(window.grab().toImage(), shown);
+    EXPECT_TRUE(QTest::qWaitFor([&] { return window.grab().toImage() == shown; }));
 }
 
 } // namespace

@@ -13,8 +13,8 @@ public:
     explicit AgeBar(QWidget* parent = nullptr);
 
     void showAge(const AgeBreakdown& age, double wishedSeconds);
-    QSize sizeHint() const override { return {260, 110}; }
-    QSize minimumSizeHint() const override { return {190, 104}; }
+    QSize sizeHint() const override { return {260, 122}; }
+    QSize minimumSizeHint() const override { return {190, 118}; }
 
 protected:
     void paintEvent(QPaintEvent* event) override;

@@ -21,6 +21,7 @@ BudgetBars::BudgetBars(QWidget* parent)
     : QWidget(parent)
 {
     setObjectName(QStringLiteral("budgetBars"));
+    setMinimumHeight(2 * 50 + 22);
 }
 
 void BudgetBars::showBudget(const Budget& budget, const PlainReader& reader)
@@ -78,7 +79,8 @@ void BudgetBars::paintEvent(QPaintEvent* /*event*/)
         painter.drawText(
             QRectF(0, y + 31, width(), 15), Qt::AlignLeft | Qt::AlignVCenter, bar.note);
     }
-    // The step of each decimal; the one that is shown now stands out.
+    // The step of each decimal; the one that is shown now stands out and keeps its room.
+    const double shownHalf = QFontMetrics(wordFont(11, true)).horizontalAdvance(tr("shown")) / 2.0;
     for (int d = 0; d <= 4; ++d) {
         const double at = x(std::pow(10.0, -d));
         const bool shown = d == m_decimals;
@@ -86,8 +88,12 @@ void BudgetBars::paintEvent(QPaintEvent* /*event*/)
         painter.drawLine(QPointF(at, 18), QPointF(at, height() - 20));
         painter.setFont(wordFont(11, shown));
         painter.setPen(shown ? t.ink : t.soft);
-        painter.drawText(QRectF(at - 30, height() - 19, 60, 16), Qt::AlignCenter,
-            shown ? tr("shown") : QString::number(std::pow(10.0, -d)));
+        const auto words = shown ? tr("shown") : QString::number(std::pow(10.0, -d));
+        const double half = painter.fontMetrics().horizontalAdvance(words) / 2.0 + 3;
+        const double from = shown ? at : x(std::pow(10.0, -m_decimals));
+        if (shown || std::fabs(at - from) > half + shownHalf)
+            painter.drawText(
+                QRectF(at - half, height() - 19, 2 * half, 16), Qt::AlignCenter, words);
     }
 }
 

@@ -32,6 +32,7 @@ ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
     column->setSpacing(grid);
 
     auto* stemCard = new Card({}, this);
+    stemCard->body()->setContentsMargins(grid + 2, grid, grid + 2, grid);
     stemCard->body()->addWidget(m_stem);
     m_limit->setWordWrap(true);
     stemCard->body()->addWidget(m_limit);
@@ -100,7 +101,7 @@ void ChannelsPlace::showView(std::shared_ptr<const RunView> newest)
         return;
     }
     m_stem->showView(view);
-    m_limit->setText(tr("%1 limits the result. %2")
+    m_limit->setText(tr("%1 limits: %2")
                          .arg(QString::fromStdString(
                                   view.stem.leaves[static_cast<std::size_t>(view.stem.limit)].name),
                              QString::fromStdString(view.stem.limitReason)));

@@ -9,11 +9,13 @@ GlassBench::GlassBench(Document& document, QWidget* parent)
         document, parent)
     , m_redrawEvery(addQuantity(tr("Redraw every"), "redrawEvery"))
     , m_busSpeed(addQuantity(tr("Bus speed"), "busSpeed"))
-    , m_plan(addWords())
+    , m_plan(softLabel({}, this))
     , m_lanes(new RedrawLanes(this))
     , m_age(new AgeBar(this))
     , m_trace(new TracePlot(this))
 {
+    m_plan->setWordWrap(true);
+    card()->addWidget(m_plan);
     auto* row = new QHBoxLayout;
     row->setSpacing(grid);
     column()->addLayout(row);

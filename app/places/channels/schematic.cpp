@@ -30,6 +30,7 @@ Schematic::Schematic(QWidget* parent)
     : QWidget(parent)
 {
     setObjectName(QStringLiteral("schematic"));
+    setMinimumSize(196, 130);
 }
 
 void Schematic::showCircuit(const Channel& channel, const RunView& view)
@@ -81,10 +82,11 @@ void Schematic::paintEvent(QPaintEvent* /*event*/)
     const auto& t = tokens();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    const double x = width() * 0.38;
+    const double x = std::clamp(width() * 0.4, 86.0, 130.0);
     const double top = 24;
     const double bottom = height() - 14;
     const double pin = (top + bottom) / 2;
+    const double stub = 18;
     const double body = std::min(34.0, (pin - top) * 0.6);
     const QPen wire(t.accent, 1.6);
 
@@ -101,7 +103,7 @@ void Schematic::paintEvent(QPaintEvent* /*event*/)
         }
         painter.setFont(wordFont(12));
         painter.setPen(t.ink);
-        painter.drawText(QRectF(0, middle - 18, x - 16, 36), Qt::AlignRight | Qt::AlignVCenter, words);
+        painter.drawText(QRectF(0, middle - 18, x - 12, 36), Qt::AlignRight | Qt::AlignVCenter, words);
     };
     const bool divider = m_frontEnd == FrontEndKind::Divider;
     painter.setFont(wordFont(12, true));
@@ -119,11 +121,11 @@ void Schematic::paintEvent(QPaintEvent* /*event*/)
     painter.setPen(wire);
     for (int i = 0; i < 3; ++i) // ground
         painter.drawLine(QPointF(x - 9 + 3 * i, bottom + 4 * i), QPointF(x + 9 - 3 * i, bottom + 4 * i));
-    painter.drawLine(QPointF(x, pin), QPointF(x + 46, pin));
+    painter.drawLine(QPointF(x, pin), QPointF(x + stub, pin));
     painter.setBrush(t.accent);
     painter.drawEllipse(QPointF(x, pin), 2.6, 2.6);
     painter.setBrush(t.pale);
-    const QRectF plug(x + 46, pin - 18, width() - x - 50, 36);
+    const QRectF plug(x + stub, pin - 18, std::min(110.0, width() - x - stub - 2), 36);
     painter.setPen(QPen(t.moss, 1));
     painter.drawRoundedRect(plug, 4, 4);
     painter.setFont(wordFont(12, true));

@@ -36,7 +36,13 @@ SmoothBench::SmoothBench(Document& document, QWidget* parent)
     m_steps->setPlaceholderText(tr("no step"));
     m_steps->setToolTip(tr("Steps in their order, with semicolons between: moving average N, "
                            "exponential tau SECONDS, exponential alpha A, median N"));
-    addInput(tr("In words"), m_steps, "steps");
+    m_steps->setObjectName(QStringLiteral("steps"));
+    m_steps->setAccessibleName(tr("Steps in words"));
+    auto* inWords = new QHBoxLayout;
+    inWords->setSpacing(grid + 4);
+    inWords->addWidget(softLabel(tr("In words"), this));
+    inWords->addWidget(m_steps);
+    card()->insertLayout(2, inWords);
 
     auto* row = new QHBoxLayout;
     row->setSpacing(grid);

@@ -10,7 +10,7 @@ namespace fern::app {
 
 namespace {
 
-constexpr int leastRowHeight = 18;
+constexpr int leastRowHeight = 15;
 constexpr int mostRowHeight = 27;
 constexpr int nameWidth = 108;
 constexpr int cellWidth = 14;
@@ -60,7 +60,7 @@ void TextLadderView::paintEvent(QPaintEvent* /*event*/)
         painter.drawText(QRectF(0, y, nameWidth, rowHeight), Qt::AlignVCenter | Qt::AlignLeft,
             QString::fromStdString(rung.name));
         const auto text = QString::fromStdString(rung.text);
-        painter.setFont(codeFont(cell < 11 ? 11 : 13));
+        painter.setFont(codeFont(cell < 11 || rowHeight < 17 ? 11 : 13));
         for (int i = 0; i < text.size(); ++i) {
             const QRectF box(nameWidth + i * cell, y + 1, cell - 1, rowHeight - 2);
             painter.setPen(Qt::NoPen);
@@ -73,7 +73,9 @@ void TextLadderView::paintEvent(QPaintEvent* /*event*/)
         painter.setPen(t.soft);
         const double right = nameWidth + cells * cell + 10;
         painter.drawText(QRectF(right, y, width() - right, rowHeight),
-            Qt::AlignVCenter | Qt::AlignLeft, QString::fromStdString(rung.value));
+            Qt::AlignVCenter | Qt::AlignLeft,
+            painter.fontMetrics().elidedText(QString::fromStdString(rung.value), Qt::ElideRight,
+                static_cast<int>(width() - right)));
         y += rowHeight;
     }
 }

@@ -25,11 +25,11 @@ Workbench::Workbench(
     m_column->setContentsMargins(0, 0, 0, 0);
     m_column->setSpacing(grid);
     m_card->setSubtitle(subtitle);
-    m_columns->setSpacing(3 * grid);
+    m_columns->setSpacing(2 * grid);
     m_form->setHorizontalSpacing(grid + 4);
     m_form->setVerticalSpacing(grid - 3);
     m_form->setFieldGrowthPolicy(QFormLayout::AllNonFixedFieldsGrow);
-    m_facts->setHorizontalSpacing(2 * grid);
+    m_facts->setHorizontalSpacing(grid + 4);
     m_facts->setVerticalSpacing(grid - 2);
     m_facts->setColumnStretch(2, 1);
     m_facts->setRowStretch(belowFacts, 1);
@@ -121,17 +121,9 @@ QWidget* Workbench::addPair(
 void Workbench::setFactsAreLines()
 {
     m_factsAreLines = true;
+    m_columns->setStretch(0, 0);
     m_facts->setColumnStretch(1, 1);
     m_facts->setColumnStretch(2, 0);
-}
-
-QLabel* Workbench::addWords()
-{
-    auto* label = softLabel({}, this);
-    label->setWordWrap(true);
-    label->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-    m_form->addRow(label);
-    return label;
 }
 
 const Part& Workbench::board() const
@@ -158,19 +150,21 @@ void Workbench::showFacts(const std::vector<Fact>& facts)
 {
     while (m_rows.size() < facts.size()) {
         const int row = static_cast<int>(m_rows.size());
-        std::array<QLabel*, 3> labels{softLabel({}, this), new QLabel(this), softLabel({}, this)};
-        labels[1]->setFont(wordFont(13, !m_factsAreLines));
-        labels[2]->setWordWrap(true);
-        labels[1]->setWordWrap(m_factsAreLines);
-        for (int column = 0; column < 3; ++column)
-            m_facts->addWidget(labels[static_cast<std::size_t>(column)], row, column);
-        m_rows.push_back(labels);
+        const FactRow made{softLabel({}, this), new QLabel(this), new NoteLabel(this)};
+        made.value->setFont(wordFont(13, !m_factsAreLines));
+        made.value->setWordWrap(m_factsAreLines);
+        m_facts->addWidget(made.label, row, 0);
+        m_facts->addWidget(made.value, row, 1);
+        m_facts->addWidget(made.note, row, 2);
+        m_rows.push_back(made);
     }
     for (std::size_t i = 0; i < m_rows.size(); ++i) {
         const auto fact = i < facts.size() ? facts[i] : Fact{};
-        m_rows[i][0]->setText(QString::fromStdString(fact.label));
-        m_rows[i][1]->setText(QString::fromStdString(fact.value));
-        m_rows[i][2]->setText(QString::fromStdString(fact.note));
+        const auto note = QString::fromStdString(fact.note);
+        m_rows[i].label->setText(QString::fromStdString(fact.label));
+        m_rows[i].value->setText(QString::fromStdString(fact.value));
+        m_rows[i].value->setToolTip(note);
+        m_rows[i].note->setText(note);
     }
 }
 

@@ -5,6 +5,7 @@
 #include "app/document/document.h"
 #include "app/look/card.h"
 #include "app/look/inputs.h"
+#include "app/look/note_label.h"
 #include "app/runner/run_view.h"
 
 #include <QComboBox>
@@ -40,8 +41,6 @@ protected:
     NumberEdit* addNumber(const QString& label, const QString& suffix, const char* objectName);
     QComboBox* addChoice(const QString& label, const QStringList& words, const char* objectName);
     QSpinBox* addWhole(const QString& label, int least, int most, const char* objectName);
-    /// Adds a text that fills the inputs' column.
-    QLabel* addWords();
     void addInput(const QString& label, QWidget* input, const char* objectName);
     /// Shows or hides an input with its label.
     void setInputVisible(QWidget* input, bool visible);
@@ -83,7 +82,12 @@ private:
     QHBoxLayout* m_columns;
     QFormLayout* m_form;
     QGridLayout* m_facts;
-    std::vector<std::array<QLabel*, 3>> m_rows;
+    struct FactRow {
+        QLabel* label;
+        QLabel* value;
+        NoteLabel* note;
+    };
+    std::vector<FactRow> m_rows;
     bool m_factsAreLines = false;
     Shared<Channel> m_channel;
     Shared<Reader> m_reader;

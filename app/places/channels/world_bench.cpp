@@ -19,7 +19,7 @@ WorldBench::WorldBench(Document& document, QWidget* parent)
     , m_scenario(softLabel({}, this))
     , m_trace(new TracePlot(this))
 {
-    m_sheet->setHorizontalSpacing(2 * grid);
+    m_sheet->setHorizontalSpacing(grid + 4);
     m_sheet->setVerticalSpacing(grid - 4);
     m_sheet->setColumnStretch(5, 1);
     addRow("range", tr("Range"), {m_from, m_to});
@@ -45,7 +45,7 @@ QuantityEdit* WorldBench::addEdit(const char* objectName, const QString& label)
     auto* edit = new QuantityEdit(this);
     edit->setObjectName(QString::fromLatin1(objectName));
     edit->setAccessibleName(label);
-    edit->setMaximumWidth(110);
+    edit->setMaximumWidth(96);
     connect(edit, &QuantityEdit::refused, this, &Workbench::refused);
     return edit;
 }
@@ -56,10 +56,9 @@ void WorldBench::addRow(const char* key, const QString& label, const QList<QWidg
     m_sheet->addWidget(softLabel(label, this), row, 0);
     for (int i = 0; i < edits.size(); ++i)
         m_sheet->addWidget(edits[i], row, 1 + i);
-    Row r{key, new QLabel(this), new VerdictMark(this), softLabel({}, this)};
+    Row r{key, new QLabel(this), new VerdictMark(this), new NoteLabel(this)};
     r.found->setFont(wordFont(13, true));
     r.mark->setObjectName(QStringLiteral("verdict") + QString::fromLatin1(key));
-    r.note->setWordWrap(true);
     m_sheet->addWidget(r.mark, row, 3);
     m_sheet->addWidget(r.found, row, 4);
     m_sheet->addWidget(r.note, row, 5);
@@ -112,6 +111,7 @@ void WorldBench::showInputs(const RunView& view)
             if (verdict.key == row.key) {
                 row.found->setText(QString::fromStdString(verdict.found));
                 row.mark->showVerdict(verdict.verdict);
+                row.found->setToolTip(QString::fromStdString(verdict.note));
                 row.note->setText(QString::fromStdString(verdict.note));
             }
     m_trace->showView(view);

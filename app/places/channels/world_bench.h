@@ -21,7 +21,7 @@ private:
         std::string key;
         QLabel* found;
         VerdictMark* mark;
-        QLabel* note;
+        NoteLabel* note;
     };
     QuantityEdit* addEdit(const char* objectName, const QString& label);
     void addRow(const char* key, const QString& label, const QList<QWidget*>& edits);
