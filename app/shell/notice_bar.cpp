@@ -17,6 +17,7 @@ NoticeBar::NoticeBar(QWidget* parent)
     setObjectName(QStringLiteral("noticeBar"));
     m_text->setObjectName(QStringLiteral("notice"));
     m_text->setWordWrap(true);
+    m_text->setMinimumWidth(480); // else the label asks for the height of a narrow column
     m_text->setFont(wordFont(13, true));
     m_text->setForegroundRole(brickRole);
     auto* row = new QHBoxLayout(this);
