@@ -40,7 +40,7 @@ void oneEdit(benchmark::State& state)
         app::RunView view;
         view.plain = *resolve(after, "");
         view.choice = stemChoices(view.plain, 0).front();
-        const auto fixed = app::staticPartOf(after, view.plain, view.choice);
+        const auto fixed = app::staticPartOf(after, view.plain, 0, view.choice);
         RunHistory history(ticksFromSeconds(30));
         FirmwareRun run(view.plain, {now - ticksFromSeconds(50), {}}, history);
         run.advanceTo(now);

@@ -42,7 +42,12 @@ WishVerdict rangeVerdict(const PlainChannel& c)
     const double a = quantityAtPin(c.input, voltsOf(converter, edge, c.reference));
     const double b = quantityAtPin(c.input, voltsOf(converter, top, c.reference));
     const auto [least, most] = std::minmax(a, b);
-    const auto text = [&](double si) { return significantText(fromSi(si, c.unit), 4); };
+    // To a tenth of the wished step and four digits: more would say nothing.
+    const double grain = (fromSi(c.wishedStep, c.unit) - fromSi(0, c.unit)) / 10;
+    const auto text = [&](double si) {
+        const double value = fromSi(si, c.unit);
+        return significantText(grain > 0 ? std::round(value / grain) * grain : value, 4);
+    };
     return {"range", fmt::format("{} to {} {}", text(least), text(most), prettyUnit(c.unit.name)),
         "what the converter can read", judged(least <= c.from && most >= c.to)};
 }
@@ -55,7 +60,7 @@ WishVerdict hoursVerdict(const PlainInstrument& in)
         return {"hours", "—", "the parts name no current", Verdict::Unknown};
     const double seconds = in.usableCharge / in.currentAmpere;
     return {"hours", significantText(seconds / 3600, 3) + " h",
-        fmt::format("{} mAh usable at {} mA, without sleep or conversion losses",
+        fmt::format("{} mAh at {} mA, without sleep or losses",
             significantText(in.usableCharge / 3.6, 3), significantText(in.currentAmpere * 1e3, 3)),
         judged(seconds >= in.wishedSeconds)};
 }

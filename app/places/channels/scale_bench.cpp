@@ -29,12 +29,12 @@ ScaleBench::ScaleBench(Document& document, QWidget* parent)
     auto* plotCard = new Card({}, this);
     plotCard->body()->setContentsMargins(grid, grid, grid, grid);
     plotCard->body()->addWidget(m_curve);
-    row->addWidget(plotCard, 1);
+    row->addWidget(plotCard, 4);
     auto* codeCard = new Card({}, this);
     codeCard->body()->setContentsMargins(grid, grid, grid, grid);
     codeCard->body()->addWidget(m_code, 1);
     codeCard->body()->addWidget(m_copy, 0, Qt::AlignLeft);
-    row->addWidget(codeCard, 1);
+    row->addWidget(codeCard, 5);
     m_curve->setObjectName(QStringLiteral("scaleCurve"));
     m_code->setObjectName(QStringLiteral("firmwareCode"));
     m_code->setAccessibleName(tr("The scaling in C, for the firmware"));

@@ -23,7 +23,7 @@ std::pair<double, double> traceRange(const RunView& view)
 // The world comes last, since the legend leaves its place empty when there is none.
 TracePlot::TracePlot(QWidget* parent)
     : Plot({{tr("reading"), &Tokens::trace, 1}, {tr("smoothed"), &Tokens::accent, 2},
-               {tr("on the glass"), &Tokens::amber, 1.6, true},
+               {tr("glass"), &Tokens::amber, 1.6, true},
                {tr("world"), &Tokens::sky, 1.2}},
         parent)
 {

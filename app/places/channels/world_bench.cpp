@@ -90,10 +90,9 @@ void WorldBench::showFacts(const std::vector<Fact>& facts)
 {
     QStringList words;
     for (const auto& fact : facts)
-        for (const auto& part : {fact.label + " " + fact.value, fact.note})
-            if (!part.empty())
-                words << QString::fromStdString(part);
-    m_scenario->setText(words.join(QStringLiteral(", ")));
+        words << QString::fromStdString(
+            fact.label + " " + fact.value + (fact.note.empty() ? "." : ", " + fact.note + "."));
+    m_scenario->setText(words.join(QLatin1Char(' ')));
 }
 
 void WorldBench::showInputs(const RunView& view)
