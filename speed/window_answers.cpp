@@ -1,6 +1,6 @@
 // How soon the window answers, over every workbench of the demo, as CSV: the longest time from an
 // edit until everything shown is new and painted, and the longest gap between two turns of the event
-// loop while the demo runs at the fastest pace.
+// loop while the demo runs at the fastest pace, by the clock and in the thread's own processor time.
 
 #include "app/look/look.h"
 #include "app/shell/main_window.h"
@@ -15,6 +15,7 @@
 
 #include <algorithm>
 #include <cstdio>
+#include <ctime>
 
 namespace {
 
@@ -42,26 +43,42 @@ double longestEdit(MainWindow& window)
                 loop.quit();
         });
         loop.exec();
-        window.repaint();
+        for (int turn = 0; turn < 3; ++turn) // labels, then plots, then their painting
+            QCoreApplication::processEvents();
         longest = std::max(longest, millisecondsOf(clock));
     }
     return longest;
 }
 
-double longestGap(MainWindow& window)
+/// Milliseconds of processor time that this thread has used.
+double threadTime()
+{
+    timespec time{};
+    clock_gettime(CLOCK_THREAD_CPUTIME_ID, &time);
+    return 1e3 * static_cast<double>(time.tv_sec) + static_cast<double>(time.tv_nsec) / 1e6;
+}
+
+struct Gap {
+    double wall = 0, work = 0;
+};
+
+Gap longestGap(MainWindow& window)
 {
     auto& runner = window.runner();
     runner.jumpTo({});
     QTest::qWait(300);
     runner.setPace(fern::app::fastestPace);
     runner.run();
-    double longest = 0;
+    Gap longest;
+    double workBefore = threadTime();
     QElapsedTimer clock;
     clock.start();
     QTimer turn;
     QObject::connect(&turn, &QTimer::timeout, &turn, [&] {
-        longest = std::max(longest, millisecondsOf(clock));
+        longest.wall = std::max(longest.wall, millisecondsOf(clock));
+        longest.work = std::max(longest.work, threadTime() - workBefore);
         clock.start();
+        workBefore = threadTime();
         if (runner.view()->now >= runner.view()->end) { // from the start again
             runner.jumpTo({});
             runner.run();
@@ -83,13 +100,14 @@ int main(int argc, char** argv)
     window.show();
     if (!window.open(QString::fromLocal8Bit(argv[1])))
         return 3;
-    std::printf("leaf,edit_ms,gap_ms\n");
+    std::printf("leaf,edit_ms,gap_ms,gap_work_ms\n");
     for (const char* name : {"World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"}) {
         window.findChild<QAbstractButton*>(QStringLiteral("leaf") + QString::fromLatin1(name))
             ->click();
         window.runner().jumpTo(fern::ticksFromSeconds(300));
         QTest::qWait(300); // the workbench is made and drawn
         const double edit = longestEdit(window);
-        std::printf("%s,%.1f,%.1f\n", name, edit, longestGap(window));
+        const auto gap = longestGap(window);
+        std::printf("%s,%.1f,%.1f,%.1f\n", name, edit, gap.wall, gap.work);
     }
 }

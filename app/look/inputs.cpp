@@ -14,6 +14,8 @@ CheckedEdit::CheckedEdit(QWidget* parent)
 
 void CheckedEdit::showText(const QString& text)
 {
+    if (text == m_accepted && text == this->text())
+        return;
     m_accepted = text;
     if (!hasFocus() || !isModified())
         restore();

@@ -26,6 +26,8 @@ VerdictMark::VerdictMark(QWidget* parent)
 
 void VerdictMark::showVerdict(Verdict verdict)
 {
+    if (verdict == m_verdict && !accessibleName().isEmpty())
+        return;
     m_verdict = verdict;
     setAccessibleName(wordOf(verdict));
     update();

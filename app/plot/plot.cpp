@@ -22,11 +22,14 @@ Plot::Plot(std::vector<PlotLine> lines, QWidget* parent)
     , m_lines(std::move(lines))
     , m_plot(new QCustomPlot(this))
 {
-    setMinimumHeight(96);
+    setMinimumHeight(84);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_plot);
     m_plot->setFocusPolicy(Qt::NoFocus);
+    m_plot->setAttribute(Qt::WA_OpaquePaintEvent); // nothing beneath needs painting
+    // Drawing and painting are two turns of the event loop, so that the window answers in between.
+    m_plot->setPlottingHint(QCP::phImmediateRefresh, false);
     bool hasLegend = false;
     for (const auto& line : m_lines) {
         auto* graph = m_plot->addGraph();

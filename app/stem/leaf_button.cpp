@@ -55,19 +55,30 @@ LeafButton::LeafButton(Leaf leaf, QWidget* parent)
 
 void LeafButton::showFigures(const LeafFigures& figures, const Unit& unit, double noiseScale)
 {
-    m_value = QString::fromStdString(figures.value);
-    m_unit = QString::fromStdString(figures.unit);
-    m_lines.clear();
-    m_lines << (std::isnan(figures.step) ? QString()
+    const auto value = QString::fromStdString(figures.value);
+    const auto unitText = QString::fromStdString(figures.unit);
+    QStringList lines;
+    lines << (std::isnan(figures.step) ? QString()
                                          : tr("step %1").arg(inUnit(figures.step, unit)));
-    m_lines << (std::isnan(figures.noise) ? QString()
+    lines << (std::isnan(figures.noise) ? QString()
                                           : tr("noise %1").arg(inUnit(figures.noise, unit)));
-    m_lines << (std::isnan(figures.age)
+    lines << (std::isnan(figures.age)
             ? QString()
             : tr("age %1").arg(QString::fromStdString(durationText(figures.age))));
-    m_noiseShare = std::isnan(figures.noise) || noiseScale <= 0
+    const double share = std::isnan(figures.noise) || noiseScale <= 0
         ? -1
         : std::min(1.0, figures.noise / noiseScale);
+    if (value == m_value && unitText == m_unit && lines == m_lines && share == m_noiseShare)
+        return;
+    m_value = value;
+    m_unit = unitText;
+    m_lines = lines;
+    m_noiseShare = share;
+    showChange();
+}
+
+void LeafButton::showChange()
+{
     setAccessibleName(tr("%1: %2 %3").arg(text(), m_value, m_unit));
     auto words = m_lines;
     words.removeAll(QString());
@@ -78,9 +89,12 @@ void LeafButton::showFigures(const LeafFigures& figures, const Unit& unit, doubl
 
 void LeafButton::setLimit(bool isLimit, const QString& reason)
 {
+    const auto words = isLimit ? tr("%1. Limits the result: %2").arg(m_about, reason) : m_about;
+    if (words == toolTip())
+        return;
     m_isLimit = isLimit;
-    setToolTip(isLimit ? tr("%1. Limits the result: %2").arg(m_about, reason) : m_about);
-    update();
+    setToolTip(words);
+    showChange();
 }
 
 QRectF LeafButton::leafBox() const

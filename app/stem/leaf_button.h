@@ -30,6 +30,7 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    void showChange();
     QRectF leafBox() const;
 
     QString m_value = QStringLiteral("—");

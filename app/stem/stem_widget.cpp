@@ -75,7 +75,8 @@ void StemWidget::showEnds(const RunView& view)
     QStringList readers;
     for (const auto& end : ends)
         readers << QString::fromStdString(end.reader);
-    if (readers != m_readers) {
+    bool isChanged = readers != m_readers;
+    if (isChanged) {
         m_readers = readers;
         for (auto* chip : m_chips)
             chip->deleteLater();
@@ -98,9 +99,12 @@ void StemWidget::showEnds(const RunView& view)
             m_chips[i]->setAccessibleName(tr("Reader %1").arg(label));
             m_chips[i]->updateGeometry();
         }
-        m_chips[i]->setChecked(ends[i].choice == *view.choice);
+        const bool isFollowed = ends[i].choice == *view.choice;
+        isChanged = isChanged || isFollowed != m_chips[i]->isChecked();
+        m_chips[i]->setChecked(isFollowed);
     }
-    update();
+    if (isChanged)
+        update();
 }
 
 void StemWidget::paintEvent(QPaintEvent* /*event*/)

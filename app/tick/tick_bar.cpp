@@ -70,10 +70,10 @@ TickBar::TickBar(QWidget* parent)
     , m_run(new QToolButton(this))
     , m_tick(new QToolButton(this))
     , m_pace(new QComboBox(this))
-    , m_clock(new QLabel(this))
+    , m_clock(new LineLabel(LineLabel::Kind::Figure, wordFont(14, true), this))
     , m_scenario(new QComboBox(this))
     , m_ribbon(new Ribbon(this))
-    , m_load(softLabel({}, this))
+    , m_load(new LineLabel(LineLabel::Kind::Figure, wordFont(12), this))
 {
     setObjectName(QStringLiteral("tickBar"));
     auto* row = new QHBoxLayout(this);
@@ -99,7 +99,6 @@ TickBar::TickBar(QWidget* parent)
     m_pace->addItem(tr("fastest"), fastestPace);
     row->addWidget(m_pace);
     m_clock->setObjectName(QStringLiteral("clock"));
-    m_clock->setFont(wordFont(14, true));
     m_clock->setMinimumWidth(110);
     row->addWidget(m_clock);
     m_scenario->setObjectName(QStringLiteral("scenario"));
@@ -107,6 +106,7 @@ TickBar::TickBar(QWidget* parent)
     m_scenario->setMinimumWidth(170);
     row->addWidget(m_scenario);
     row->addWidget(m_ribbon, 1);
+    m_load->setForegroundRole(softRole);
     row->addWidget(m_load);
     connect(m_run, &QToolButton::clicked, this, &TickBar::runToggled);
     connect(m_tick, &QToolButton::clicked, this, &TickBar::tickPressed);

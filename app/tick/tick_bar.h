@@ -2,10 +2,10 @@
 // The bar at the bottom: run, single tick, pace, clock, what is played, and what the processor, the
 // bus and the panel did in the last second.
 
+#include "app/look/line_label.h"
 #include "app/runner/run_view.h"
 
 #include <QComboBox>
-#include <QLabel>
 #include <QToolButton>
 
 namespace fern::app {
@@ -52,10 +52,10 @@ private:
     QToolButton* m_run;
     QToolButton* m_tick;
     QComboBox* m_pace;
-    QLabel* m_clock;
+    LineLabel* m_clock;
     QComboBox* m_scenario;
     Ribbon* m_ribbon;
-    QLabel* m_load;
+    LineLabel* m_load;
     bool m_isRunning = false;
 };
 

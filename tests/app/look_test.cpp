@@ -83,7 +83,7 @@ TEST_F(WindowTest, ChangesBetweenLightAndDark)
 {
     const auto rail = [this] { return window.grab().toImage().pixelColor(10, 600); };
     const auto words = [this] {
-        return find<QLabel>("clock")->palette().color(QPalette::WindowText);
+        return find<QWidget>("clock")->palette().color(QPalette::WindowText);
     };
     EXPECT_EQ(rail(), tokens().bar);
     const auto light = tokens();

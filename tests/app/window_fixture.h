@@ -3,6 +3,7 @@
 
 #include "app/findings/findings_view.h"
 #include "app/glass/glass_view.h"
+#include "app/look/line_label.h"
 #include "app/places/channels/channels_place.h"
 #include "app/shell/main_window.h"
 #include "app/stem/leaf_button.h"

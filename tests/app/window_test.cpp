@@ -15,7 +15,7 @@ TEST_F(WindowTest, ShowsTheDemoFromTheWorldToTheGlass)
     EXPECT_TRUE(leaf("Scale")->accessibleName().startsWith(QStringLiteral("Scale: 13.")));
     ASSERT_NE(find<GlassView>("glass")->frame(), nullptr);
     EXPECT_TRUE(hasFinding("T01"));
-    EXPECT_EQ(find<QLabel>("clock")->text(), QStringLiteral("0:01:40.000"));
+    EXPECT_EQ(find<LineLabel>("clock")->text(), QStringLiteral("0:01:40.000"));
 }
 
 TEST_F(WindowTest, OpensWithANumberOnTheGlass)

@@ -10,6 +10,7 @@
 #include "app/places/channels/world_bench.h"
 
 #include <QShortcut>
+#include <QTimer>
 
 namespace fern::app {
 
@@ -84,6 +85,11 @@ void ChannelsPlace::openBench(Leaf leaf)
         m_benches->addWidget(bench);
         connect(bench, &Workbench::refused, this, &ChannelsPlace::refused);
     }
+    // The hidden ones must not ask for room: they are not laid out, so what they ask for is stale.
+    for (auto* made : m_made)
+        if (made != nullptr)
+            made->setSizePolicy(QSizePolicy::Preferred,
+                made == bench ? QSizePolicy::Preferred : QSizePolicy::Ignored);
     m_benches->setCurrentWidget(bench);
 }
 
@@ -108,7 +114,17 @@ void ChannelsPlace::showView(std::shared_ptr<const RunView> newest)
     if (view.stem.noiseIsAboutTrace)
         m_limit->setText(m_limit->text()
             + tr(" Noise is rms about the smoothed trace: a recording has no twin without noise."));
-    qobject_cast<Workbench*>(m_benches->currentWidget())->showView(view);
+    // While it runs, stem and workbench are painted in turns of their own, so that no turn is long.
+    if (view.isRunning)
+        QTimer::singleShot(0, this, &ChannelsPlace::showBench);
+    else
+        showBench();
+}
+
+void ChannelsPlace::showBench()
+{
+    if (m_view->choice)
+        qobject_cast<Workbench*>(m_benches->currentWidget())->showView(*m_view);
 }
 
 } // namespace fern::app

@@ -26,6 +26,7 @@ private:
     Workbench* makeBench(Leaf leaf);
     /// Shows the workbench of a leaf; it is made when it is opened first.
     void openBench(Leaf leaf);
+    void showBench();
 
     Document& m_document;
     StemWidget* m_stem;

@@ -18,11 +18,16 @@ ScaleBench::ScaleBench(Document& document, QWidget* parent)
     , m_numberKind(addChoice(tr("The board computes in"),
           {QString::fromUtf8(numberKindWords[0].data()), QString::fromUtf8(numberKindWords[1].data())},
           "numberKind"))
+    , m_arithmetic(new QLabel(this))
     , m_curve(new Plot({{{}, &Tokens::accent, 2}, {tr("now"), &Tokens::amber, 2, false, true}}, this))
     , m_code(new QPlainTextEdit(this))
     , m_copy(new QPushButton(tr("Copy for the firmware"), this))
 {
-    setFactsAreLines();
+    m_arithmetic->setFont(wordFont(13));
+    m_arithmetic->setWordWrap(true);
+    m_arithmetic->setMinimumWidth(280);
+    m_arithmetic->setObjectName(QStringLiteral("arithmetic"));
+    setInsteadOfFacts(m_arithmetic);
     auto* row = new QHBoxLayout;
     row->setSpacing(grid);
     column()->addLayout(row, 1);
@@ -85,6 +90,16 @@ void ScaleBench::showCurve(const RunView& view)
     m_curve->setAxisWords(tr("%1 over counts").arg(unit));
     m_curve->setAccessibleName(tr("Scaling: %1 over counts %2 to %3").arg(unit).arg(from).arg(to));
     m_curve->showRange(static_cast<double>(from), static_cast<double>(to));
+}
+
+void ScaleBench::showFacts(const std::vector<Fact>& facts)
+{
+    QString rows; // a table, so that a line that wraps stays beside its number
+    for (const auto& fact : facts)
+        rows += QStringLiteral("<tr><td>%1&nbsp;&nbsp;</td><td>%2</td></tr>")
+                    .arg(QString::fromStdString(fact.label).toHtmlEscaped(),
+                        QString::fromStdString(fact.value).toHtmlEscaped());
+    m_arithmetic->setText(QStringLiteral("<table>%1</table>").arg(rows));
 }
 
 void ScaleBench::showInputs(const RunView& view)

@@ -17,11 +17,13 @@ public:
 
 protected:
     void showInputs(const RunView& view) override;
+    void showFacts(const std::vector<Fact>& facts) override;
 
 private:
     void showCurve(const RunView& view);
 
     QComboBox* m_numberKind;
+    QLabel* m_arithmetic;
     Plot* m_curve;
     QPlainTextEdit* m_code;
     QPushButton* m_copy;

@@ -118,12 +118,10 @@ QWidget* Workbench::addPair(
     return both;
 }
 
-void Workbench::setFactsAreLines()
+void Workbench::setInsteadOfFacts(QWidget* widget)
 {
-    m_factsAreLines = true;
     m_columns->setStretch(0, 0);
-    m_facts->setColumnStretch(1, 1);
-    m_facts->setColumnStretch(2, 0);
+    m_facts->addWidget(widget, 0, 0, 1, 3);
 }
 
 const Part& Workbench::board() const
@@ -150,9 +148,9 @@ void Workbench::showFacts(const std::vector<Fact>& facts)
 {
     while (m_rows.size() < facts.size()) {
         const int row = static_cast<int>(m_rows.size());
-        const FactRow made{softLabel({}, this), new QLabel(this), new NoteLabel(this)};
-        made.value->setFont(wordFont(13, !m_factsAreLines));
-        made.value->setWordWrap(m_factsAreLines);
+        const FactRow made{softLabel({}, this),
+            new LineLabel(LineLabel::Kind::Figure, wordFont(13, true), this),
+            new LineLabel(LineLabel::Kind::Note, wordFont(12), this)};
         m_facts->addWidget(made.label, row, 0);
         m_facts->addWidget(made.value, row, 1);
         m_facts->addWidget(made.note, row, 2);

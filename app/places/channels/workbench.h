@@ -5,7 +5,7 @@
 #include "app/document/document.h"
 #include "app/look/card.h"
 #include "app/look/inputs.h"
-#include "app/look/note_label.h"
+#include "app/look/line_label.h"
 #include "app/runner/run_view.h"
 
 #include <QComboBox>
@@ -46,8 +46,8 @@ protected:
     void setInputVisible(QWidget* input, bool visible);
     /// The card's own column, below inputs and facts.
     QVBoxLayout* card() { return m_card->body(); }
-    /// Facts that are whole lines wrap, and their notes take no room.
-    void setFactsAreLines();
+    /// Puts a widget of the bench's own where the facts stand; it also overrides showFacts().
+    void setInsteadOfFacts(QWidget* widget);
     /// Adds a card below the first one, without a title.
     Card* addCard(int stretch);
     QVBoxLayout* column() { return m_column; }
@@ -84,11 +84,10 @@ private:
     QGridLayout* m_facts;
     struct FactRow {
         QLabel* label;
-        QLabel* value;
-        NoteLabel* note;
+        LineLabel* value;
+        LineLabel* note;
     };
     std::vector<FactRow> m_rows;
-    bool m_factsAreLines = false;
     Shared<Channel> m_channel;
     Shared<Reader> m_reader;
     Shared<Display> m_display;

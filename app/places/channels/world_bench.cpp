@@ -56,8 +56,8 @@ void WorldBench::addRow(const char* key, const QString& label, const QList<QWidg
     m_sheet->addWidget(softLabel(label, this), row, 0);
     for (int i = 0; i < edits.size(); ++i)
         m_sheet->addWidget(edits[i], row, 1 + i);
-    Row r{key, new QLabel(this), new VerdictMark(this), new NoteLabel(this)};
-    r.found->setFont(wordFont(13, true));
+    Row r{key, new LineLabel(LineLabel::Kind::Figure, wordFont(13, true), this),
+        new VerdictMark(this), new LineLabel(LineLabel::Kind::Note, wordFont(12), this)};
     r.mark->setObjectName(QStringLiteral("verdict") + QString::fromLatin1(key));
     m_sheet->addWidget(r.mark, row, 3);
     m_sheet->addWidget(r.found, row, 4);

@@ -19,9 +19,9 @@ protected:
 private:
     struct Row {
         std::string key;
-        QLabel* found;
+        LineLabel* found;
         VerdictMark* mark;
-        NoteLabel* note;
+        LineLabel* note;
     };
     QuantityEdit* addEdit(const char* objectName, const QString& label);
     void addRow(const char* key, const QString& label, const QList<QWidget*>& edits);
