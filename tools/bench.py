@@ -54,8 +54,8 @@ row("run of the skiff demo, every pixel drawn", f"{600e3 / times['skiffRun']:.0f
 row("one edit until stem, glass and findings are new", f"{times['oneEdit']:.1f} ms", "≤ 50 ms")
 answers = subprocess.run([f"{BUILD}/speed/window_answers", f"{SOURCE}/demo/wagtail-skiff.fern.json"], check=True,
                          capture_output=True, text=True).stdout.splitlines()[1:]
-edits, gaps, works = zip(*(map(float, line.split(",")[1:]) for line in answers))
-row("the same in the window, painted, on the slowest of its workbenches", f"{max(edits):.1f} ms", "≤ 50 ms")
+edits, longest, gaps, works = zip(*(map(float, line.split(",")[1:]) for line in answers))
+row("the same in the window, painted, on the slowest of its workbenches", f"{max(edits):.1f} ms, at most {max(longest):.1f} ms", "≤ 50 ms")
 row("longest time the window cannot answer during the fastest run", f"{max(gaps):.1f} ms, of these {max(works):.1f} ms its own work", "≤ 16 ms")
 empty = started(f"{BUILD}/speed/start_empty")
 demo = started(f"{BUILD}/speed/start_demo", f"{SOURCE}/demo/wagtail-skiff.fern.json")
