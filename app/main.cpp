@@ -58,8 +58,8 @@ int main(int argc, char** argv)
         QStringLiteral("150"));
     const QCommandLineOption play(QStringLiteral("play"),
         QStringLiteral("play a recording through the instrument"), QStringLiteral("FILE.csv"));
-    const QCommandLineOption look(QStringLiteral("look"), QStringLiteral("light or dark"),
-        QStringLiteral("LOOK"));
+    const QCommandLineOption look(
+        QStringLiteral("look"), QStringLiteral("light or dark"), QStringLiteral("LOOK"));
     const QCommandLineOption channel(QStringLiteral("channel"),
         QStringLiteral("the channel that is open in the shot"), QStringLiteral("ID"));
     const QCommandLineOption door(

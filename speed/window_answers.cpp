@@ -1,6 +1,7 @@
 // How soon the window answers, over every workbench of the demo, as CSV: the usual and the longest
-// time from an edit until everything shown is new and painted, and the longest gap between two turns of the event
-// loop while the demo runs at the fastest pace, by the clock and in the thread's own processor time.
+// time from an edit until everything shown is new and painted, and the longest gap between two
+// turns of the event loop while the demo runs at the fastest pace, by the clock and in the thread's
+// own processor time.
 
 #include "app/look/look.h"
 #include "app/shell/main_window.h"
@@ -110,7 +111,7 @@ int main(int argc, char** argv)
         QTest::qWait(300); // the workbench is made and drawn
         const auto edits = editTimes(window);
         const auto gap = longestGap(window);
-        std::printf("%s,%.1f,%.1f,%.1f,%.1f\n", name, edits[edits.size() / 2], edits.back(), gap.wall,
-            gap.work);
+        std::printf("%s,%.1f,%.1f,%.1f,%.1f\n", name, edits[edits.size() / 2], edits.back(),
+            gap.wall, gap.work);
     }
 }

@@ -46,8 +46,8 @@ public:
         const QString& proposed) override
     {
         bool accepted = false;
-        const auto text = QInputDialog::getText(
-            parent, title, question, QLineEdit::Normal, proposed, &accepted);
+        const auto text =
+            QInputDialog::getText(parent, title, question, QLineEdit::Normal, proposed, &accepted);
         return accepted ? std::optional(text) : std::nullopt;
     }
     void showAbout(QWidget* parent, const QString& title, const QString& text) override

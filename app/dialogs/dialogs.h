@@ -25,8 +25,8 @@ public:
     virtual bool askEither(QWidget* parent, const QString& title, const QString& question,
         const QString& first, const QString& second) = 0;
     /// Asks for one line of text; none when the user turns away.
-    virtual std::optional<QString> askText(
-        QWidget* parent, const QString& title, const QString& question, const QString& proposed) = 0;
+    virtual std::optional<QString> askText(QWidget* parent, const QString& title,
+        const QString& question, const QString& proposed) = 0;
     virtual void showAbout(QWidget* parent, const QString& title, const QString& text) = 0;
 };
 

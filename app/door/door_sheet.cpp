@@ -157,8 +157,7 @@ void DoorSheet::fillList()
 
 const StartingPoint& DoorSheet::chosen() const
 {
-    return *findStartingPoint(
-        m_points->currentItem()->data(Qt::UserRole).toString().toStdString());
+    return *findStartingPoint(m_points->currentItem()->data(Qt::UserRole).toString().toStdString());
 }
 
 void DoorSheet::askForInstrument()
@@ -197,7 +196,7 @@ void DoorSheet::showPoint()
     // A name that the user typed stays.
     auto proposed = text(point.title);
     proposed.truncate(proposed.indexOf(QLatin1Char(',')) < 0 ? proposed.size()
-                                                              : proposed.indexOf(QLatin1Char(',')));
+                                                             : proposed.indexOf(QLatin1Char(',')));
     if (m_channelName->text().isEmpty() || m_channelName->text() == m_proposed)
         m_channelName->setText(proposed);
     m_proposed = proposed;
@@ -208,10 +207,9 @@ Result<Instrument> DoorSheet::outcome() const
 {
     const auto board = static_cast<std::size_t>(m_board->currentIndex());
     const auto display = static_cast<std::size_t>(m_display->currentIndex());
-    const auto before = m_isNew
-        ? emptyInstrument(m_instrumentName->text().toStdString(), startingBoards()[board].part,
-              startingDisplays()[display].part)
-        : m_instrument;
+    const auto before = m_isNew ? emptyInstrument(m_instrumentName->text().toStdString(),
+                            startingBoards()[board].part, startingDisplays()[display].part)
+                                : m_instrument;
     if (before.name.empty())
         return Error{ErrorCode::InvalidArgument, "give the instrument a name", ""};
     return withStartingPoint(before, chosen(), m_channelName->text().toStdString());
@@ -243,9 +241,10 @@ void DoorSheet::showOutcome()
         ? tr("A fixed resistor of %1").arg(words(frontEnd.fixed))
         : c.input.r1 > 0 ? tr("A divider of %1 over %2").arg(words(frontEnd.r1), words(frontEnd.r2))
                          : tr("No divider");
-    m_outcome->setText(tr("%1. One count is %2 at the top of the range, the number is uncertain by ±%3.")
-                           .arg(resistors, QString::fromStdString(differenceText(c, countAt(c, c.to), 2)),
-                               QString::fromStdString(differenceText(c, 2 * budget.accuracy, 2))));
+    m_outcome->setText(
+        tr("%1. One count is %2 at the top of the range, the number is uncertain by ±%3.")
+            .arg(resistors, QString::fromStdString(differenceText(c, countAt(c, c.to), 2)),
+                QString::fromStdString(differenceText(c, 2 * budget.accuracy, 2))));
 }
 
 void DoorSheet::make()

@@ -63,7 +63,7 @@ bool FileGuard::adopt()
     m_key = path.isEmpty()
         ? QStringLiteral("untitled")
         : QString::fromLatin1(
-              QCryptographicHash::hash(canonical.toUtf8(), QCryptographicHash::Sha1).toHex());
+            QCryptographicHash::hash(canonical.toUtf8(), QCryptographicHash::Sha1).toHex());
     m_lock = std::make_unique<QLockFile>(nameFor(QStringLiteral(".lock")));
     m_lock->setStaleLockTime(0); // only the death of its program makes a lock stale
     if (m_lock->tryLock(0))

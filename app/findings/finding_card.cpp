@@ -56,9 +56,10 @@ FindingCard::FindingCard(const Finding& finding, bool isOpen, QWidget* parent)
     title->setFont(wordFont(13, !m_isQuiet));
     column->addWidget(title);
     if (finding.livedWith)
-        column->addWidget(wrapped(softLabel(
-            tr("Lived with since %1: %2").arg(text(finding.livedWith->on), text(finding.livedWith->reason)),
-            this)));
+        column->addWidget(wrapped(
+            softLabel(tr("Lived with since %1: %2")
+                          .arg(text(finding.livedWith->on), text(finding.livedWith->reason)),
+                this)));
     else
         column->addWidget(wrapped(softLabel(text(finding.reason), this)));
     addFixes(finding);
@@ -100,11 +101,11 @@ void FindingCard::addWords(const Finding& finding, bool isOpen)
                                      : add(tr("live with it"), "liveWith");
     row->addStretch(1);
     qobject_cast<QVBoxLayout*>(layout())->addLayout(row);
-    auto* reasons = wrapped(softLabel(
-        tr("%1The rule %2 looks for: %3.\nSource: %4.")
-            .arg(finding.livedWith ? text(finding.reason) + QLatin1Char('\n') : QString(),
-                text(finding.rule), summaryOf(finding.rule), text(finding.source)),
-        this));
+    auto* reasons = wrapped(
+        softLabel(tr("%1The rule %2 looks for: %3.\nSource: %4.")
+                      .arg(finding.livedWith ? text(finding.reason) + QLatin1Char('\n') : QString(),
+                          text(finding.rule), summaryOf(finding.rule), text(finding.source)),
+            this));
     reasons->setObjectName(QStringLiteral("reasons") + text(finding.rule));
     reasons->setVisible(isOpen);
     layout()->addWidget(reasons);

@@ -62,8 +62,8 @@ FindingsView::FindingsView(QWidget* parent)
     rebuild();
 }
 
-void FindingsView::showFindings(const Instrument& instrument, const std::vector<Finding>& findings,
-    const std::string& channel)
+void FindingsView::showFindings(
+    const Instrument& instrument, const std::vector<Finding>& findings, const std::string& channel)
 {
     QString now = QString::fromStdString(channel);
     for (const auto& finding : findings)
@@ -103,10 +103,10 @@ void FindingsView::rebuild()
             groups.push_back(subject.name);
     }
     if (groups.empty())
-        column->addWidget(softLabel(
-            m_here->isChecked() ? tr("Nothing found for this channel.")
-                                : tr("Nothing found. Every rule is content."),
-            list));
+        column->addWidget(
+            softLabel(m_here->isChecked() ? tr("Nothing found for this channel.")
+                                          : tr("Nothing found. Every rule is content."),
+                list));
     for (const auto& group : groups) {
         column->addWidget(softLabel(QString::fromStdString(group), list));
         for (const auto* finding : shown)
@@ -124,8 +124,7 @@ void FindingsView::rebuild()
 
 void FindingsView::addCard(QVBoxLayout* column, const Finding& finding)
 {
-    auto* card =
-        new FindingCard(finding, m_open.contains(keyOf(finding)), column->parentWidget());
+    auto* card = new FindingCard(finding, m_open.contains(keyOf(finding)), column->parentWidget());
     column->addWidget(card);
     connect(card, &FindingCard::fixChosen, this, &FindingsView::fixChosen);
     connect(card, &FindingCard::whyToggled, this, [this, key = keyOf(finding)](bool isOpen) {

@@ -34,7 +34,8 @@ void Chip::paintEvent(QPaintEvent* /*event*/)
     if (hasFocus()) {
         painter.setPen(QPen(isChecked() ? t.onFern : t.sky, 1.2, Qt::DotLine));
         painter.setBrush(Qt::NoBrush);
-        painter.drawRoundedRect(QRectF(rect()).adjusted(3.5, 3.5, -3.5, -3.5), radius - 2, radius - 2);
+        painter.drawRoundedRect(
+            QRectF(rect()).adjusted(3.5, 3.5, -3.5, -3.5), radius - 2, radius - 2);
     }
     painter.setPen(isChecked() ? t.onFern : isEnabled() ? t.ink : t.soft);
     painter.drawText(rect(), Qt::AlignCenter, text());

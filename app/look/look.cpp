@@ -57,10 +57,10 @@ public:
             const bool over = (option->state & State_MouseOver) != 0;
             const bool enabled = (option->state & State_Enabled) != 0;
             box(painter, option->rect,
-                !enabled       ? t.paper
-                    : down     ? t.moss
-                    : over     ? mixed(t.pale, t.moss, 0.25)
-                               : t.pale,
+                !enabled   ? t.paper
+                    : down ? t.moss
+                    : over ? mixed(t.pale, t.moss, 0.25)
+                           : t.pale,
                 enabled ? t.moss : t.line);
         } else if (element == PE_FrameLineEdit || element == PE_PanelLineEdit) {
             if (element == PE_PanelLineEdit && qobject_cast<const QWidget*>(widget) != nullptr
@@ -136,9 +136,11 @@ public:
 private:
     static QColor mixed(const QColor& a, const QColor& b, double share)
     {
-        const auto mix = [&](double x, double y) { return static_cast<float>(x + (y - x) * share); };
-        return QColor::fromRgbF(mix(a.redF(), b.redF()), mix(a.greenF(), b.greenF()),
-            mix(a.blueF(), b.blueF()));
+        const auto mix = [&](double x, double y) {
+            return static_cast<float>(x + (y - x) * share);
+        };
+        return QColor::fromRgbF(
+            mix(a.redF(), b.redF()), mix(a.greenF(), b.greenF()), mix(a.blueF(), b.blueF()));
     }
     /// The ground of what is typed into or chosen from.
     static void field(QPainter* painter, const QStyleOption* option)
@@ -208,7 +210,8 @@ QFont wordFont(int pixels, bool bold)
 QFont codeFont(int pixels)
 {
     // Loaded when first asked for: the start does not need it.
-    static const int face = QFontDatabase::addApplicationFont(QStringLiteral(":/fonts/fern-Mono.ttf"));
+    static const int face =
+        QFontDatabase::addApplicationFont(QStringLiteral(":/fonts/fern-Mono.ttf"));
     Q_ASSERT(face >= 0);
     QFont font(QStringLiteral("Fern Mono"));
     font.setPixelSize(pixels);

@@ -17,15 +17,15 @@ Histogram::Histogram(QWidget* parent)
 void Histogram::showStatistics(const CodeStatistics& statistics)
 {
     m_statistics = statistics;
-    setAccessibleName(
-        tr("Histogram of codes: %1 samples, %2 codes from %3 to %4, mean %5, deviation %6, %7 missing")
-            .arg(statistics.samples)
-            .arg(statistics.distinct)
-            .arg(statistics.least)
-            .arg(statistics.most)
-            .arg(statistics.mean, 0, 'f', 1)
-            .arg(statistics.deviation, 0, 'f', 2)
-            .arg(statistics.missing.size()));
+    setAccessibleName(tr(
+        "Histogram of codes: %1 samples, %2 codes from %3 to %4, mean %5, deviation %6, %7 missing")
+                          .arg(statistics.samples)
+                          .arg(statistics.distinct)
+                          .arg(statistics.least)
+                          .arg(statistics.most)
+                          .arg(statistics.mean, 0, 'f', 1)
+                          .arg(statistics.deviation, 0, 'f', 2)
+                          .arg(statistics.missing.size()));
     update();
 }
 
@@ -38,7 +38,8 @@ void Histogram::paintEvent(QPaintEvent* /*event*/)
     painter.setPen(t.soft);
     constexpr int labels = 16;
     const QRectF room = QRectF(rect()).adjusted(0, labels, 0, -labels);
-    painter.drawText(QRectF(0, 0, width(), labels), Qt::AlignLeft | Qt::AlignVCenter, tr("how often"));
+    painter.drawText(
+        QRectF(0, 0, width(), labels), Qt::AlignLeft | Qt::AlignVCenter, tr("how often"));
     if (s.bins.empty()) {
         painter.drawText(room, Qt::AlignCenter, tr("no samples yet"));
         return;
@@ -46,8 +47,8 @@ void Histogram::paintEvent(QPaintEvent* /*event*/)
     int most = 1;
     for (const auto& bin : s.bins)
         most = std::max(most, bin.count);
-    painter.drawText(QRectF(0, 0, width(), labels), Qt::AlignRight | Qt::AlignVCenter,
-        tr("most %1").arg(most));
+    painter.drawText(
+        QRectF(0, 0, width(), labels), Qt::AlignRight | Qt::AlignVCenter, tr("most %1").arg(most));
     const double step = room.width() / static_cast<double>(s.bins.size());
     const double gap = step > 4 ? 1 : 0;
     for (std::size_t i = 0; i < s.bins.size(); ++i) {

@@ -89,7 +89,8 @@ void Plot::applyLook()
     m_words->setTextColor(t.soft);
 }
 
-/// As many ticks as have room, so that their numbers stand apart; the legend comes before the words.
+/// As many ticks as have room, so that their numbers stand apart; the legend comes before the
+/// words.
 void Plot::resizeEvent(QResizeEvent* event)
 {
     const QFontMetrics metrics(wordFont(11));

@@ -115,8 +115,7 @@ void fillFromHistory(RunView& view, const RunHistory& history, Ticks now, Ticks 
     view.stem = stemOf(view.plain, choice, history, now);
     const auto signal = signalFigures(view.plain, choice, history, now);
     for (std::size_t leaf = 0; leaf < leafCount; ++leaf)
-        view.facts[leaf] =
-            factsOf(view.plain, choice, view.stem, signal, static_cast<Leaf>(leaf));
+        view.facts[leaf] = factsOf(view.plain, choice, view.stem, signal, static_cast<Leaf>(leaf));
     view.wishes = wishesOf(view.plain, choice, view.stem);
     addSamples(view, history, now, window);
     addRedraws(view, history, now, window);

@@ -32,7 +32,8 @@ public:
     void setInstrument(const Instrument& instrument);
     /// Starts again from zero, with a scenario by id, or with recordings when there are any.
     void restart(const std::string& scenario, Recordings recordings = {});
-    /// Chooses a channel and one of its readers by their ids; an empty or unknown id means the first.
+    /// Chooses a channel and one of its readers by their ids; an empty or unknown id means the
+    /// first.
     void setChannel(const std::string& channel, const std::string& reader = {});
     void setPace(double pace);
     void run();

@@ -1,7 +1,7 @@
 // The window's actions: what they are called, their keys, and where they stand in the menu.
 
-#include "app/help/help_window.h"
 #include "app/findings/findings_view.h"
+#include "app/help/help_window.h"
 #include "app/look/look.h"
 #include "app/places/channels/channels_place.h"
 #include "app/shell/main_window.h"
@@ -80,8 +80,8 @@ void MainWindow::createChannelActions()
         m_channelMenu, tr("+ channel"), "actionAddChannel", QKeySequence(Qt::CTRL | Qt::Key_T));
     auto* rename =
         addAction(m_channelMenu, tr("Rename"), "actionRenameChannel", QKeySequence(Qt::Key_F2));
-    auto* copy = addAction(m_channelMenu, tr("Duplicate"), "actionCopyChannel",
-        QKeySequence(Qt::CTRL | Qt::Key_D));
+    auto* copy = addAction(
+        m_channelMenu, tr("Duplicate"), "actionCopyChannel", QKeySequence(Qt::CTRL | Qt::Key_D));
     auto* left = addAction(m_channelMenu, tr("Move to the left"), "actionMoveChannelLeft",
         QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_PageUp));
     auto* right = addAction(m_channelMenu, tr("Move to the right"), "actionMoveChannelRight",
@@ -132,13 +132,12 @@ void MainWindow::createViewActions()
         addAction(m_menu, tr("Fold the glass"), "actionFoldGlass", QKeySequence(Qt::Key_F6));
     auto* foldFindings =
         addAction(m_menu, tr("Fold the findings"), "actionFoldFindings", QKeySequence(Qt::Key_F7));
-    auto* look = addAction(
-        m_menu, tr("Light or dark"), "actionLook", QKeySequence(Qt::CTRL | Qt::Key_L));
+    auto* look =
+        addAction(m_menu, tr("Light or dark"), "actionLook", QKeySequence(Qt::CTRL | Qt::Key_L));
     m_menu->addSeparator();
     auto* help = addAction(m_menu, tr("Help"), "actionHelp", QKeySequence::HelpContents);
     auto* about = addAction(m_menu, tr("About Fern Tick"), "actionAbout");
-    auto* quit =
-        addAction(m_menu, tr("Quit"), "actionQuit", QKeySequence(Qt::CTRL | Qt::Key_Q));
+    auto* quit = addAction(m_menu, tr("Quit"), "actionQuit", QKeySequence(Qt::CTRL | Qt::Key_Q));
     connect(run, &QAction::triggered, this, &MainWindow::toggleRun);
     connect(tick, &QAction::triggered, &m_runner, &Runner::tick);
     connect(foldGlass, &QAction::triggered, this,

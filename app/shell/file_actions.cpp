@@ -51,7 +51,7 @@ void MainWindow::guardFile()
         return m_notice->showChoice(
             tr("Another window has %1 open. Saving in both loses the changes of one.")
                 .arg(QFileInfo(m_document.path()).fileName()),
-            {{tr("Go on"), [] { }}});
+            {{tr("Go on"), [] {}}});
     const auto left = m_guard.leftBehind();
     if (!left || *left == m_document.instrument())
         return m_guard.dropCopy();
@@ -114,8 +114,9 @@ bool MainWindow::saveAs()
     if (!m_document.isOpen())
         return false;
     const auto proposed = m_document.path().isEmpty()
-        ? QString::fromStdString(m_document.instrument().name).toLower().replace(
-              QLatin1Char(' '), QLatin1Char('-'))
+        ? QString::fromStdString(m_document.instrument().name)
+                .toLower()
+                .replace(QLatin1Char(' '), QLatin1Char('-'))
             + QStringLiteral(".fern.json")
         : m_document.path();
     const auto path = m_dialogs.fileToSave(this, tr("Save the instrument"), proposed);
@@ -157,12 +158,12 @@ void MainWindow::tellAboutDisk()
     if (!QFileInfo::exists(m_document.path()))
         return m_notice->showChoice(
             tr("%1 is gone from the disk. Saving writes it again.").arg(name),
-            {{tr("Go on"), [] { }}});
+            {{tr("Go on"), [] {}}});
     const auto words = m_document.isModified()
         ? tr("%1 was changed by another program, and here are changes that are not saved.")
         : tr("%1 was changed by another program.");
     m_notice->showChoice(words.arg(name),
-        {{tr("Load it anew"), [this] { open(m_document.path()); }}, {tr("Keep this"), [] { }}});
+        {{tr("Load it anew"), [this] { open(m_document.path()); }}, {tr("Keep this"), [] {}}});
 }
 
 void MainWindow::closeEvent(QCloseEvent* event)

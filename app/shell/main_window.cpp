@@ -21,7 +21,7 @@
 #include <QCloseEvent>
 #include <QDateTime>
 #include <QFileInfo>
-#include <QLabel>
+#include <QMenu>
 #include <QSplitter>
 #include <QStackedWidget>
 
@@ -156,8 +156,8 @@ void MainWindow::connectParts()
     connect(m_findings, &FindingsView::placeWanted, this, &MainWindow::goTo);
     connect(m_findings, &FindingsView::liveWithWanted, this, &MainWindow::liveWith);
     connect(m_findings, &FindingsView::judgeAgainWanted, this, [this](const QString& decision) {
-        m_document.apply(tr("Judge again"),
-            withoutDecision(m_document.instrument(), decision.toStdString()));
+        m_document.apply(
+            tr("Judge again"), withoutDecision(m_document.instrument(), decision.toStdString()));
     });
     connect(m_tickBar, &TickBar::runToggled, this, &MainWindow::toggleRun);
     connect(m_tickBar, &TickBar::tickPressed, &m_runner, &Runner::tick);
@@ -220,8 +220,7 @@ bool MainWindow::playRecording(const QString& path)
 
 void MainWindow::chooseRecording()
 {
-    const auto path =
-        m_dialogs.fileToOpen(this, tr("Play a recording"), tr("Recordings (*.csv)"));
+    const auto path = m_dialogs.fileToOpen(this, tr("Play a recording"), tr("Recordings (*.csv)"));
     if (path.isEmpty() || !playRecording(path))
         m_tickBar->setScenarios(m_document.instrument().scenarios, m_recordingName);
 }
@@ -270,10 +269,9 @@ void MainWindow::showView()
     if (!view->choice)
         return m_glassCard->setSubtitle({});
     const auto& display = view->plain.displays[view->choice->display];
-    auto words =
-        tr("%1, every %2")
-            .arg(QString::fromStdString(display.id),
-                QString::fromStdString(durationText(inSeconds(display.redrawEvery))));
+    auto words = tr("%1, every %2")
+                     .arg(QString::fromStdString(display.id),
+                         QString::fromStdString(durationText(inSeconds(display.redrawEvery))));
     if (display.pages.size() > 1)
         words += tr(", page %1 of %2").arg(view->choice->page + 1).arg(display.pages.size());
     m_glassCard->setSubtitle(words);

@@ -31,7 +31,7 @@ void NoticeBar::showMessage(const QString& message)
 {
     if (m_isChoice && isVisible())
         return; // a question comes first
-    showChoice(message, {{tr("Close"), [] { }}});
+    showChoice(message, {{tr("Close"), [] {}}});
     m_isChoice = false;
 }
 

@@ -110,8 +110,8 @@ void TabButton::contextMenuEvent(QContextMenuEvent* event)
     Q_EMIT menuWanted(event->globalPos());
 }
 
-TopBar::TopBar(const QList<QAction*>& buttons, QMenu* menu, QAction* addChannel,
-    QMenu* channelMenu, QWidget* parent)
+TopBar::TopBar(const QList<QAction*>& buttons, QMenu* menu, QAction* addChannel, QMenu* channelMenu,
+    QWidget* parent)
     : QWidget(parent)
     , m_name(barLabel(wordFont(16, true), onFernRole, this))
     , m_state(barLabel(wordFont(12), onFernSoftRole, this))
@@ -148,8 +148,7 @@ TopBar::TopBar(const QList<QAction*>& buttons, QMenu* menu, QAction* addChannel,
 void TopBar::showDocument(const Document& document, const QString& channel)
 {
     const auto& instrument = document.instrument();
-    m_name->setText(
-        document.isOpen() ? QString::fromStdString(instrument.name) : tr("Fern Tick"));
+    m_name->setText(document.isOpen() ? QString::fromStdString(instrument.name) : tr("Fern Tick"));
     const auto file =
         document.path().isEmpty() ? tr("no file yet") : QFileInfo(document.path()).fileName();
     m_state->setText(!document.isOpen() ? tr("no instrument open")
@@ -177,11 +176,12 @@ void TopBar::rebuildTabs(const Instrument& instrument)
             QString::fromStdString(channel->id), QString::fromStdString(channel->name), this);
         m_tabRow->addWidget(tab, 0, Qt::AlignBottom);
         m_tabs.push_back(tab);
-        connect(tab, &QAbstractButton::clicked, this, [this, tab] { Q_EMIT channelChosen(tab->id()); });
+        connect(
+            tab, &QAbstractButton::clicked, this, [this, tab] { Q_EMIT channelChosen(tab->id()); });
         connect(tab, &TabButton::menuWanted, this,
             [this](const QPoint& at) { m_channelMenu->popup(at); });
-        connect(tab, &TabButton::draggedBy, this,
-            [this, tab](int pixels) { dropTab(tab, pixels); });
+        connect(
+            tab, &TabButton::draggedBy, this, [this, tab](int pixels) { dropTab(tab, pixels); });
     }
 }
 

@@ -58,10 +58,9 @@ void LeafButton::showFigures(const LeafFigures& figures, const Unit& unit, doubl
     const auto value = QString::fromStdString(figures.value);
     const auto unitText = QString::fromStdString(figures.unit);
     QStringList lines;
-    lines << (std::isnan(figures.step) ? QString()
-                                         : tr("step %1").arg(inUnit(figures.step, unit)));
+    lines << (std::isnan(figures.step) ? QString() : tr("step %1").arg(inUnit(figures.step, unit)));
     lines << (std::isnan(figures.noise) ? QString()
-                                          : tr("noise %1").arg(inUnit(figures.noise, unit)));
+                                        : tr("noise %1").arg(inUnit(figures.noise, unit)));
     lines << (std::isnan(figures.age)
             ? QString()
             : tr("age %1").arg(QString::fromStdString(durationText(figures.age))));

@@ -122,8 +122,8 @@ void StemWidget::paintEvent(QPaintEvent* /*event*/)
     const auto* smooth = m_leaves[static_cast<std::size_t>(Leaf::Smooth)];
     const QPointF from = smooth->mapToParent(smooth->stemOut().toPoint()) + QPointF(3, 0);
     for (const auto* chip : m_chips) {
-        const QPointF top = m_fork->mapToParent(chip->geometry().center())
-            - QPointF(0, chip->height() / 2.0);
+        const QPointF top =
+            m_fork->mapToParent(chip->geometry().center()) - QPointF(0, chip->height() / 2.0);
         const QPointF turn(from.x(), top.y() - 3);
         QPainterPath twig(from);
         twig.lineTo(turn - QPointF(0, 8));

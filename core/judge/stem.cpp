@@ -186,10 +186,9 @@ void setLimitByBudget(Stem& stem, const PlainChannel& channel)
     std::vector<double> all;
     for (const auto& term : stem.budget.terms)
         all.push_back(term.u);
-    stem.limitReason =
-        fmt::format("{:.0f} % of the uncertainty of ±{}, most from the {} (±{}).", *most * 100,
-            differenceText(channel, 2 * combined(all), 2), largest->name,
-            differenceText(channel, 2 * largest->u, 2));
+    stem.limitReason = fmt::format("{:.0f} % of the uncertainty of ±{}, most from the {} (±{}).",
+        *most * 100, differenceText(channel, 2 * combined(all), 2), largest->name,
+        differenceText(channel, 2 * largest->u, 2));
 }
 
 void setLoads(Stem& stem, const RunHistory& history, Ticks now)

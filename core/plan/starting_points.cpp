@@ -27,7 +27,7 @@ std::string pinName(const Instrument& in, std::string_view board)
 {
     // The first analog pin that no channel of this board has.
     for (int n = 0;; ++n) {
-        const auto name = "A" + std::to_string(n);
+        auto name = "A" + std::to_string(n);
         const bool taken = std::any_of(in.channels.begin(), in.channels.end(),
             [&](const auto& c) { return c->source.board == board && c->source.pin == name; });
         if (!taken)
@@ -123,7 +123,8 @@ Channel channelOf(
     const double reference = inSi(board.converter.reference);
     const double lowest = reference * (1 - board.converter.referenceTolerancePercent / 100);
     const auto fit = fittingFrontEnd(inputOf(point.sensor, point.frontEnd, reference),
-        {inSi(point.wish.from), inSi(point.wish.to), lowest * headroom, point.totalOhm, resistorTolerancePercent});
+        {inSi(point.wish.from), inSi(point.wish.to), lowest * headroom, point.totalOhm,
+            resistorTolerancePercent});
     if (fit)
         channel.frontEnd = *fit;
     return channel;

@@ -91,7 +91,7 @@ Result<StepSpec> parseStep(std::string_view text)
     const bool isOff = !words.empty() && words.back() == "off";
     if (isOff)
         words.pop_back();
-    const auto active = parseActive(text, words);
+    auto active = parseActive(text, words);
     if (!active)
         return active;
     StepSpec step = *active;

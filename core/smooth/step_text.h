@@ -1,6 +1,6 @@
 #pragma once
-// Steps as makers type them: "median 5", "exponential tau 0.8", "moving average 8"; "off" behind one
-// switches it off.
+// Steps as makers type them: "median 5", "exponential tau 0.8", "moving average 8"; "off" behind
+// one switches it off.
 
 #include "base/result.h"
 #include "smooth/spec.h"

@@ -47,14 +47,13 @@ struct KindCase {
     const char* typed;
     const char* shown;
 };
-class SensorKinds : public WindowTest, public testing::WithParamInterface<KindCase> {};
+class SensorKinds : public WindowTest, public testing::WithParamInterface<KindCase> { };
 TEST_P(SensorKinds, TakesItsFigures)
 {
     const auto& p = GetParam();
-    window.document().start(
-        *withStartingPoint(emptyInstrument("Kinds", startingBoards()[0].part,
-                               startingDisplays()[0].part),
-            *findStartingPoint(p.point), "One"));
+    window.document().start(*withStartingPoint(
+        emptyInstrument("Kinds", startingBoards()[0].part, startingDisplays()[0].part),
+        *findStartingPoint(p.point), "One"));
     settle();
     openLeaf("Sensor");
     const auto before = leaf("Sensor")->valueText();
@@ -77,7 +76,8 @@ TEST_F(WindowTest, TheReadingShowsItsCodes)
     openLeaf("Reading");
     EXPECT_TRUE(accessibleName(find<QWidget>("codes")).contains(QStringLiteral("samples")));
     EXPECT_FALSE(accessibleName(find<QWidget>("histogram")).isEmpty());
-    EXPECT_TRUE(find<QLabel>("statistics")->text().startsWith(QStringLiteral("mean 33"))) << find<QLabel>("statistics")->text().toStdString();
+    EXPECT_TRUE(find<QLabel>("statistics")->text().startsWith(QStringLiteral("mean 33")))
+        << find<QLabel>("statistics")->text().toStdString();
     const int code = leaf("Reading")->valueText().toInt();
     const auto registers = find<QLabel>("registers")->text();
     EXPECT_TRUE(registers.startsWith(QStringLiteral("code %1 ").arg(code)));
@@ -104,7 +104,8 @@ TEST_F(WindowTest, TheScaleIsCopiedForTheFirmware)
     QTest::mouseClick(copy, Qt::LeftButton);
     EXPECT_EQ(QApplication::clipboard()->text(), code->toPlainText());
     EXPECT_EQ(copy->text(), QStringLiteral("Copied"));
-    EXPECT_TRUE(accessibleName(find<QWidget>("scaleCurve")).startsWith(QStringLiteral("Scaling: V")));
+    EXPECT_TRUE(
+        accessibleName(find<QWidget>("scaleCurve")).startsWith(QStringLiteral("Scaling: V")));
     const auto before = code->toPlainText();
     auto* kind = find<QComboBox>("numberKind");
     kind->setFocus();
@@ -191,8 +192,8 @@ TEST_F(WindowTest, TheLadderShowsTheTestValuesInTheField)
 {
     openLeaf("Text");
     const auto ladder = [&] { return accessibleName(find<QWidget>("textLadder")); };
-    for (const char* row : {"least", "most", "negative", "just rolling over", "overflow", "invalid",
-             "stale"})
+    for (const char* row :
+        {"least", "most", "negative", "just rolling over", "overflow", "invalid", "stale"})
         EXPECT_TRUE(ladder().contains(QString::fromLatin1(row))) << row << ladder().toStdString();
     EXPECT_TRUE(ladder().contains(QStringLiteral("#####")));
     type("marks", QStringLiteral("^ x s ."));
@@ -244,8 +245,7 @@ TEST_F(WindowTest, TheTextTakesItsChoices)
 TEST_F(WindowTest, TheGlassTellsWhatIsDrawnWhen)
 {
     openLeaf("Glass");
-    EXPECT_TRUE(
-        accessibleName(find<QWidget>("redrawLanes")).contains(leaf("Glass")->valueText()));
+    EXPECT_TRUE(accessibleName(find<QWidget>("redrawLanes")).contains(leaf("Glass")->valueText()));
     const auto age = accessibleName(find<QWidget>("ageBar"));
     EXPECT_TRUE(age.contains(QStringLiteral("ms"))) << age.toStdString();
     type("redrawEvery", QStringLiteral("0.1 s"));

@@ -36,8 +36,8 @@ TEST_F(WindowTest, ANewInstrumentByKeysAlone)
     dialogs.nextSave = folder.filePath(QStringLiteral("new.fern.json"));
     QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier);
     EXPECT_TRUE(*readInstrument(test::readText(dialogs.errors.isEmpty()
-                    ? folder.filePath(QStringLiteral("new.fern.json")).toStdString()
-                    : std::string()))
+                        ? folder.filePath(QStringLiteral("new.fern.json")).toStdString()
+                        : std::string()))
         == instrument());
 }
 
@@ -133,13 +133,12 @@ TEST_F(WindowTest, TabsAreDraggedAndHaveAMenu)
     auto* bilge = find<QAbstractButton>("channelTabbilge");
     QTest::mousePress(battery, Qt::LeftButton, {}, battery->rect().center());
     QTest::mouseMove(battery, middleOf(bilge, battery));
-    QTest::mouseRelease(
-        battery, Qt::LeftButton, {}, middleOf(bilge, battery) + QPoint(10, 0));
+    QTest::mouseRelease(battery, Qt::LeftButton, {}, middleOf(bilge, battery) + QPoint(10, 0));
     settle();
     EXPECT_EQ(names(instrument())[0], QStringLiteral("Bilge level"));
     auto* tab = find<QAbstractButton>("channelTabbilge");
-    QContextMenuEvent asks(QContextMenuEvent::Mouse, tab->rect().center(),
-        tab->mapToGlobal(tab->rect().center()));
+    QContextMenuEvent asks(
+        QContextMenuEvent::Mouse, tab->rect().center(), tab->mapToGlobal(tab->rect().center()));
     QApplication::sendEvent(tab, &asks);
     settle();
     clickEntry(find<QMenu>("channelMenu"), QStringLiteral("Duplicate"));

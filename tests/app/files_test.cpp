@@ -44,7 +44,8 @@ protected:
             return notice()->isVisible() && notice()->text().contains(QString::fromLatin1(words));
         });
     }
-    const std::string changed = test::replaced(test::skiffText(), "\"value\": 47,", "\"value\": 33,");
+    const std::string changed =
+        test::replaced(test::skiffText(), "\"value\": 47,", "\"value\": 33,");
 };
 
 TEST_F(FilesTest, OpensLatelyUsedFilesFromTheMenuAndTheStartPage)
@@ -63,8 +64,8 @@ TEST_F(FilesTest, OpensLatelyUsedFilesFromTheMenuAndTheStartPage)
     MainWindow fresh(dialogs, storage());
     fresh.show();
     fresh.begin();
-    const auto links = fresh.findChild<QWidget*>(QStringLiteral("startPage"))
-                           ->findChildren<QAbstractButton*>();
+    const auto links =
+        fresh.findChild<QWidget*>(QStringLiteral("startPage"))->findChildren<QAbstractButton*>();
     int offered = 0;
     for (auto* link : links)
         if (link->text() == QStringLiteral("skiff.fern.json")) {
@@ -81,10 +82,11 @@ TEST_F(FilesTest, TakesADroppedInstrumentOrRecordingAndNothingElse)
     overwrite(other, changed);
     EXPECT_TRUE(drop(window, other));
     EXPECT_EQ(window.document().path(), other);
-    EXPECT_TRUE(drop(window,
-        QString::fromStdString(test::sourcePath("demo/house-battery-evening.csv"))));
-    EXPECT_TRUE(find<QComboBox>("scenario")->currentText().contains(
-        QStringLiteral("house-battery-evening.csv")));
+    EXPECT_TRUE(
+        drop(window, QString::fromStdString(test::sourcePath("demo/house-battery-evening.csv"))));
+    EXPECT_TRUE(find<QComboBox>("scenario")
+                    ->currentText()
+                    .contains(QStringLiteral("house-battery-evening.csv")));
     EXPECT_FALSE(drop(window, folder.filePath(QStringLiteral("picture.png"))));
     openLeaf("Sensor");
     type("r1", QStringLiteral("51k"));

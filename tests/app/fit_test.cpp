@@ -36,10 +36,9 @@ bool isCut(const QWidget& widget)
 std::string describe(const QWidget& widget)
 {
     const auto* label = qobject_cast<const QLabel*>(&widget);
-    return (widget.objectName() + QLatin1Char(' ')
-        + QLatin1String(widget.metaObject()->className()) + QLatin1Char(' ')
-        + (label == nullptr ? QString() : label->text()))
-               .toStdString();
+    return (widget.objectName() + QLatin1Char(' ') + QLatin1String(widget.metaObject()->className())
+        + QLatin1Char(' ') + (label == nullptr ? QString() : label->text()))
+        .toStdString();
 }
 
 class FitTest : public WindowTest {
@@ -99,10 +98,9 @@ TEST_F(FitTest, EveryKindOfSensor)
 {
     window.resize(1024, 700);
     for (const auto& point : startingPoints()) {
-        window.document().start(
-            *withStartingPoint(emptyInstrument("Made", startingBoards()[0].part,
-                                   startingDisplays()[0].part),
-                point, "Something measured"));
+        window.document().start(*withStartingPoint(
+            emptyInstrument("Made", startingBoards()[0].part, startingDisplays()[0].part), point,
+            "Something measured"));
         settle();
         window.runner().jumpTo(ticksFromSeconds(40));
         ASSERT_TRUE(QTest::qWaitFor(

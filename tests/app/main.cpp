@@ -31,7 +31,8 @@ int editAndDie(const QString& path, const QString& folder)
     auto& document = window.document();
     auto divider = document.instrument().channels[0]->frontEnd;
     divider.r1 = {68, "kohm"};
-    document.apply(QStringLiteral("R1"), withFrontEnd(document.instrument(), "house-battery", divider));
+    document.apply(
+        QStringLiteral("R1"), withFrontEnd(document.instrument(), "house-battery", divider));
     const auto hasCopy = [&] {
         return !QDir(folder + QStringLiteral("/open"))
                     .entryList({QStringLiteral("*.fern.json")})

@@ -35,8 +35,8 @@ TEST_F(WindowTest, EveryLeafTellsItsFigures)
             QStringLiteral("%1: %2 %3")
                 .arg(QString::fromLatin1(name), button->valueText(), button->unitText()));
         EXPECT_FALSE(button->toolTip().isEmpty());
-        const auto described = QAccessible::queryAccessibleInterface(button)->text(
-            QAccessible::Description);
+        const auto described =
+            QAccessible::queryAccessibleInterface(button)->text(QAccessible::Description);
         EXPECT_TRUE(described.contains(button->toolTip())) << name;
         EXPECT_EQ(described.contains(QStringLiteral("Limits the result")), button->isLimit());
     }

@@ -118,8 +118,7 @@ protected:
         ASSERT_TRUE(menu->isVisible());
         for (auto* action : menu->actions())
             if (action->text() == text) {
-                QTest::mouseClick(
-                    menu, Qt::LeftButton, {}, menu->actionGeometry(action).center());
+                QTest::mouseClick(menu, Qt::LeftButton, {}, menu->actionGeometry(action).center());
                 return settle();
             }
         FAIL() << "no entry " << text.toStdString();

@@ -56,7 +56,8 @@ void AgeBar::paintEvent(QPaintEvent* /*event*/)
     constexpr double barHeight = 16;
     double at = 0;
     for (const auto& share : shares) {
-        painter.fillRect(QRectF(x(at), barTop, std::max(1.0, x(share.seconds)), barHeight), share.colour);
+        painter.fillRect(
+            QRectF(x(at), barTop, std::max(1.0, x(share.seconds)), barHeight), share.colour);
         at += share.seconds;
     }
     painter.setPen(QPen(at > m_wished ? t.brick : t.ink, 2));
@@ -64,7 +65,8 @@ void AgeBar::paintEvent(QPaintEvent* /*event*/)
     painter.setFont(wordFont(11));
     painter.setPen(t.soft);
     double y = barTop + barHeight + 5;
-    painter.drawText(QRectF(0, y, width(), 15), Qt::AlignRight, tr("wish %1").arg(duration(m_wished)));
+    painter.drawText(
+        QRectF(0, y, width(), 15), Qt::AlignRight, tr("wish %1").arg(duration(m_wished)));
     painter.setPen(t.ink);
     painter.setFont(wordFont(11, true));
     painter.drawText(QRectF(0, y, width(), 15), Qt::AlignLeft, tr("oldest %1").arg(duration(at)));
@@ -76,7 +78,8 @@ void AgeBar::paintEvent(QPaintEvent* /*event*/)
         painter.setPen(t.soft);
         painter.drawText(QRectF(14, y, 90, rowHeight), Qt::AlignVCenter, share.name);
         painter.setPen(t.ink);
-        painter.drawText(QRectF(100, y, width() - 100, rowHeight), Qt::AlignVCenter, duration(share.seconds));
+        painter.drawText(
+            QRectF(100, y, width() - 100, rowHeight), Qt::AlignVCenter, duration(share.seconds));
         y += rowHeight;
     }
 }

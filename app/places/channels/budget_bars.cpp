@@ -36,9 +36,10 @@ void BudgetBars::showBudget(const Budget& budget, const PlainReader& reader)
     const auto bar = [&](const QString& name, double u, const QString& note) {
         return Bar{name, inUnit(u), honestDecimals(inUnit(u)), note};
     };
-    m_bars = {bar(tr("Accuracy"), budget.accuracy,
-                  worst == nullptr ? QString()
-                                   : tr("most from the %1").arg(QString::fromStdString(worst->name))),
+    m_bars = {
+        bar(tr("Accuracy"), budget.accuracy,
+            worst == nullptr ? QString()
+                             : tr("most from the %1").arg(QString::fromStdString(worst->name))),
         bar(tr("Repeatability"), budget.repeatability, tr("noise and steps, for trends"))};
     setAccessibleName(tr("Honest digits: %1 decimals are accurate, %2 repeat, %3 are shown")
                           .arg(m_bars[0].honest)
@@ -63,8 +64,8 @@ void BudgetBars::paintEvent(QPaintEvent* /*event*/)
         painter.setFont(wordFont(12, true));
         painter.setPen(t.ink);
         painter.drawText(QRectF(0, y, width(), 18), Qt::AlignLeft | Qt::AlignVCenter,
-            tr("%1 ±%2 %3").arg(
-                bar.name, QString::fromStdString(significantText(2 * bar.u, 2)), m_unit));
+            tr("%1 ±%2 %3")
+                .arg(bar.name, QString::fromStdString(significantText(2 * bar.u, 2)), m_unit));
         painter.setFont(wordFont(12, bar.honest < m_decimals));
         painter.drawText(QRectF(0, y, width(), 18), Qt::AlignRight | Qt::AlignVCenter,
             bar.honest == 1 ? tr("1 decimal") : tr("%1 decimals").arg(bar.honest));
@@ -73,7 +74,8 @@ void BudgetBars::paintEvent(QPaintEvent* /*event*/)
         painter.setBrush(t.bar);
         painter.drawRoundedRect(track, 3, 3);
         painter.setBrush(t.moss);
-        painter.drawRoundedRect(QRectF(0, track.top(), std::max(4.0, x(std::max(bar.u, 1e-9))), 9), 3, 3);
+        painter.drawRoundedRect(
+            QRectF(0, track.top(), std::max(4.0, x(std::max(bar.u, 1e-9))), 9), 3, 3);
         painter.setFont(wordFont(11));
         painter.setPen(t.soft);
         painter.drawText(
@@ -84,7 +86,8 @@ void BudgetBars::paintEvent(QPaintEvent* /*event*/)
     for (int d = 0; d <= 4; ++d) {
         const double at = x(std::pow(10.0, -d));
         const bool shown = d == m_decimals;
-        painter.setPen(QPen(shown ? t.amber : t.line, shown ? 1.6 : 1, shown ? Qt::SolidLine : Qt::DotLine));
+        painter.setPen(
+            QPen(shown ? t.amber : t.line, shown ? 1.6 : 1, shown ? Qt::SolidLine : Qt::DotLine));
         painter.drawLine(QPointF(at, 18), QPointF(at, height() - 20));
         painter.setFont(wordFont(11, shown));
         painter.setPen(shown ? t.ink : t.soft);

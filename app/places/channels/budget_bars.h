@@ -1,8 +1,8 @@
 #pragma once
 // Two uncertainty budgets as bars over the steps of the decimals: what is right, and what repeats.
 
-#include "judge/stem.h"
 #include "instrument/resolve.h"
+#include "judge/stem.h"
 
 #include <QWidget>
 

@@ -35,11 +35,11 @@ QString statisticsText(const CodeStatistics& s)
     if (s.binWidth > 1)
         text += QObject::tr("   a bar is %1 codes").arg(s.binWidth);
     if (!s.missing.empty())
-        text += QObject::tr("   never: %1%2")
-                    .arg(s.missing.front())
-                    .arg(s.missing.size() > 1
-                            ? QObject::tr(" and %1 more").arg(s.missing.size() - 1)
-                            : QString());
+        text +=
+            QObject::tr("   never: %1%2")
+                .arg(s.missing.front())
+                .arg(s.missing.size() > 1 ? QObject::tr(" and %1 more").arg(s.missing.size() - 1)
+                                          : QString());
     return text;
 }
 
@@ -50,8 +50,8 @@ ReadingBench::ReadingBench(Document& document, QWidget* parent)
         tr("Reading"), tr("what the converter makes of the pin"), Leaf::Reading, document, parent)
     , m_bits(addWhole(tr("Bits"), 4, 24, "bits"))
     , m_reference(addQuantity(tr("Reference"), "reference"))
-    , m_school(addChoice(
-          tr("School"), {tr("counts over 2^N"), tr("counts over 2^N − 1")}, "school"))
+    , m_school(
+          addChoice(tr("School"), {tr("counts over 2^N"), tr("counts over 2^N − 1")}, "school"))
     , m_noise(addNumber(tr("Noise, rms"), QStringLiteral("LSB"), "noiseLsb"))
     , m_sampleEvery(addQuantity(tr("Sample every"), "sampleEvery"))
     , m_codes(new Plot({{tr("codes"), &Tokens::accent, 1}}, this))
@@ -111,11 +111,11 @@ void ReadingBench::showRegisters(const RunView& view)
     QStringList nibbles;
     for (const auto nibble : forms.nibbles)
         nibbles << QString::number(nibble);
-    m_registers->setText(tr("code %1   bits %2\nright %3   left %4   nibbles %5   hex characters %6")
-                             .arg(code)
-                             .arg(QString::fromStdString(forms.bits), bytesText(forms.right),
-                                 bytesText(forms.left), nibbles.join(QLatin1Char(' ')),
-                                 QString::fromStdString(forms.hex)));
+    m_registers->setText(
+        tr("code %1   bits %2\nright %3   left %4   nibbles %5   hex characters %6")
+            .arg(code)
+            .arg(QString::fromStdString(forms.bits), bytesText(forms.right), bytesText(forms.left),
+                nibbles.join(QLatin1Char(' ')), QString::fromStdString(forms.hex)));
 }
 
 void ReadingBench::showInputs(const RunView& view)

@@ -1,9 +1,9 @@
 #pragma once
 // The workbench of the Reading leaf: the converter, the codes it gave, and the last one bit by bit.
 
+#include "app/places/channels/workbench.h"
 #include "app/plot/histogram.h"
 #include "app/plot/plot.h"
-#include "app/places/channels/workbench.h"
 
 namespace fern::app {
 

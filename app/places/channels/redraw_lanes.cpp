@@ -27,10 +27,10 @@ void RedrawLanes::showView(const RunView& view)
     m_activity = view.activity;
     m_texts = view.texts;
     m_now = view.now;
-    setAccessibleName(tr("Redraws of the last seconds: %1 texts, the newest “%2”")
-                          .arg(m_texts.size())
-                          .arg(m_texts.empty() ? QString()
-                                               : QString::fromStdString(m_texts.back().text)));
+    setAccessibleName(
+        tr("Redraws of the last seconds: %1 texts, the newest “%2”")
+            .arg(m_texts.size())
+            .arg(m_texts.empty() ? QString() : QString::fromStdString(m_texts.back().text)));
     update();
 }
 
@@ -42,8 +42,7 @@ void RedrawLanes::paintEvent(QPaintEvent* /*event*/)
     const double now = inSeconds(m_now);
     const double room = width() - nameWidth - 4;
     const auto x = [&](double seconds) {
-        return nameWidth
-            + std::clamp(1 - (now - seconds) / secondsShown, 0.0, 1.0) * room;
+        return nameWidth + std::clamp(1 - (now - seconds) / secondsShown, 0.0, 1.0) * room;
     };
     const QStringList names{tr("processor"), tr("bus"), tr("panel"), tr("glass")};
     painter.setFont(wordFont(12));
@@ -59,7 +58,8 @@ void RedrawLanes::paintEvent(QPaintEvent* /*event*/)
         if (to < now - secondsShown)
             return;
         const double left = x(from);
-        painter.fillRect(QRectF(left, lane * laneHeight + 3, std::max(1.5, x(to) - left), laneHeight - 7),
+        painter.fillRect(
+            QRectF(left, lane * laneHeight + 3, std::max(1.5, x(to) - left), laneHeight - 7),
             colour);
     };
     for (const auto& busy : m_activity) {
@@ -77,7 +77,8 @@ void RedrawLanes::paintEvent(QPaintEvent* /*event*/)
     for (std::size_t i = 0; i < m_texts.size(); ++i) {
         const double from = x(m_texts[i].visibleAt);
         const double to = i + 1 < m_texts.size() ? x(m_texts[i + 1].visibleAt) : x(now);
-        const QRectF box(from, glassLane * laneHeight + 2, std::max(0.0, to - from - 1), laneHeight - 5);
+        const QRectF box(
+            from, glassLane * laneHeight + 2, std::max(0.0, to - from - 1), laneHeight - 5);
         painter.fillRect(box, t.glass);
         painter.setPen(t.lit);
         const auto text = QString::fromStdString(m_texts[i].text).trimmed();

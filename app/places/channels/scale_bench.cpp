@@ -16,10 +16,12 @@ ScaleBench::ScaleBench(Document& document, QWidget* parent)
     : Workbench(tr("Scale"), tr("what a count is worth, from the arithmetic of the parts"),
         Leaf::Scale, document, parent)
     , m_numberKind(addChoice(tr("The board computes in"),
-          {QString::fromUtf8(numberKindWords[0].data()), QString::fromUtf8(numberKindWords[1].data())},
+          {QString::fromUtf8(numberKindWords[0].data()),
+              QString::fromUtf8(numberKindWords[1].data())},
           "numberKind"))
     , m_arithmetic(new QLabel(this))
-    , m_curve(new Plot({{{}, &Tokens::accent, 2}, {tr("now"), &Tokens::amber, 2, false, true}}, this))
+    , m_curve(
+          new Plot({{{}, &Tokens::accent, 2}, {tr("now"), &Tokens::amber, 2, false, true}}, this))
     , m_code(new QPlainTextEdit(this))
     , m_copy(new QPushButton(tr("Copy for the firmware"), this))
 {
@@ -74,8 +76,8 @@ void ScaleBench::showCurve(const RunView& view)
     const auto scaling = scalingOf(c);
     TraceLine curve;
     for (int i = 0; i <= points; ++i) {
-        const double code = std::round(
-            static_cast<double>(from) + static_cast<double>(to - from) * i / points);
+        const double code =
+            std::round(static_cast<double>(from) + static_cast<double>(to - from) * i / points);
         curve.seconds.push_back(code);
         curve.values.push_back(scaledCode(scaling, c.numberKind, code));
     }

@@ -2,8 +2,8 @@
 // The workbench of the Scale leaf: the arithmetic of the parts, written out, and the same for the
 // firmware.
 
-#include "app/plot/plot.h"
 #include "app/places/channels/workbench.h"
+#include "app/plot/plot.h"
 
 #include <QPlainTextEdit>
 #include <QPushButton>

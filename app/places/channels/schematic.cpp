@@ -56,12 +56,12 @@ void Schematic::showCircuit(const Channel& channel, const RunView& view)
     } else {
         m_source = tr("reference %1").arg(volts(c.reference));
         const double ohms = sensorOutput(c.input, world);
-        const QString sensor = (m_sensor == SensorKind::Thermistor ? tr("thermistor") : tr("photoresistor"))
+        const QString sensor =
+            (m_sensor == SensorKind::Thermistor ? tr("thermistor") : tr("photoresistor"))
             + QLatin1Char('\n')
-            + (std::isnan(ohms) ? QStringLiteral("—")
-                    : ohms >= 1e3
-                    ? text(significantText(ohms / 1e3, 3)) + QStringLiteral(" kΩ")
-                    : text(significantText(ohms, 3)) + QStringLiteral(" Ω"));
+            + (std::isnan(ohms)   ? QStringLiteral("—")
+                    : ohms >= 1e3 ? text(significantText(ohms / 1e3, 3)) + QStringLiteral(" kΩ")
+                                  : text(significantText(ohms, 3)) + QStringLiteral(" Ω"));
         const QString fixed = named(tr("fixed"), channel.frontEnd.fixed);
         const bool above = m_frontEnd == FrontEndKind::SensorAbove;
         m_upper = above ? sensor : fixed;
@@ -70,10 +70,11 @@ void Schematic::showCircuit(const Channel& channel, const RunView& view)
     m_pin = tr("%1 %2").arg(text(channel.source.pin), volts(view.newest.pin));
     if (!std::isnan(view.newest.reading))
         m_pin += tr("\ncode %1").arg(view.newest.reading, 0, 'f', 0);
-    setAccessibleName(tr("Circuit: %1; %2; %3; pin %4")
-                          .arg(m_source, QString(m_upper).replace(QLatin1Char('\n'), QLatin1Char(' ')),
-                              QString(m_lower).replace(QLatin1Char('\n'), QLatin1Char(' ')),
-                              QString(m_pin).replace(QLatin1Char('\n'), QLatin1Char(' '))));
+    setAccessibleName(
+        tr("Circuit: %1; %2; %3; pin %4")
+            .arg(m_source, QString(m_upper).replace(QLatin1Char('\n'), QLatin1Char(' ')),
+                QString(m_lower).replace(QLatin1Char('\n'), QLatin1Char(' ')),
+                QString(m_pin).replace(QLatin1Char('\n'), QLatin1Char(' '))));
     update();
 }
 
@@ -103,7 +104,8 @@ void Schematic::paintEvent(QPaintEvent* /*event*/)
         }
         painter.setFont(wordFont(12));
         painter.setPen(t.ink);
-        painter.drawText(QRectF(0, middle - 18, x - 12, 36), Qt::AlignRight | Qt::AlignVCenter, words);
+        painter.drawText(
+            QRectF(0, middle - 18, x - 12, 36), Qt::AlignRight | Qt::AlignVCenter, words);
     };
     const bool divider = m_frontEnd == FrontEndKind::Divider;
     painter.setFont(wordFont(12, true));
@@ -120,7 +122,8 @@ void Schematic::paintEvent(QPaintEvent* /*event*/)
     resistor(pin, bottom, m_lower, m_frontEnd == FrontEndKind::SensorBelow);
     painter.setPen(wire);
     for (int i = 0; i < 3; ++i) // ground
-        painter.drawLine(QPointF(x - 9 + 3 * i, bottom + 4 * i), QPointF(x + 9 - 3 * i, bottom + 4 * i));
+        painter.drawLine(
+            QPointF(x - 9 + 3 * i, bottom + 4 * i), QPointF(x + 9 - 3 * i, bottom + 4 * i));
     painter.drawLine(QPointF(x, pin), QPointF(x + stub, pin));
     painter.setBrush(t.accent);
     painter.drawEllipse(QPointF(x, pin), 2.6, 2.6);

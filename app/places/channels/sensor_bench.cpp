@@ -64,8 +64,7 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     });
 }
 
-void SensorBench::changeSensor(
-    const QString& name, const std::function<void(SensorSpec&)>& change)
+void SensorBench::changeSensor(const QString& name, const std::function<void(SensorSpec&)>& change)
 {
     auto sensor = channel().sensor;
     change(sensor);

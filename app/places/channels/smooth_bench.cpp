@@ -87,8 +87,10 @@ void SmoothBench::connectChips()
     };
     connect(m_chips, &StepChips::switched, this, switchAt);
     connect(m_chips, &StepChips::removed, this, removeAt);
-    connect(m_switch, &QPushButton::clicked, this, [this, switchAt] { switchAt(m_chips->current()); });
-    connect(m_remove, &QPushButton::clicked, this, [this, removeAt] { removeAt(m_chips->current()); });
+    connect(
+        m_switch, &QPushButton::clicked, this, [this, switchAt] { switchAt(m_chips->current()); });
+    connect(
+        m_remove, &QPushButton::clicked, this, [this, removeAt] { removeAt(m_chips->current()); });
     connect(m_chips, &StepChips::addWanted, this, [this](StepKind kind) {
         StepSpec step;
         step.kind = kind;

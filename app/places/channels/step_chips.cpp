@@ -141,8 +141,7 @@ void StepChips::showSteps(const std::vector<StepSpec>& steps)
     }
     for (std::size_t i = 0; i < steps.size(); ++i)
         m_chips[i]->showStep(steps[i]);
-    setCurrent(std::clamp(
-        m_current, steps.empty() ? -1 : 0, static_cast<int>(steps.size()) - 1));
+    setCurrent(std::clamp(m_current, steps.empty() ? -1 : 0, static_cast<int>(steps.size()) - 1));
     if (hadFocus && m_current >= 0)
         m_chips[static_cast<std::size_t>(m_current)]->setFocus();
     else if (hadFocus)

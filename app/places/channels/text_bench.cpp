@@ -94,8 +94,8 @@ TextBench::TextBench(Document& document, QWidget* parent)
             withReaderUnit(instrument(), reader().id, typed.trimmed().toStdString()));
     });
     connect(m_unitShown, &CheckedEdit::entered, this, [this](const QString& typed) {
-        change(tr("Unit written"),
-            [&](TextSpec& t) { t.unitShown = typed.trimmed().toStdString(); });
+        change(
+            tr("Unit written"), [&](TextSpec& t) { t.unitShown = typed.trimmed().toStdString(); });
     });
     connect(m_staleAfter, &QuantityEdit::quantityEntered, this, [this](const Quantity& after) {
         apply(tr("Stale after"), withStaleAfter(instrument(), reader().id, after));
@@ -141,8 +141,8 @@ void TextBench::showInputs(const RunView& view)
     m_staleAfter->showQuantity(reader().staleAfter);
     m_marks->showText(QString::fromStdString(
         text.overflow + " " + text.invalid + " " + text.stale + " " + text.notYet));
-    m_ladder->showLadder(view.texts.empty() ? std::string() : view.texts.back().text,
-        view.fixed->ladder);
+    m_ladder->showLadder(
+        view.texts.empty() ? std::string() : view.texts.back().text, view.fixed->ladder);
     m_bars->showBudget(view.stem.budget, view.plain.readers[view.choice->reader]);
     m_floats->setText(floatsText(view.fixed->floats));
 }

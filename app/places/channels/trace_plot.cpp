@@ -23,8 +23,7 @@ std::pair<double, double> traceRange(const RunView& view)
 // The world comes last, since the legend leaves its place empty when there is none.
 TracePlot::TracePlot(QWidget* parent)
     : Plot({{tr("reading"), &Tokens::trace, 1}, {tr("smoothed"), &Tokens::accent, 2},
-               {tr("glass"), &Tokens::amber, 1.6, true},
-               {tr("world"), &Tokens::sky, 1.2}},
+               {tr("glass"), &Tokens::amber, 1.6, true}, {tr("world"), &Tokens::sky, 1.2}},
         parent)
 {
     setObjectName(QStringLiteral("trace"));
@@ -36,9 +35,9 @@ void TracePlot::showView(const RunView& view)
     showLine(Smoothed, view.smoothed);
     showLine(Shown, view.shown);
     showLine(World, view.world);
-    setLineVisible(World, std::any_of(view.world.values.begin(), view.world.values.end(), [](double value) {
-        return !std::isnan(value);
-    }));
+    setLineVisible(World,
+        std::any_of(view.world.values.begin(), view.world.values.end(),
+            [](double value) { return !std::isnan(value); }));
     if (view.choice)
         setAxisWords(tr("%1 over seconds")
                          .arg(QString::fromStdString(
