@@ -66,8 +66,11 @@ bool FileGuard::adopt()
             QCryptographicHash::hash(canonical.toUtf8(), QCryptographicHash::Sha1).toHex());
     m_lock = std::make_unique<QLockFile>(nameFor(QStringLiteral(".lock")));
     m_lock->setStaleLockTime(0); // only the death of its program makes a lock stale
-    if (m_lock->tryLock(0))
+    if (m_lock->tryLock(0)) {
+        if (m_document.isModified())
+            m_copyTimer.start(); // a new instrument has no file at all
         return true;
+    }
     m_lock.reset();
     return m_key == QStringLiteral("untitled"); // an instrument without a file disturbs nobody
 }

@@ -38,6 +38,13 @@ protected:
     {
         return window.findChild<QPushButton*>(QStringLiteral("way") + QString::fromLatin1(label));
     }
+    /// Shows a window beside the fixture's, so that it gets the keys.
+    static void showActive(MainWindow& other)
+    {
+        other.show();
+        other.activateWindow();
+        ASSERT_TRUE(QTest::qWaitForWindowActive(&other));
+    }
     bool noticeComes(const char* words)
     {
         return QTest::qWaitFor([&] {
@@ -169,7 +176,7 @@ TEST_F(FilesTest, ACrashLeavesTheChanges)
     EXPECT_EQ(test::readText(file.toStdString()), test::skiffText());
 
     MainWindow after(dialogs, storage());
-    after.show();
+    showActive(after);
     dialogs.takesFirst = true;
     ASSERT_TRUE(after.open(file));
     ASSERT_EQ(dialogs.questions.size(), 1);
@@ -181,6 +188,8 @@ TEST_F(FilesTest, ACrashLeavesTheChanges)
     // Once answered and saved it is not asked again.
     after.document().undoStack().redo();
     QTest::keyClick(&after, Qt::Key_S, Qt::ControlModifier);
+    EXPECT_EQ(test::readText(file.toStdString()),
+        test::replaced(test::skiffText(), "\"value\": 47,", "\"value\": 68,"));
     ASSERT_TRUE(after.open(file));
     EXPECT_EQ(dialogs.questions.size(), 1);
 }
@@ -198,6 +207,52 @@ TEST_F(FilesTest, WhatACrashLeftCanBeForgotten)
     EXPECT_TRUE(instrument() == test::skiff());
     ASSERT_TRUE(window.open(file));
     EXPECT_EQ(dialogs.questions.size(), 1);
+}
+
+TEST_F(FilesTest, AnInstrumentThatWasNeverSavedComesBackToo)
+{
+    {
+        MainWindow lost(dialogs, storage());
+        showActive(lost);
+        QTest::keyClick(&lost, Qt::Key_N, Qt::ControlModifier);
+        QTest::mouseClick(
+            lost.findChild<QPushButton*>(QStringLiteral("makeIt")), Qt::LeftButton);
+        const auto copy = storage().folder() + QStringLiteral("/open/untitled.fern.json");
+        ASSERT_TRUE(QTest::qWaitFor([&] { return QFile::exists(copy); }));
+    } // gone without being closed
+    MainWindow after(dialogs, storage());
+    after.show();
+    dialogs.takesFirst = true;
+    after.begin();
+    ASSERT_EQ(dialogs.questions.size(), 1);
+    EXPECT_EQ(after.document().instrument().channels.size(), 1U);
+    EXPECT_TRUE(after.document().path().isEmpty());
+    EXPECT_TRUE(after.document().isModified());
+    // Closed on purpose, it leaves nothing.
+    dialogs.answer = Dialogs::Answer::Discard;
+    EXPECT_TRUE(after.close());
+    MainWindow fresh(dialogs, storage());
+    fresh.begin();
+    EXPECT_EQ(dialogs.questions.size(), 1);
+    EXPECT_FALSE(fresh.document().isOpen());
+}
+
+TEST_F(FilesTest, ARecordingNeedsAnInstrument)
+{
+    MainWindow empty(dialogs, storage());
+    showActive(empty);
+    EXPECT_TRUE(drop(empty,
+        QString::fromStdString(test::sourcePath("demo/house-battery-evening.csv"))));
+    EXPECT_TRUE(empty.findChild<QLabel*>(QStringLiteral("notice"))
+                    ->text()
+                    .contains(QStringLiteral("Open an instrument first")));
+    // Nothing to save either, and no key does harm.
+    for (const auto key : {Qt::Key_S, Qt::Key_D, Qt::Key_Z, Qt::Key_T, Qt::Key_PageDown})
+        QTest::keyClick(&empty, key, Qt::ControlModifier);
+    QTest::keyClick(&empty, Qt::Key_F2);
+    QTest::keyClick(&empty, Qt::Key_F5);
+    EXPECT_FALSE(empty.document().isOpen());
+    EXPECT_TRUE(dialogs.errors.isEmpty());
 }
 
 TEST_F(FilesTest, HelpOpensAtTheLeaf)
