@@ -20,6 +20,7 @@
 #include <functional>
 #include <limits>
 #include <memory>
+#include <optional>
 #include <span>
 #include <string>
 #include <string_view>
@@ -102,6 +103,49 @@ public:
         for (auto& value : plain)
             values.push_back(std::make_shared<const T>(std::move(value)));
     }
+    // Keys that may be missing; then the value stays what it was.
+    void optionalText(std::string_view key, std::string& value)
+    {
+        if (mayTake(key))
+            text(key, value);
+    }
+    /// `none` is the value of a missing key.
+    void optionalInteger(std::string_view key, int& value, int none, int least, int most)
+    {
+        value = none;
+        if (mayTake(key))
+            integer(key, value, least, most);
+    }
+    /// False when it is missing.
+    void flag(std::string_view key, bool& value)
+    {
+        if (mayTake(key))
+            boolean(key, value);
+    }
+    /// The first word when it is missing.
+    template <class Enum, std::size_t N>
+    void optionalChoice(std::string_view key, Enum& value, const Words<N>& words)
+    {
+        if (mayTake(key))
+            choice(key, value, words);
+    }
+    /// Nothing, as zero, when it is missing.
+    void optionalQuantity(
+        std::string_view key, Quantity& value, std::string_view unit, Range range = {})
+    {
+        if (mayTake(key))
+            quantity(key, value, unit, range);
+    }
+    template <class T> void optionalObject(std::string_view key, std::optional<T>& value)
+    {
+        if (mayTake(key))
+            object(key, value.emplace());
+    }
+    template <class T> void optionalList(std::string_view key, std::vector<T>& values)
+    {
+        if (mayTake(key))
+            list(key, values);
+    }
     /// Reads the keys of a spelling that the description chose after looking at earlier keys.
     bool has(std::string_view key) const { return json::find(m_object, key) != nullptr; }
     void extras(Extras& extras);
@@ -120,6 +164,8 @@ public:
     std::size_t offset() const { return m_failedOffset; }
 
 private:
+    /// Returns whether a key that may be missing is there; a present one is known either way.
+    bool mayTake(std::string_view key) const { return !m_failed && has(key); }
     const json::Node* take(std::string_view key, json::Kind kind, std::string_view what);
     std::size_t wordIndex(std::string_view key, std::span<const std::string_view> words);
     std::string at(std::string_view key) const { return m_pointer + "/" + json::pointerToken(key); }
@@ -183,6 +229,43 @@ public:
         for (const auto& value : values)
             plain.push_back(*value);
         list(key, plain);
+    }
+    void optionalText(std::string_view key, const std::string& value)
+    {
+        if (!value.empty())
+            text(key, value);
+    }
+    void optionalInteger(std::string_view key, int value, int none, int least, int most)
+    {
+        if (value != none)
+            integer(key, value, least, most);
+    }
+    void flag(std::string_view key, bool value)
+    {
+        if (value)
+            boolean(key, value);
+    }
+    template <class Enum, std::size_t N>
+    void optionalChoice(std::string_view key, Enum value, const Words<N>& words)
+    {
+        if (value != Enum{})
+            choice(key, value, words);
+    }
+    void optionalQuantity(
+        std::string_view key, const Quantity& value, std::string_view unit, Range range = {})
+    {
+        if (value.value != 0)
+            quantity(key, value, unit, range);
+    }
+    template <class T> void optionalObject(std::string_view key, std::optional<T>& value)
+    {
+        if (value)
+            object(key, *value);
+    }
+    template <class T> void optionalList(std::string_view key, std::vector<T>& values)
+    {
+        if (!values.empty())
+            list(key, values);
     }
     void extras(const Extras& extras)
     {

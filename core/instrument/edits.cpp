@@ -60,6 +60,12 @@ Result<Instrument> withSampleEvery(
         in, &Instrument::channels, channel, [&](Channel& c) { c.source.sampleEvery = period; });
 }
 
+Result<Instrument> withChannelPin(
+    const Instrument& in, std::string_view channel, std::string_view pin)
+{
+    return edited(in, &Instrument::channels, channel, [&](Channel& c) { c.source.pin = pin; });
+}
+
 Result<Instrument> withSmoothing(
     const Instrument& in, std::string_view channel, const std::vector<StepSpec>& steps)
 {

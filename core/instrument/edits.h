@@ -17,6 +17,8 @@ Result<Instrument> withFrontEnd(
     const Instrument& in, std::string_view channel, const FrontEndSpec& frontEnd);
 Result<Instrument> withSampleEvery(
     const Instrument& in, std::string_view channel, const Quantity& period);
+Result<Instrument> withChannelPin(
+    const Instrument& in, std::string_view channel, std::string_view pin);
 Result<Instrument> withSmoothing(
     const Instrument& in, std::string_view channel, const std::vector<StepSpec>& steps);
 Result<Instrument> withNumberKind(const Instrument& in, std::string_view channel, NumberKind kind);

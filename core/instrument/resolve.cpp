@@ -110,11 +110,7 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
             p.processor = part->processor;
             break;
         }
-    for (const auto& part : instrument.parts)
-        if (part->kind == PartKind::Battery)
-            p.usableCharge += inSi(part->capacity) * part->usablePercent / 100;
-        else
-            p.currentAmpere += inSi(part->current);
+    p.runTime = runTimeOf(instrument.parts);
     p.wishedSeconds = inSi(instrument.wish.hours);
     p.readingDistance = inSi(instrument.wish.readingDistance);
     p.loopWaitSeconds = inSi(instrument.timing.loopWait);

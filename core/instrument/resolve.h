@@ -7,6 +7,7 @@
 #include "curves/polyline.h"
 #include "instrument/instrument.h"
 #include "parts/analog_input.h"
+#include "parts/power.h"
 
 #include <cstdint>
 #include <string>
@@ -68,8 +69,7 @@ struct PlainInstrument {
 
     double wishedSeconds = 0; ///< on the battery
     double readingDistance = 0; ///< metre
-    double currentAmpere = 0; ///< of all parts together
-    double usableCharge = 0; ///< coulomb of the batteries; 0 without one
+    RunTime runTime;
 };
 
 /// Resolves the instrument under one of its scenarios, named by id or by name; an empty name is the

@@ -7,6 +7,34 @@ namespace fern {
 
 using Findings = std::vector<Finding>;
 
+// rules_bus.cpp
+void checkSameAddress(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkUnusualAddress(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkPullUps(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkLongWires(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkBusClock(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
+// rules_pins.cpp
+void checkPinTwice(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkPinNames(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkLevels(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkFloating(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkSourceResistance(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkEnoughPins(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkOpenLines(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkWholePort(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkEmitter(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
+// rules_supply.cpp
+void checkRailOverload(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkRegulator(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkRunTime(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkHazard(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkBatteryCare(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkDecoupling(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkBankSwitchesOff(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkBoardOutput(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // rules_reading.cpp
 void checkInputTooHigh(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& out);

@@ -4,6 +4,7 @@
 
 #include "base/number_text.h"
 #include "instrument/edits.h"
+#include "judge/hazard.h"
 #include "judge/words.h"
 #include "parts/fit_front_end.h"
 #include "run/channel_run.h"
@@ -42,6 +43,8 @@ std::string frontEndPlace(const PlainChannel& c)
 /// A front end from E24 values that uses the converter's range best, unless it is there already.
 std::optional<Fix> betterFrontEnd(const Instrument& in, const PlainChannel& c)
 {
+    if (hazardOf(c) != Hazard::None)
+        return std::nullopt; // not planned here; the rule of hazards says why
     const double lowestReference = c.reference * (1 - c.referenceTolerancePercent / 100);
     const auto& now = findById(in.channels, c.id)->frontEnd;
     const double total = c.input.r1 > 0 ? c.input.r1 + c.input.r2 : usualDividerOhm;
@@ -50,6 +53,7 @@ std::optional<Fix> betterFrontEnd(const Instrument& in, const PlainChannel& c)
     if (!fit)
         return std::nullopt;
     fit->extras = now.extras;
+    fit->capacitor = now.capacitor;
     const auto same = [](const Quantity& a, const Quantity& b) { return inSi(a) == inSi(b); };
     std::string label;
     if (isResistive(c.input.sensor)) {

@@ -54,15 +54,16 @@ WishVerdict rangeVerdict(const PlainChannel& c)
 
 WishVerdict hoursVerdict(const PlainInstrument& in)
 {
-    if (in.usableCharge <= 0)
+    const auto& time = in.runTime;
+    if (time.source.empty())
         return {"hours", "—", "no battery among the parts", Verdict::Unknown};
-    if (in.currentAmpere <= 0)
+    if (time.averageAmpere <= 0)
         return {"hours", "—", "the parts name no current", Verdict::Unknown};
-    const double seconds = in.usableCharge / in.currentAmpere;
-    return {"hours", significantText(seconds / 3600, 3) + " h",
-        fmt::format("{} mAh at {} mA, without sleep or losses",
-            significantText(in.usableCharge / 3.6, 3), significantText(in.currentAmpere * 1e3, 3)),
-        judged(seconds >= in.wishedSeconds)};
+    return {"hours", significantText(time.seconds() / 3600, 3) + " h",
+        fmt::format("{} mAh usable at {} mA on average",
+            significantText(time.usableCoulomb / 3.6, 3),
+            significantText(time.averageAmpere * 1e3, 3)),
+        judged(time.seconds() >= in.wishedSeconds)};
 }
 
 } // namespace

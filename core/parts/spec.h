@@ -1,10 +1,15 @@
 #pragma once
-// What the file says about the parts: a board with its converter, displays, a battery, and what
+// What the file says about the parts: boards, displays, modules and what feeds them, and what
 // stands between a quantity and the pin.
 
 #include "base/archive.h"
+#include "parts/bus_spec.h"
+#include "parts/pin_spec.h"
+#include "parts/supply_spec.h"
 
+#include <optional>
 #include <string>
+#include <vector>
 
 namespace fern {
 
@@ -24,6 +29,7 @@ struct ConverterSpec {
     double noiseLsb = 0.5; ///< input-referred, rms
     double nonlinearityLsb = 1; ///< integral, half width, rectangular
     double offsetLsb = 1; ///< half width, rectangular
+    Quantity sourceMost{10, "kohm"}; ///< source resistance up to which its sampling settles
     Quantity conversionTime{100, "us"};
     Extras extras;
 
@@ -40,12 +46,23 @@ template <class Archive> void describe(Archive& a, ConverterSpec& c)
     a.number("noiseLsb", c.noiseLsb, {0, 1e6});
     a.number("nonlinearityLsb", c.nonlinearityLsb, {0, 1e6});
     a.number("offsetLsb", c.offsetLsb, {0, 1e6});
+    a.quantity("sourceMost", c.sourceMost, "ohm", Range::positive());
     a.quantity("conversionTime", c.conversionTime, "s", {0, 10});
     a.extras(c.extras);
 }
 
-enum class PartKind { Board, Display, Battery };
-inline constexpr Words<3> partKindWords{"board", "display", "battery"};
+enum class PartKind {
+    Board,
+    Display,
+    Battery,
+    Bank, ///< a power bank
+    Regulator,
+    Module, ///< a sensor, converter, radio or actuator with lines and perhaps a bus
+    Emitter, ///< a light-emitting diode
+    Multiplexer, ///< of an I²C bus
+};
+inline constexpr Words<8> partKindWords{"board", "display", "battery", "power bank", "regulator",
+    "module", "light emitter", "multiplexer"};
 
 /// How fast a processor computes; the table of operation costs knows these classes.
 enum class ProcessorClass { Bits8At16MHz, Bits32At80MHz, Bits32At240MHz };
@@ -61,9 +78,8 @@ struct Part {
     ProcessorClass processor = ProcessorClass::Bits8At16MHz;
     Quantity supply{5, "V"};
     ConverterSpec converter;
-
-    // A board or a display:
-    Quantity current{0, "mA"}; ///< drawn while it works
+    std::vector<PinSpec> pins; ///< empty while nobody has told them
+    std::vector<BusSpec> buses;
 
     // A display with mono pixels in pages of eight rows:
     int width = 128;
@@ -71,9 +87,21 @@ struct Part {
     Quantity panelResponse{0, "ms"}; ///< from the last byte until the pixels show it
     Quantity pixelPitch{0.17, "mm"}; ///< from one pixel to the next
 
-    // A battery:
-    Quantity capacity{2, "Ah"};
-    double usablePercent = 80; ///< of the capacity, down to the lowest voltage that still works
+    // What gives power; a board may have a regulator of its own.
+    std::optional<BatterySpec> battery;
+    std::optional<BankSpec> bank;
+    std::optional<RegulatorSpec> regulator;
+
+    std::optional<EmitterSpec> emitter;
+    int channels = 8; ///< of a multiplexer
+
+    // Any part, as far as it is told:
+    std::string fedBy; ///< id of the part that feeds it; empty: the board, and a board the battery
+    std::optional<LoadSpec> load;
+    std::optional<LevelSpec> levels;
+    std::optional<BusPortSpec> port;
+    std::vector<LineSpec> lines;
+    std::string price; ///< any text, with its currency
 
     Extras extras;
 
@@ -85,24 +113,48 @@ template <class Archive> void describe(Archive& a, Part& p)
     a.text("id", p.id);
     a.choice("kind", p.kind, partKindWords);
     a.text("class", p.className);
-    if (p.kind == PartKind::Board) {
+    switch (p.kind) {
+    case PartKind::Board:
         a.choice("processor", p.processor, processorClassWords);
         a.quantity("supply", p.supply, "V", Range::positive());
         a.object("converter", p.converter);
-        a.quantity("current", p.current, "A", Range::notNegative());
-    } else if (p.kind == PartKind::Display) {
+        a.optionalList("pins", p.pins);
+        a.optionalList("buses", p.buses);
+        a.optionalObject("regulator", p.regulator);
+        break;
+    case PartKind::Display:
         a.integer("width", p.width, 8, 1024);
         a.integer("height", p.height, 8, 1024);
         a.quantity("panelResponse", p.panelResponse, "s", {0, 60});
         a.quantity("pixelPitch", p.pixelPitch, "m", Range::positive());
-        a.quantity("current", p.current, "A", Range::notNegative());
         if (Archive::isReading && p.height % 8 != 0)
             a.failAt(
                 "height", "the height must be a multiple of 8: its memory has pages of 8 rows");
-    } else {
-        a.quantity("capacity", p.capacity, "Ah", Range::positive());
-        a.number("usablePercent", p.usablePercent, {0, 100, true});
+        break;
+    case PartKind::Battery:
+        a.object("battery", p.battery ? *p.battery : p.battery.emplace());
+        break;
+    case PartKind::Bank:
+        a.object("bank", p.bank ? *p.bank : p.bank.emplace());
+        break;
+    case PartKind::Regulator:
+        a.object("regulator", p.regulator ? *p.regulator : p.regulator.emplace());
+        break;
+    case PartKind::Emitter:
+        a.object("emitter", p.emitter ? *p.emitter : p.emitter.emplace());
+        break;
+    case PartKind::Multiplexer:
+        a.integer("channels", p.channels, 2, 16);
+        break;
+    case PartKind::Module:
+        break;
     }
+    a.optionalText("fedBy", p.fedBy);
+    a.optionalObject("load", p.load);
+    a.optionalObject("levels", p.levels);
+    a.optionalObject("port", p.port);
+    a.optionalList("lines", p.lines);
+    a.optionalText("price", p.price);
     a.extras(p.extras);
 }
 
@@ -196,6 +248,7 @@ struct FrontEndSpec {
     Quantity r2{10, "kohm"};
     Quantity fixed{10, "kohm"}; ///< beside a resistive sensor
     double tolerancePercent = 1; ///< of each resistor, half width, rectangular
+    Quantity capacitor{0, "nF"}; ///< from the pin to ground; 0 is none
     Extras extras;
 
     bool operator==(const FrontEndSpec&) const = default;
@@ -211,6 +264,7 @@ template <class Archive> void describe(Archive& a, FrontEndSpec& f)
         a.quantity("fixed", f.fixed, "ohm", Range::positive());
     }
     a.number("tolerancePercent", f.tolerancePercent, {0, 50});
+    a.optionalQuantity("capacitor", f.capacitor, "F", Range::notNegative());
     a.extras(f.extras);
 }
 

@@ -127,6 +127,7 @@ Channel channelOf(
             resistorTolerancePercent});
     if (fit)
         channel.frontEnd = *fit;
+    channel.frontEnd.capacitor = {100, "nF"}; // serves the sampling whatever the resistors are
     return channel;
 }
 
@@ -166,6 +167,7 @@ Instrument emptyInstrument(std::string_view name, const Part& board, const Part&
     battery.id = "battery";
     battery.kind = PartKind::Battery;
     battery.className = "protected lithium cell, 3.7 V";
+    battery.battery = BatterySpec{Chemistry::LithiumIon, {3.7, "V"}, {2, "Ah"}, 80, true, true};
     for (const auto& part : {ownBoard, ownDisplay, battery})
         out.parts.push_back(std::make_shared<const Part>(part));
     Display shown;

@@ -132,6 +132,14 @@ const std::vector<StartingPoint>& table()
     return rows;
 }
 
+/// Draws the same all the time, as long as nobody lets it sleep.
+LoadSpec steadyLoad(double milliampere)
+{
+    LoadSpec load;
+    load.active = load.idle = {milliampere, "mA"};
+    return load;
+}
+
 Part board(const char* name, ProcessorClass processor, double supply, ConverterSpec converter,
     double milliampere)
 {
@@ -141,7 +149,7 @@ Part board(const char* name, ProcessorClass processor, double supply, ConverterS
     p.processor = processor;
     p.supply = {supply, "V"};
     p.converter = std::move(converter);
-    p.current = {milliampere, "mA"};
+    p.load = steadyLoad(milliampere);
     return p;
 }
 
@@ -155,7 +163,7 @@ Part monoDisplay(
     p.height = height;
     p.pixelPitch = {pitchMillimetre, "mm"};
     p.panelResponse = {10, "ms"};
-    p.current = {milliampere, "mA"};
+    p.load = steadyLoad(milliampere);
     return p;
 }
 
@@ -168,10 +176,10 @@ std::span<const StartingPoint> startingPoints()
 
 std::span<const StartingPart> startingBoards()
 {
-    const ConverterSpec ten{
-        10, ConverterSchool::DataSheet, {5, "V"}, 1, {5.3, "V"}, 0.5, 1, 2, {110, "us"}, {}};
-    const ConverterSpec twelve{
-        12, ConverterSchool::DataSheet, {3.3, "V"}, 0.5, {3.6, "V"}, 4, 4, 4, {40, "us"}, {}};
+    const ConverterSpec ten{10, ConverterSchool::DataSheet, {5, "V"}, 1, {5.3, "V"}, 0.5, 1, 2,
+        {10, "kohm"}, {110, "us"}, {}};
+    const ConverterSpec twelve{12, ConverterSchool::DataSheet, {3.3, "V"}, 0.5, {3.6, "V"}, 4, 4, 4,
+        {10, "kohm"}, {40, "us"}, {}};
     static const std::vector<StartingPart> boards{
         {"32-bit",
             board("32-bit board, 3.3 V, 12-bit converter", ProcessorClass::Bits32At240MHz, 3.3,

@@ -68,6 +68,25 @@ TEST(Cli, TextPrintsExactlyTheCells)
     EXPECT_EQ(cli("text --width 6 1").exitCode, 4);
 }
 
+// One small file for every rule of parts, named after it.
+TEST(Cli, CheckReportsEveryRuleOfParts)
+{
+    int files = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(sourcePath("tests/data/parts"))) {
+        const auto path = entry.path().string();
+        auto rule = entry.path().filename().string().substr(0, 3);
+        rule[0] = 'P';
+        const auto outcome = cli("check --json " + path);
+        bool isFound = false;
+        for (const auto& finding : member(valueOf(outcome), "findings").items)
+            isFound = isFound || member(finding, "rule").text == rule;
+        EXPECT_TRUE(isFound) << path << "\n" << outcome.out;
+        EXPECT_EQ(cli("format " + path).out, test::readText(path));
+        ++files;
+    }
+    EXPECT_EQ(files, 22);
+}
+
 TEST(Cli, CheckTellsTheSeverityByItsExitCode)
 {
     const auto outcome = cli("check --json " + skiffPath);

@@ -3,6 +3,7 @@
 #include "instrument/edits.h"
 #include "plan/starting_points.h"
 #include "smooth/step_text.h"
+#include "tests/core/judge/parts_cases.h"
 #include "tests/support.h"
 
 #include <algorithm>
@@ -56,18 +57,9 @@ Instrument withFont(const std::string& font, int scale, int x)
     return *withField(test::skiff(), "battery", field);
 }
 
-struct Case {
-    std::string rule;
-    Severity severity = Severity::Note;
-    Instrument fires;
-    std::string title; ///< whole
-    Instrument nearMiss; ///< just on the good side
-    bool hasFix = true;
-};
-
-std::vector<Case> cases()
+std::vector<test::RuleCase> cases()
 {
-    return {
+    std::vector<test::RuleCase> all{
         {"P09", Severity::Stop, withResistors(33, 12), "14.6 V puts 3.89 V on the pin",
             withResistors(39, 12.6)},
         // 14.6 V · 12/52 = 3.369 V; full scale of the near miss 14.611 V.
@@ -88,6 +80,9 @@ std::vector<Case> cases()
         {"G05", Severity::Check, withRedraw(950), "The number can be 2.04 s old, wished are 2 s",
             withRedraw(900)},
     };
+    for (auto& c : test::partsCases())
+        all.push_back(std::move(c));
+    return all;
 }
 
 TEST(Findings, EveryRuleHasItsCase)
@@ -125,13 +120,24 @@ TEST(Findings, GoAwayWithTheirFix)
     for (const auto& c : cases()) {
         const auto findings = findingsIn(c.fires);
         const auto* finding = find(findings, c.rule);
-        ASSERT_TRUE(finding != nullptr && !finding->fixes.empty()) << c.rule;
-        const auto fixed = finding->fixes.front().apply(c.fires);
-        ASSERT_TRUE(fixed) << c.rule;
-        EXPECT_EQ(find(findingsIn(*fixed), c.rule), nullptr)
-            << c.rule << ": " << finding->fixes.front().label;
-        EXPECT_NE(*fixed, c.fires);
+        ASSERT_NE(finding, nullptr) << c.rule;
+        EXPECT_EQ(finding->fixes.empty(), !c.hasFix) << c.rule;
+        for (const auto& fix : finding->fixes) {
+            const auto fixed = fix.apply(c.fires);
+            ASSERT_TRUE(fixed) << c.rule << ": " << fix.label;
+            const auto after = findingsIn(*fixed);
+            const auto* again = find(after, c.rule);
+            EXPECT_TRUE(again == nullptr || again->title != finding->title)
+                << c.rule << ": " << fix.label;
+            EXPECT_NE(*fixed, c.fires);
+        }
     }
+}
+
+TEST(Findings, AreNoneOnASoundInstrument)
+{
+    for (const auto& finding : findingsIn(test::shed()))
+        ADD_FAILURE() << finding.rule << " " << finding.title;
 }
 
 // A decision silences one finding at one place: it goes to the end and keeps its reason.

@@ -41,7 +41,7 @@ TEST(Wishes, AreMissedOrNotJudgedWithTheReason)
     plain.channels[0].tolerance = 0.05;
     plain.channels[0].freshnessSeconds = 1;
     plain.readingDistance = 1.5;
-    plain.usableCharge = 0;
+    plain.runTime = {};
     const auto verdicts = verdictsOf(plain);
     for (const std::size_t i : {0U, 1U, 2U, 3U, 5U})
         EXPECT_EQ(verdicts[i].verdict, Verdict::Missed) << verdicts[i].key;

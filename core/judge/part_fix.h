@@ -1,0 +1,17 @@
+#pragma once
+// Fixes that change one part, two parts or one bus.
+
+#include "judge/findings.h"
+
+#include <functional>
+#include <string>
+
+namespace fern {
+
+Fix partFix(std::string label, std::string part, std::function<void(Part&)> change);
+Fix bothFix(std::string label, std::string first, std::function<void(Part&)> changeFirst,
+    std::string second, std::function<void(Part&)> changeSecond);
+Fix busFix(
+    std::string label, const Part& board, std::string bus, std::function<void(BusSpec&)> change);
+
+} // namespace fern

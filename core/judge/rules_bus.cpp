@@ -1,0 +1,295 @@
+// P01, P02, P07, P18, P21: what hangs on a bus, and whether the bus can carry it.
+
+#include "judge/rules.h"
+
+#include "base/number_text.h"
+#include "judge/part_fix.h"
+#include "judge/parts_view.h"
+#include "judge/words.h"
+#include "parts/e_series.h"
+#include "parts/fit_front_end.h"
+#include "parts/i2c_electrics.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+/// Whether two modules of one bus would answer to the same address at the same time.
+bool collide(const Part& a, const Part& b)
+{
+    const auto& p = *a.port;
+    const auto& q = *b.port;
+    const bool apart =
+        !p.behind.empty() && !q.behind.empty() && (p.behind != q.behind || p.channel != q.channel);
+    return p.address != 0 && p.address == q.address && !apart && !(p.isMirrored && q.isMirrored);
+}
+
+bool isFree(const BusView& view, const Part& mover, int address)
+{
+    return std::none_of(view.modules.begin(), view.modules.end(),
+        [&](const Part* other) { return other != &mover && other->port->address == address; });
+}
+
+/// The ways out of a shared address, for the second of the two modules.
+std::vector<Fix> waysOut(
+    const std::vector<BusView>& buses, const BusView& here, const Part& first, const Part& second)
+{
+    std::vector<Fix> fixes;
+    for (const int strap : second.port->straps)
+        if (isFree(here, second, strap)) {
+            fixes.push_back(partFix(fmt::format("Strap {} to {}", second.id, addressText(strap)),
+                second.id, [strap](Part& p) { p.port->address = strap; }));
+            break;
+        }
+    for (const auto& other : buses)
+        if (other.bus != here.bus && other.bus->kind == BusKind::I2c
+            && isFree(other, second, second.port->address)) {
+            fixes.push_back(partFix(fmt::format("Move {} to {}", second.id, other.bus->id),
+                second.id, [id = other.bus->id](Part& p) {
+                    p.port->bus = id;
+                    p.port->behind.clear();
+                }));
+            break;
+        }
+    for (const auto* part : here.modules)
+        if (part->kind == PartKind::Multiplexer && second.port->behind.empty()) {
+            // Both go behind it: what stands before it is seen on every channel.
+            const auto behind = [id = part->id](int channel) {
+                return [id, channel](Part& p) {
+                    p.port->behind = id;
+                    p.port->channel = channel;
+                };
+            };
+            fixes.push_back(bothFix(fmt::format("Put both behind {}", part->id), first.id,
+                behind(0), second.id, behind(1)));
+        }
+    const auto mirror = [](Part& p) { p.port->isMirrored = true; };
+    fixes.push_back(bothFix("Both shall do the same", first.id, mirror, second.id, mirror));
+    return fixes;
+}
+
+} // namespace
+
+void checkSameAddress(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    const auto buses = busViews(in);
+    for (const auto& view : buses)
+        for (std::size_t i = 0; i < view.modules.size(); ++i)
+            for (std::size_t j = i + 1; j < view.modules.size(); ++j) {
+                const auto& first = *view.modules[i];
+                const auto& second = *view.modules[j];
+                if (!collide(first, second))
+                    continue;
+                out.push_back({"P01", Severity::Stop, "/parts/" + second.id,
+                    fmt::format("Address {} is used twice on {}", addressText(first.port->address),
+                        view.bus->id),
+                    fmt::format("{} and {} would answer at the same time.{}", first.id, second.id,
+                        second.port->straps.empty() ? " The second has no other address." : ""),
+                    "UM10204, 3.1.10: every target has its own address",
+                    waysOut(buses, view, first, second), {}});
+            }
+}
+
+void checkUnusualAddress(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    for (const auto& part : in.parts) {
+        if (!part->port || part->port->usual.empty() || part->port->address == 0)
+            continue;
+        const auto& usual = part->port->usual;
+        if (std::find(usual.begin(), usual.end(), part->port->address) != usual.end())
+            continue;
+        std::string words;
+        std::vector<Fix> fixes;
+        for (const int address : usual) {
+            words += (words.empty() ? "" : ", ") + addressText(address);
+            fixes.push_back(partFix("Use " + addressText(address), part->id,
+                [address](Part& p) { p.port->address = address; }));
+        }
+        out.push_back({"P02", Severity::Note, "/parts/" + part->id,
+            fmt::format("{} is unusual for {}", addressText(part->port->address), part->id),
+            fmt::format(
+                "Modules of this class have {}. Data sheets that print 8-bit addresses show "
+                "twice the number.",
+                words),
+            "common practice", std::move(fixes), {}});
+    }
+}
+
+namespace {
+
+std::string microseconds(double seconds)
+{
+    return significantText(seconds * 1e6, 2);
+}
+
+Fix slowerTo(const BusView& view, double hertz)
+{
+    return busFix(fmt::format("Slow {} to {} kHz", view.bus->id, significantText(hertz / 1e3, 4)),
+        *view.board, view.bus->id, [hertz](BusSpec& bus) {
+            bus.speed = {hertz / 1e3, "kHz"};
+        });
+}
+
+/// The pull-up that brings the whole bus to the geometric middle of its window.
+std::optional<Fix> betterPullUp(const BusView& view, const PullUpWindow& window)
+{
+    const double own = inSi(view.bus->pullUp);
+    const double others = 1 / view.pullUpOhm - (own > 0 ? 1 / own : 0);
+    const double wanted = 1 / std::sqrt(window.least * window.most) - others;
+    if (!window.isPossible() || wanted <= 0)
+        return std::nullopt;
+    const double ohm = nearestE24(1 / wanted);
+    const double total = 1 / (1 / ohm + others);
+    if (total < window.least || total > window.most)
+        return std::nullopt;
+    const auto resistor = asResistor(ohm);
+    return busFix(fmt::format("Fit pull-ups of {} on {}", toText(resistor), view.bus->id),
+        *view.board, view.bus->id, [resistor](BusSpec& bus) { bus.pullUp = resistor; });
+}
+
+void tooStrong(const BusView& view, const PullUpWindow& window, Findings& out)
+{
+    Finding finding{"P07", Severity::Check, view.place,
+        fmt::format("The pull-ups of {} are too strong", view.bus->id),
+        fmt::format("All in parallel make {}; an output that takes 3 mA pulls the line low only "
+                    "from {} up.",
+            ohmText(view.pullUpOhm), ohmText(window.least)),
+        "UM10204, 7.1: (Vdd − 0.4 V)/3 mA", {}, {}};
+    if (inSi(view.bus->pullUp) > 0)
+        finding.fixes.push_back(
+            busFix("Leave the bus's own pull-ups out", *view.board, view.bus->id, [](BusSpec& bus) {
+                bus.pullUp = {0, "ohm"};
+            }));
+    for (const auto* part : view.modules)
+        if (part->port->behind.empty() && inSi(part->port->pullUp) > 0)
+            finding.fixes.push_back(partFix(
+                fmt::format("Take the pull-ups of {} off", part->id), part->id, [](Part& p) {
+                    p.port->pullUp = {0, "ohm"};
+                }));
+    out.push_back(std::move(finding));
+}
+
+void tooSlow(
+    const BusView& view, const I2cLimits& limits, const PullUpWindow& window, Findings& out)
+{
+    const double rise = i2cRiseTime(view.pullUpOhm, view.farad);
+    Finding finding{"P07", Severity::Check, view.place,
+        fmt::format("{} rises in {} µs, {} are allowed", view.bus->id, microseconds(rise),
+            microseconds(limits.riseSeconds)),
+        fmt::format("{} and {} pF: 0.8473·R·C. A line may have {} pF.", ohmText(view.pullUpOhm),
+            significantText(view.farad * 1e12, 3), significantText(limits.farad * 1e12, 3)),
+        "UM10204, table 11", {}, {}};
+    if (auto fix = betterPullUp(view, window))
+        finding.fixes.push_back(*std::move(fix));
+    const auto slower = i2cLimits(100e3);
+    if (inSi(view.bus->speed) > slower->hertz && rise <= slower->riseSeconds)
+        finding.fixes.push_back(slowerTo(view, slower->hertz));
+    out.push_back(std::move(finding));
+}
+
+} // namespace
+
+void checkPullUps(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    for (const auto& view : busViews(in)) {
+        const auto limits = i2cLimits(inSi(view.bus->speed));
+        if (view.bus->kind != BusKind::I2c || view.modules.empty() || !limits)
+            continue;
+        const auto window = pullUpWindow(*limits, inSi(view.bus->pullUpTo), view.farad);
+        if (view.pullUpOhm == 0)
+            out.push_back({"P07", Severity::Stop, view.place,
+                fmt::format("{} has no pull-up resistors", view.bus->id),
+                "Every output only pulls down: without a resistor the lines never rise.",
+                "UM10204, 3.1.1",
+                {busFix("Fit pull-ups of 4.7 kΩ", *view.board, view.bus->id,
+                    [](BusSpec& bus) {
+                        bus.pullUp = {4.7, "kohm"};
+                    })},
+                {}});
+        else if (view.pullUpOhm < window.least)
+            tooStrong(view, window, out);
+        else if (view.pullUpOhm > window.most)
+            tooSlow(view, *limits, window, out);
+    }
+}
+
+void checkLongWires(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    constexpr double slow = 100e3; // hertz
+    for (const auto& view : busViews(in)) {
+        if (view.bus->kind != BusKind::I2c)
+            continue;
+        const double metres = inSi(view.bus->wireLength);
+        const double most = inSi(view.bus->speed) > slow ? 1 : 4;
+        if (metres <= most)
+            continue;
+        Finding finding{"P18", Severity::Check, view.place,
+            fmt::format("{} has {} m of wire", view.bus->id, significantText(metres, 3)),
+            fmt::format("At {} kHz up to {} m work well. Long wires add capacitance and catch "
+                        "noise.",
+                significantText(inSi(view.bus->speed) / 1e3, 4), most),
+            "common practice; UM10204 allows 400 pF, a metre has about 100 pF", {}, {}};
+        if (most < 4 && metres <= 4)
+            finding.fixes.push_back(slowerTo(view, slow));
+        out.push_back(std::move(finding));
+    }
+}
+
+namespace {
+
+constexpr std::array<double, 4> i2cRates{100e3, 400e3, 1e6, 3.4e6};
+constexpr std::array<double, 11> uartRates{
+    1200, 2400, 4800, 9600, 19200, 31250, 38400, 57600, 115200, 230400, 460800};
+
+std::span<const double> usualRates(BusKind kind)
+{
+    return kind == BusKind::I2c ? std::span<const double>(i2cRates)
+        : kind == BusKind::Uart ? std::span<const double>(uartRates)
+                                : std::span<const double>();
+}
+
+} // namespace
+
+void checkBusClock(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    for (const auto& view : busViews(in)) {
+        const auto usual = usualRates(view.bus->kind);
+        const double rate = inSi(view.bus->speed);
+        const auto is = [&](double wanted) {
+            return [wanted](double r) { return std::fabs(r - wanted) < wanted * 1e-3; };
+        };
+        if (!usual.empty() && std::none_of(usual.begin(), usual.end(), is(rate))) {
+            const bool lostZero = std::any_of(usual.begin(), usual.end(), is(rate * 10));
+            double below = usual.front();
+            for (const double r : usual)
+                below = r <= rate ? r : below;
+            const double better = lostZero ? rate * 10 : below;
+            out.push_back({"P21", Severity::Note, view.place,
+                fmt::format("{} Hz is no usual rate of {}", shortestText(rate), view.bus->id),
+                lostZero ? "Ten times as much is one: was a zero lost?"
+                         : "Both ends must have the same rate, and libraries know the usual ones.",
+                "UM10204, table 1; common practice",
+                {busFix(fmt::format("Set it to {} Hz", shortestText(better)), *view.board,
+                    view.bus->id,
+                    [better](BusSpec& bus) {
+                        bus.speed = {better, "Hz"};
+                    })},
+                {}});
+        }
+        for (const auto* part : view.modules)
+            if (inSi(part->port->fastest) < rate)
+                out.push_back({"P21", Severity::Check, "/parts/" + part->id,
+                    fmt::format("{} follows only {} kHz", part->id,
+                        significantText(inSi(part->port->fastest) / 1e3, 4)),
+                    fmt::format("{} runs at {} kHz.", view.bus->id, significantText(rate / 1e3, 4)),
+                    "limit of the part's class", {slowerTo(view, inSi(part->port->fastest))}, {}});
+    }
+}
+
+} // namespace fern

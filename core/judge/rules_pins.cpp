@@ -1,0 +1,398 @@
+// P04, P05, P06, P08, P10, P14, P19, P20, P22: the pins of the boards and what is wired to them.
+
+#include "judge/rules.h"
+
+#include "base/number_text.h"
+#include "instrument/edits.h"
+#include "judge/hazard.h"
+#include "judge/part_fix.h"
+#include "judge/parts_view.h"
+#include "judge/words.h"
+#include "parts/e_series.h"
+#include "parts/fit_front_end.h"
+
+#include <algorithm>
+#include <cmath>
+#include <optional>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+bool has(const PinSpec& pin, PinRole role)
+{
+    return (pin.roles & bitOf(role)) != 0;
+}
+
+/// The first pin of a board that has the role and that nothing uses.
+const PinSpec* freePin(const std::vector<PinUse>& uses, const Part& board, PinRole role)
+{
+    for (const auto& pin : board.pins)
+        if (has(pin, role) && std::none_of(uses.begin(), uses.end(), [&](const PinUse& use) {
+                return use.board == &board && use.pin == pin.name;
+            }))
+            return &pin;
+    return nullptr;
+}
+
+/// Moves one use to another pin.
+Fix moveTo(const PinUse& use, const std::string& pin)
+{
+    const auto label = fmt::format("Move {} to {}", use.user, pin);
+    const auto last = use.place.rfind('/');
+    if (use.line == nullptr) {
+        const auto channel = use.place.substr(10, last - 10); // between "/channels/" and "/source"
+        return {label,
+            [channel, pin](const Instrument& in) { return withChannelPin(in, channel, pin); }};
+    }
+    const auto rename = [name = use.line->name, pin](std::vector<LineSpec>& lines) {
+        for (auto& line : lines)
+            if (line.name == name)
+                line.pin = pin;
+    };
+    if (use.bus != nullptr)
+        return busFix(
+            label, *use.board, use.bus->id, [rename](BusSpec& bus) { rename(bus.lines); });
+    return partFix(label, use.place.substr(last + 1), [rename](Part& part) { rename(part.lines); });
+}
+
+} // namespace
+
+void checkPinTwice(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    const auto uses = pinUses(in);
+    for (std::size_t i = 0; i < uses.size(); ++i)
+        for (std::size_t j = i + 1; j < uses.size(); ++j) {
+            const auto& a = uses[i];
+            const auto& b = uses[j];
+            if (a.board == nullptr || a.board != b.board || a.pin != b.pin)
+                continue;
+            Finding finding{"P04", Severity::Stop, b.place,
+                fmt::format("Pin {} is used by {} and {}", a.pin, a.user, b.user),
+                "Two things on one pin disturb each other.", "one pin, one use", {}, {}};
+            for (const auto* use : {&b, &a})
+                if (const auto* pin = freePin(uses, *use->board, use->role))
+                    finding.fixes.push_back(moveTo(*use, pin->name));
+            out.push_back(std::move(finding));
+        }
+}
+
+namespace {
+
+/// What a name that is printed nowhere may have meant.
+struct Meant {
+    const PinSpec* pin = nullptr;
+    std::string what; ///< "a position in the row"
+};
+Meant meantBy(const Part& board, const std::string& name)
+{
+    for (const auto& pin : board.pins) {
+        if (name == pin.port)
+            return {&pin, "the processor's name"};
+        if (pin.position > 0 && name == std::to_string(pin.position))
+            return {&pin, "a position in the row"};
+    }
+    for (const auto& pin : board.pins)
+        if (pin.analogChannel >= 0 && name == std::to_string(pin.analogChannel))
+            return {&pin, "the number of an analog channel"};
+    return {};
+}
+
+} // namespace
+
+void checkPinNames(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    const auto uses = pinUses(in);
+    for (const auto& use : uses) {
+        if (use.board == nullptr || use.board->pins.empty())
+            continue;
+        const auto* pin = findPin(*use.board, use.pin);
+        if (pin == nullptr) {
+            const auto meant = meantBy(*use.board, use.pin);
+            out.push_back(
+                {"P05", Severity::Check, use.place, fmt::format("No pin is printed “{}”", use.pin),
+                    meant.pin == nullptr ? fmt::format(
+                        "{} wants it; the board has no such pin under any name.", use.user)
+                                         : fmt::format("“{}” is {}; that pin is printed {}.",
+                                             use.pin, meant.what, meant.pin->name),
+                    "a pin has a printed name, a position, a port and a channel number",
+                    meant.pin == nullptr ? std::vector<Fix>{}
+                                         : std::vector<Fix>{moveTo(use, meant.pin->name)},
+                    {}});
+        } else if (!has(*pin, use.role)) {
+            const auto* other = freePin(uses, *use.board, use.role);
+            out.push_back({"P05", Severity::Stop, use.place,
+                fmt::format("Pin {} cannot serve {}", use.pin, use.user),
+                fmt::format("It can do {}, wanted is {}.", roleWords(pin->roles),
+                    pinRoleWords[static_cast<std::size_t>(use.role)]),
+                "roles of the board's class",
+                other == nullptr ? std::vector<Fix>{} : std::vector<Fix>{moveTo(use, other->name)},
+                {}});
+        }
+    }
+}
+
+void checkLevels(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    const auto add = [&](const Part& part, Severity severity, std::string title,
+                         std::string reason) {
+        out.push_back({"P06", severity, "/parts/" + part.id, std::move(title), std::move(reason),
+            "thresholds of both classes", {}, {}});
+    };
+    for (const auto& part : in.parts) {
+        const auto* board = boardOf(in, *part);
+        if (board == nullptr || board == part.get() || !part->levels || !board->levels)
+            continue;
+        const auto& ours = *board->levels;
+        const auto& theirs = *part->levels;
+        bool drives = false;
+        bool listens = false;
+        for (const auto& line : part->lines)
+            if (!line.pin.empty()) {
+                drives = drives || (line.isInput && !line.isContact);
+                listens = listens || !line.isInput;
+            }
+        const double up = inSi(theirs.drives);
+        const double down = inSi(ours.drives);
+        if (drives && up > inSi(ours.tolerates))
+            add(*part, Severity::Stop,
+                fmt::format("{} drives {} into a pin that bears {}", part->id, voltText(up),
+                    voltText(inSi(ours.tolerates))),
+                "A divider or a level shifter between them brings the level down.");
+        else if (drives && up < inSi(ours.highFrom))
+            add(*part, Severity::Check,
+                fmt::format("{} drives {}, the board sees high from {}", part->id, voltText(up),
+                    voltText(inSi(ours.highFrom))),
+                "It may work by luck. A level shifter makes it sure.");
+        if (listens && down > inSi(theirs.tolerates))
+            add(*part, Severity::Stop,
+                fmt::format("The board drives {} into {}, which bears {}", voltText(down), part->id,
+                    voltText(inSi(theirs.tolerates))),
+                "A divider or a level shifter between them brings the level down.");
+        else if (listens && down < inSi(theirs.highFrom))
+            add(*part, Severity::Check,
+                fmt::format("The board drives {}, {} sees high from {}", voltText(down), part->id,
+                    voltText(inSi(theirs.highFrom))),
+                "It may work by luck. A level shifter makes it sure.");
+    }
+    for (const auto& view : busViews(in)) {
+        const double up = inSi(view.bus->pullUpTo);
+        auto members = view.modules;
+        members.push_back(view.board);
+        const auto weakest = std::find_if(members.begin(), members.end(),
+            [&](const Part* part) { return part->levels && up > inSi(part->levels->tolerates); });
+        if (weakest == members.end() || view.pullUpOhm == 0)
+            continue;
+        double lowest = up;
+        for (const auto* part : members)
+            if (part->levels)
+                lowest = std::min(lowest, inSi(part->levels->drives));
+        out.push_back({"P06", Severity::Stop, view.place,
+            fmt::format("{} is pulled up to {}, {} bears {}", view.bus->id, voltText(up),
+                (*weakest)->id, voltText(inSi((*weakest)->levels->tolerates))),
+            "Pull the lines up to the lower supply; both sides see that as high, or a level "
+            "shifter "
+            "stands between them.",
+            "absolute maximum of the class; UM10204, 3.1.2",
+            {busFix(fmt::format("Pull up to {}", voltText(lowest)), *view.board, view.bus->id,
+                [lowest](BusSpec& bus) {
+                    bus.pullUpTo = {lowest, "V"};
+                })},
+            {}});
+    }
+}
+
+void checkFloating(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    for (const auto& part : in.parts)
+        for (const auto& line : part->lines) {
+            if (!line.isContact || line.pull != LinePull::None || line.pin.empty())
+                continue;
+            const auto pull = [name = line.name](LinePull kind) {
+                return [name, kind](Part& p) {
+                    for (auto& l : p.lines)
+                        if (l.name == name)
+                            l.pull = kind;
+                };
+            };
+            out.push_back({"P08", Severity::Check, "/parts/" + part->id,
+                fmt::format("Nothing holds {} of {} while it is open", line.name, part->id),
+                "An open input wanders and takes up hum: it counts by itself. A pull resistor "
+                "holds "
+                "it.",
+                "common practice",
+                {partFix(
+                     "Switch the pin's own pull resistor on", part->id, pull(LinePull::Internal)),
+                    partFix("Fit a resistor of 10 kΩ", part->id, pull(LinePull::External))},
+                {}});
+        }
+}
+
+namespace {
+
+constexpr double sampleFarad = 14e-12; ///< of the sampling capacitor
+
+} // namespace
+
+void checkSourceResistance(const Instrument& in, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& c : plain.channels) {
+        const auto& channel = *findById(in.channels, c.id);
+        const auto& converter = findById(in.parts, channel.source.board)->converter;
+        const double most = inSi(converter.sourceMost);
+        const double source =
+            std::max(sourceResistance(c.input, c.from), sourceResistance(c.input, c.to));
+        const double needed = std::ldexp(sampleFarad, c.bits);
+        if (source <= most || inSi(channel.frontEnd.capacitor) >= needed)
+            continue;
+        Finding finding{"P10", Severity::Check, "/channels/" + c.id + "/frontEnd",
+            fmt::format("{} of {} are too much for the converter", ohmText(source), c.name),
+            fmt::format("Its sampling settles up to {}; above, readings depend on the input read "
+                        "before. A capacitor of {} nF or more at the pin serves the sampling "
+                        "instead, or a smaller divider.",
+                toText(converter.sourceMost), significantText(std::ceil(needed * 1e9), 3)),
+            "typical of the class: 14 pF are charged to one count in 2^N", {}, {}};
+        auto served = channel.frontEnd;
+        served.capacitor = {needed > 100e-9 ? 1000.0 : 100.0, "nF"};
+        finding.fixes.push_back({fmt::format("Fit {} at the pin", toText(served.capacitor)),
+            [id = c.id, served](
+                const Instrument& before) { return withFrontEnd(before, id, served); }});
+        if (channel.frontEnd.kind == FrontEndKind::Divider && c.input.r1 > 0
+            && hazardOf(c) == Hazard::None) {
+            auto smaller = channel.frontEnd;
+            // The ratio stays; the next values down keep the source below the limit.
+            const double share = most / source * 0.95;
+            smaller.r1 = asResistor(nearestE24(c.input.r1 * share));
+            smaller.r2 = asResistor(nearestE24(c.input.r2 * share));
+            finding.fixes.push_back(
+                {fmt::format("Use {} over {}", toText(smaller.r1), toText(smaller.r2)),
+                    [id = c.id, smaller](
+                        const Instrument& before) { return withFrontEnd(before, id, smaller); }});
+        }
+        out.push_back(std::move(finding));
+    }
+}
+
+void checkEnoughPins(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    const auto uses = pinUses(in);
+    for (const auto& board : in.parts) {
+        if (board->kind != PartKind::Board || board->pins.empty())
+            continue;
+        const auto count = [&](PinRole role) {
+            return std::count_if(board->pins.begin(), board->pins.end(),
+                [&](const PinSpec& pin) { return has(pin, role); });
+        };
+        const auto wanted = [&](PinRole role) {
+            return std::count_if(uses.begin(), uses.end(),
+                [&](const PinUse& use) { return use.board == board.get() && use.role == role; });
+        };
+        if (wanted(PinRole::Analog) > count(PinRole::Analog))
+            out.push_back({"P14", Severity::Stop, "/parts/" + board->id,
+                fmt::format("{} analog inputs are wanted, {} has {}", wanted(PinRole::Analog),
+                    board->id, count(PinRole::Analog)),
+                "Ways out: a board with more inputs, a converter on the bus, a switch of inputs, "
+                "or a second small board.",
+                "pins of the board's class", {}, {}});
+        else if (uses.size() > board->pins.size())
+            out.push_back({"P14", Severity::Stop, "/parts/" + board->id,
+                fmt::format(
+                    "{} pins are wanted, {} has {}", uses.size(), board->id, board->pins.size()),
+                "Ways out: modules on a bus instead of lines of their own, or a larger board.",
+                "pins of the board's class", {}, {}});
+    }
+}
+
+void checkOpenLines(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    for (const auto& part : in.parts)
+        for (const auto& line : part->lines) {
+            if (!line.isRequired || !line.pin.empty() || line.tied != LineTied::Open)
+                continue;
+            const auto tie = [name = line.name](LineTied to) {
+                return [name, to](Part& p) {
+                    for (auto& l : p.lines)
+                        if (l.name == name)
+                            l.tied = to;
+                };
+            };
+            out.push_back({"P19", Severity::Check, "/parts/" + part->id,
+                fmt::format("{} of {} is left open", line.name, part->id),
+                "Left open it takes any level, and another one tomorrow. Its data sheet says "
+                "where it belongs.",
+                "common practice",
+                {partFix("Tie it to the supply", part->id, tie(LineTied::Supply)),
+                    partFix("Tie it to ground", part->id, tie(LineTied::Ground))},
+                {}});
+        }
+}
+
+namespace {
+
+/// The letters before the number: "B" of "B3".
+std::string portOf(const PinSpec* pin)
+{
+    if (pin == nullptr)
+        return {};
+    const auto digits = std::find_if(
+        pin->port.begin(), pin->port.end(), [](char c) { return c >= '0' && c <= '9'; });
+    return {pin->port.begin(), digits};
+}
+
+} // namespace
+
+void checkWholePort(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    const auto uses = pinUses(in);
+    for (const auto& view : busViews(in)) {
+        if (!view.bus->isWholePort || view.bus->lines.empty())
+            continue;
+        const auto port = portOf(findPin(*view.board, view.bus->lines.front().pin));
+        const auto disturbed = std::find_if(uses.begin(), uses.end(), [&](const PinUse& use) {
+            return use.board == view.board && use.bus != view.bus && !port.empty()
+                && portOf(findPin(*view.board, use.pin)) == port;
+        });
+        if (disturbed == uses.end())
+            continue;
+        out.push_back({"P20", Severity::Check, disturbed->place,
+            fmt::format("Writing port {} also sets {}", port, disturbed->pin),
+            fmt::format("{} writes the whole port at once, and {} is on it.", view.bus->id,
+                disturbed->user),
+            "common practice",
+            {busFix("Write only the bus's own pins", *view.board, view.bus->id,
+                [](BusSpec& bus) { bus.isWholePort = false; })},
+            {}});
+    }
+}
+
+void checkEmitter(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    for (const auto& part : in.parts) {
+        const auto* board = boardOf(in, *part);
+        if (!part->emitter || board == nullptr || !board->levels)
+            continue;
+        const auto& e = *part->emitter;
+        const double headroom = inSi(board->levels->drives) - inSi(e.forward);
+        const double most = std::min(inSi(e.most), inSi(board->levels->carries));
+        const double ohm = inSi(e.resistor);
+        if (headroom <= 0 || (ohm > 0 && headroom / ohm <= most))
+            continue;
+        // Half of what it bears is bright enough and leaves room.
+        const auto resistor = asResistor(nextE24(headroom / (most / 2)));
+        out.push_back({"P22", ohm > 0 ? Severity::Check : Severity::Stop, "/parts/" + part->id,
+            ohm > 0 ? fmt::format("{} draws {}, {} are allowed", part->id,
+                milliampereText(headroom / ohm), milliampereText(most))
+                    : fmt::format("{} has no resistor", part->id),
+            fmt::format("({} − {})/R flows; the diode bears {}, the pin {}.",
+                voltText(inSi(board->levels->drives)), voltText(inSi(e.forward)),
+                milliampereText(inSi(e.most)), milliampereText(inSi(board->levels->carries))),
+            "Ohm's law; limits of the classes",
+            {partFix(fmt::format("Fit {}", toText(resistor)), part->id,
+                [resistor](Part& p) { p.emitter->resistor = resistor; })},
+            {}});
+    }
+}
+
+} // namespace fern

@@ -1,0 +1,40 @@
+#include "parts/bus_spec.h"
+
+#include <charconv>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+std::string addressText(int address)
+{
+    return fmt::format("0x{:02X}", address);
+}
+
+Result<std::vector<int>> parseAddresses(std::string_view words)
+{
+    constexpr int first = 0x08; // those below and above are reserved, UM10204 table 4
+    constexpr int last = 0x77;
+    std::vector<int> addresses;
+    while (!words.empty()) {
+        const auto end = std::min(words.find(' '), words.size());
+        const auto word = words.substr(0, end);
+        words.remove_prefix(std::min(end + 1, words.size()));
+        if (word.empty())
+            continue;
+        int address = 0;
+        const auto digits = word.starts_with("0x") ? word.substr(2) : std::string_view{};
+        const auto [rest, failure] =
+            std::from_chars(digits.data(), digits.data() + digits.size(), address, 16);
+        if (digits.empty() || failure != std::errc{} || rest != digits.data() + digits.size()
+            || address < first || address > last)
+            return Error{ErrorCode::Malformed,
+                fmt::format("\"{}\" is no 7-bit address: write one from {} to {}", word,
+                    addressText(first), addressText(last)),
+                ""};
+        addresses.push_back(address);
+    }
+    return addresses;
+}
+
+} // namespace fern

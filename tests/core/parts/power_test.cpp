@@ -1,0 +1,143 @@
+#include "parts/power.h"
+
+#include <gtest/gtest.h>
+
+namespace fern {
+namespace {
+
+Part made(const char* id, PartKind kind, const char* fedBy = "")
+{
+    Part part;
+    part.id = id;
+    part.kind = kind;
+    part.fedBy = fedBy;
+    return part;
+}
+
+Part load(const char* id, LoadSpec spec, const char* fedBy)
+{
+    auto part = made(id, PartKind::Module, fedBy);
+    part.load = std::move(spec);
+    return part;
+}
+
+Part battery(double volts, double milliampereHours, double usablePercent)
+{
+    auto part = made("battery", PartKind::Battery);
+    part.battery = BatterySpec{.voltage = {volts, "V"},
+        .capacity = {milliampereHours, "mAh"},
+        .usablePercent = usablePercent};
+    return part;
+}
+
+PartList list(std::vector<Part> parts)
+{
+    PartList shared;
+    for (auto& part : parts)
+        shared.push_back(std::make_shared<const Part>(std::move(part)));
+    return shared;
+}
+
+LoadSpec steady(double milliampere)
+{
+    return {.active = {milliampere, "mA"}};
+}
+
+// Source: Ohm's law and energy conservation, worked examples computed with exact rationals.
+TEST(Power, RunTimeOfAConstantLoad)
+{
+    const auto hours = [](double usable) {
+        return runTimeOf(list({battery(3.7, 2500, usable), load("all", steady(42), "battery")}))
+                   .seconds()
+            / 3600;
+    };
+    EXPECT_NEAR(hours(100), 59.523809523809526, 1e-9);
+    EXPECT_NEAR(hours(80), 47.61904761904762, 1e-9);
+}
+
+TEST(Power, RunTimeOfADutyCycle)
+{
+    // 85 mA for 0.25 s of a minute, 12 µA for the rest.
+    const LoadSpec duty{.active = {85, "mA"},
+        .idle = {12, "uA"},
+        .sleep = {12, "uA"},
+        .activePercent = 100 * 0.25 / 60,
+        .sleepPercent = 100 * 59.75 / 60};
+    const auto parts = list({battery(3.7, 1200, 85), load("all", duty, "battery")});
+    EXPECT_NEAR(averageCurrent(*parts[1]) * 1e3, 0.36611666666666665, 1e-12);
+    EXPECT_NEAR(runTimeOf(parts).seconds() / 3600, 2785.997177584559, 1e-6);
+}
+
+TEST(Power, ASwitchingRegulatorTakesThePower)
+{
+    auto boost = made("boost", PartKind::Regulator);
+    boost.regulator = RegulatorSpec{.kind = RegulatorKind::Switching,
+        .output = {5, "V"},
+        .quiescent = {0, "mA"},
+        .efficiencyPercent = 85};
+    const auto parts = list({battery(3.7, 2000, 100), boost, load("all", steady(100), "boost")});
+    const auto rails = railLoads(parts);
+    ASSERT_EQ(rails.size(), 2U);
+    EXPECT_NEAR(rails[0].average * 1e3, 158.9825119236884, 1e-9); // out of the cell
+    EXPECT_NEAR(rails[1].average * 1e3, 100, 1e-9);
+    EXPECT_NEAR(runTimeOf(parts).seconds() / 3600, 12.58, 1e-9);
+}
+
+TEST(Power, APowerBankGivesItsCellsEnergy)
+{
+    auto bank = made("bank", PartKind::Bank);
+    bank.bank = BankSpec{.capacity = {2, "Ah"}, .efficiencyPercent = 85, .usablePercent = 100};
+    // The same cell and converter, seen from the other side.
+    const auto parts = list({bank, load("all", steady(100), "bank")});
+    EXPECT_NEAR(runTimeOf(parts).seconds() / 3600, 12.58, 1e-9);
+}
+
+TEST(Power, HeatOfALinearRegulator)
+{
+    RegulatorSpec r{.output = {5, "V"}, .quiescent = {0, "mA"}};
+    EXPECT_NEAR(regulatorHeat(r, 12, 0.18), 1.26, 1e-12);
+    r.quiescent = {4, "mA"};
+    EXPECT_NEAR(regulatorHeat(r, 12, 0.18), 1.308, 1e-12);
+}
+
+TEST(Power, ALinearRegulatorPassesItsCurrentOn)
+{
+    auto linear = made("linear", PartKind::Regulator);
+    linear.regulator = RegulatorSpec{.output = {5, "V"}, .quiescent = {4, "mA"}};
+    const auto rails =
+        railLoads(list({battery(12, 2000, 80), linear, load("all", steady(180), "linear")}));
+    EXPECT_NEAR(rails[0].average * 1e3, 184, 1e-9);
+}
+
+TEST(Power, FeedersAreGuessedWhereNobodyNamedThem)
+{
+    const auto parts = list({battery(3.7, 2000, 80), made("board", PartKind::Board),
+        made("sensor", PartKind::Module), made("lost", PartKind::Module, "nowhere")});
+    EXPECT_EQ(feederOf(parts, *parts[0]), nullptr);
+    EXPECT_EQ(feederOf(parts, *parts[1]), parts[0].get());
+    EXPECT_EQ(feederOf(parts, *parts[2]), parts[1].get());
+    EXPECT_EQ(feederOf(parts, *parts[3]), nullptr);
+}
+
+TEST(Power, ALoopOfFeedersEnds)
+{
+    auto a = made("a", PartKind::Regulator, "b");
+    auto b = made("b", PartKind::Regulator, "a");
+    a.regulator = b.regulator = RegulatorSpec{};
+    const auto rails = railLoads(list({a, b, load("all", steady(10), "a")}));
+    EXPECT_EQ(rails.size(), 2U);
+    EXPECT_GT(rails[0].average, 0);
+}
+
+// A battery estimate that counts one part only is several times too long.
+TEST(Power, CountingTheSensorAloneIsFarTooLong)
+{
+    const auto alone = list({battery(3.7, 2000, 80), load("sensor", steady(10), "battery")});
+    const auto all = list({battery(3.7, 2000, 80), load("sensor", steady(10), "battery"),
+        load("board", steady(45), "battery"), load("display", steady(15), "battery")});
+    EXPECT_NEAR(runTimeOf(alone).seconds() / runTimeOf(all).seconds(), 7, 1e-9);
+    EXPECT_EQ(runTimeOf({}).source, "");
+}
+
+} // namespace
+} // namespace fern
