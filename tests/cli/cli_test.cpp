@@ -77,8 +77,9 @@ TEST(Cli, CheckReportsEveryRuleOfParts)
         auto rule = entry.path().filename().string().substr(0, 3);
         rule[0] = 'P';
         const auto outcome = cli("check --json " + path);
+        const auto value = valueOf(outcome);
         bool isFound = false;
-        for (const auto& finding : member(valueOf(outcome), "findings").items)
+        for (const auto& finding : member(value, "findings").items)
             isFound = isFound || member(finding, "rule").text == rule;
         EXPECT_TRUE(isFound) << path << "\n" << outcome.out;
         EXPECT_EQ(cli("format " + path).out, test::readText(path));
