@@ -17,6 +17,8 @@ public:
     LineLabel(Kind kind, const QFont& font, QWidget* parent = nullptr);
 
     void setText(const QString& text);
+    /// Forgets the room it had, for a text of another meaning.
+    void forgetRoom() { m_widest = 0; }
     const QString& text() const { return m_text; }
     QSize sizeHint() const override { return {m_widest, m_height}; }
     QSize minimumSizeHint() const override

@@ -53,6 +53,8 @@ Subject subjectOf(const Instrument& in, std::string_view place)
         const auto channel = reader == nullptr ? std::string() : reader->channel;
         return {nameOfChannel(in, channel), {channel}, Leaf::Text};
     }
+    if (list == "parts")
+        return {"Parts", {}, Leaf::World};
     Subject subject{"Instrument", {}, Leaf::World};
     if (list == "displays") {
         subject = {"Display " + id, {}, Leaf::Glass};

@@ -71,6 +71,18 @@ INSTANTIATE_TEST_SUITE_P(All, SensorKinds,
         KindCase{"air-temperature", "nominal", "4k7", "4.7 kΩ"},
         KindCase{"water-temperature", "fixed", "22k", "22 kΩ"}));
 
+TEST_F(WindowTest, ACapacitorAtThePinServesTheConverter)
+{
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("150k"));
+    type("r2", QStringLiteral("39k"));
+    EXPECT_TRUE(hasFinding("P10"));
+    type("capacitor", QStringLiteral("0.1 uF"));
+    EXPECT_FALSE(hasFinding("P10"));
+    EXPECT_EQ(instrument().channels[0]->frontEnd.capacitor, (Quantity{0.1, "uF"}));
+    EXPECT_EQ(find<QLineEdit>("capacitor")->text(), QStringLiteral("0.1 µF"));
+}
+
 TEST_F(WindowTest, TheReadingShowsItsCodes)
 {
     openLeaf("Reading");

@@ -24,10 +24,13 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     , m_r2(makeQuantity(tr("Lower resistor R2"), "r2"))
     , m_divider(addPair(tr("Divider R1, R2"), m_r1, tr("over"), m_r2))
     , m_fixed(addQuantity(tr("Fixed resistor"), "fixed"))
-    , m_tolerance(addNumber(tr("Resistors ±"), QStringLiteral("%"), "resistorTolerance"))
+    , m_tolerance(makeNumber(tr("Resistors ±"), QStringLiteral("%"), "resistorTolerance"))
+    , m_capacitor(makeQuantity(tr("Capacitor at the pin"), "capacitor"))
     , m_schematic(new Schematic(this))
     , m_trace(new TracePlot(this))
 {
+    addPair(tr("Resistors ±"), m_tolerance, tr("capacitor"), m_capacitor);
+    m_capacitor->setToolTip(tr("From the pin to ground: it serves the converter's sampling"));
     auto* row = new QHBoxLayout;
     row->setSpacing(grid);
     column()->addLayout(row, 1);
@@ -53,6 +56,7 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     connectFrontEnd(m_r1, &FrontEndSpec::r1, tr("Resistor R1"));
     connectFrontEnd(m_r2, &FrontEndSpec::r2, tr("Resistor R2"));
     connectFrontEnd(m_fixed, &FrontEndSpec::fixed, tr("Fixed resistor"));
+    connectFrontEnd(m_capacitor, &FrontEndSpec::capacitor, tr("Capacitor at the pin"));
     connect(m_tolerance, &NumberEdit::numberEntered, this, [this](double percent) {
         changeFrontEnd(tr("Tolerance of the resistors"),
             [=](FrontEndSpec& f) { f.tolerancePercent = percent; });
@@ -140,6 +144,7 @@ void SensorBench::showInputs(const RunView& view)
     m_r2->showQuantity(frontEnd.r2);
     m_fixed->showQuantity(frontEnd.fixed);
     m_tolerance->showNumber(frontEnd.tolerancePercent);
+    m_capacitor->showQuantity(frontEnd.capacitor);
     m_schematic->showCircuit(channel(), view);
     m_trace->showView(view);
 }

@@ -41,6 +41,7 @@ private:
     QWidget* m_divider;
     QuantityEdit* m_fixed;
     NumberEdit* m_tolerance;
+    QuantityEdit* m_capacitor;
     Schematic* m_schematic;
     TracePlot* m_trace;
 };

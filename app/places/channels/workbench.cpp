@@ -61,12 +61,21 @@ void Workbench::setInputVisible(QWidget* input, bool visible)
         label->setVisible(visible);
 }
 
-NumberEdit* Workbench::addNumber(
+NumberEdit* Workbench::makeNumber(
     const QString& label, const QString& suffix, const char* objectName)
 {
     auto* edit = new NumberEdit(suffix, this);
-    addInput(label, edit, objectName);
+    edit->setObjectName(QString::fromLatin1(objectName));
+    edit->setAccessibleName(label);
     connect(edit, &NumberEdit::refused, this, &Workbench::refused);
+    return edit;
+}
+
+NumberEdit* Workbench::addNumber(
+    const QString& label, const QString& suffix, const char* objectName)
+{
+    auto* edit = makeNumber(label, suffix, objectName);
+    m_form->addRow(softLabel(label, this), edit);
     return edit;
 }
 
@@ -159,7 +168,10 @@ void Workbench::showFacts(const std::vector<Fact>& facts)
     for (std::size_t i = 0; i < m_rows.size(); ++i) {
         const auto fact = i < facts.size() ? facts[i] : Fact{};
         const auto note = QString::fromStdString(fact.note);
-        m_rows[i].label->setText(QString::fromStdString(fact.label));
+        const auto label = QString::fromStdString(fact.label);
+        if (label != m_rows[i].label->text())
+            m_rows[i].value->forgetRoom();
+        m_rows[i].label->setText(label);
         m_rows[i].value->setText(QString::fromStdString(fact.value));
         m_rows[i].value->setToolTip(note);
         m_rows[i].note->setText(note);

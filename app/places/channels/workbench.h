@@ -37,6 +37,7 @@ protected:
     QuantityEdit* makeQuantity(const QString& label, const char* objectName);
     /// Adds two inputs on one line, with a word between; returns what holds them.
     QWidget* addPair(const QString& label, QWidget* first, const QString& between, QWidget* second);
+    NumberEdit* makeNumber(const QString& label, const QString& suffix, const char* objectName);
     /// Adds a plain number with a word behind it, such as "LSB" or "%".
     NumberEdit* addNumber(const QString& label, const QString& suffix, const char* objectName);
     QComboBox* addChoice(const QString& label, const QStringList& words, const char* objectName);
