@@ -1,5 +1,6 @@
 #include "app/look/look.h"
 #include "app/shell/main_window.h"
+#include "io/files.h"
 
 #include <QAbstractButton>
 #include <QApplication>
@@ -79,6 +80,13 @@ int main(int argc, char** argv)
         fern::app::useLook(fern::app::LookKind::Dark);
     fern::app::MainWindow window(fern::app::systemDialogs(), storage);
     const auto files = parser.positionalArguments();
+    // Nobody answers a dialog while a picture is taken.
+    if (parser.isSet(shot) && !files.isEmpty())
+        if (const auto loaded = fern::io::loadInstrument(files.first().toStdString()); !loaded) {
+            QTextStream(stderr) << "fern-tick: " << QString::fromStdString(describe(loaded.error()))
+                                << "\n";
+            return 3;
+        }
     if (!files.isEmpty() && !window.open(files.first()))
         return 3;
     if (parser.isSet(small))
