@@ -1,0 +1,33 @@
+#pragma once
+// The classes of parts that come with the program, in catalogue.json: typical figures to begin
+// with, every one of them editable afterwards.
+
+#include "parts/spec.h"
+
+#include <span>
+#include <string>
+#include <string_view>
+
+namespace fern {
+
+struct CatalogueEntry {
+    std::string id;
+    std::string category; ///< "board", "display", "sensor" …
+    std::string title;
+    std::string about; ///< one line
+    json::Node sources = json::makeObject(); ///< by path into the part: where its figures come from
+    Part part; ///< without an id
+};
+
+/// Returns every entry, grouped by category.
+std::span<const CatalogueEntry> catalogue();
+
+/// Returns the entry of that id, or null.
+const CatalogueEntry* findInCatalogue(std::string_view id);
+
+/// Returns where a figure comes from: "standard", "common practice" or "typical of the class". The
+/// path names it ("load/active"); what is said about "load" holds for all of it. Empty when nothing
+/// is said.
+std::string_view sourceOf(const CatalogueEntry& entry, std::string_view path);
+
+} // namespace fern
