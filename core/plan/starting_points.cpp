@@ -6,13 +6,18 @@
 #include "instrument/ids.h"
 #include "instrument/resolve.h"
 #include "judge/budget.h"
+#include "judge/parts_view.h"
+#include "parts/catalogue.h"
 #include "parts/fit_front_end.h"
+#include "plan/wiring.h"
 #include "run/display_run.h"
 #include "screens/draw_page.h"
 #include "text/format.h"
 
 #include <algorithm>
 #include <cmath>
+
+#include <fmt/format.h>
 
 namespace fern {
 
@@ -23,16 +28,43 @@ constexpr double headroom = 0.95;
 /// Metal film of 0.1 %: with 1 % the resistors alone would spoil a decimal.
 constexpr double resistorTolerancePercent = 0.1;
 
-std::string pinName(const Instrument& in, std::string_view board)
+/// The first analog pin that nothing uses, under its printed name; "A0", "A1" … where nobody has
+/// told the board's pins. Empty when none is left.
+std::string pinName(const Instrument& in, const Part& board)
 {
-    // The first analog pin that no channel of this board has.
-    for (int n = 0;; ++n) {
-        auto name = "A" + std::to_string(n);
-        const bool taken = std::any_of(in.channels.begin(), in.channels.end(),
-            [&](const auto& c) { return c->source.board == board && c->source.pin == name; });
-        if (!taken)
+    const auto uses = pinUses(in);
+    const auto isFree = [&](const std::string& name) {
+        return std::none_of(uses.begin(), uses.end(),
+            [&](const PinUse& use) { return use.board == &board && use.pin == name; });
+    };
+    for (const auto& pin : board.pins)
+        if ((pin.roles & bitOf(PinRole::Analog)) != 0 && isFree(pin.name))
+            return pin.name;
+    for (int n = 0; board.pins.empty(); ++n)
+        if (auto name = "A" + std::to_string(n); isFree(name))
             return name;
+    return {};
+}
+
+/// The first battery of the catalogue with enough voltage for the board's regulator, and not too
+/// much; a board without one takes the first of all.
+Part batteryFor(const Part& board)
+{
+    const Part* first = nullptr;
+    for (const auto& entry : catalogue()) {
+        if (entry.part.kind != PartKind::Battery)
+            continue;
+        const double volts = inSi(entry.part.battery->voltage);
+        if (!board.regulator
+            || (volts >= inSi(board.regulator->output) + inSi(board.regulator->dropOut)
+                && volts <= inSi(board.regulator->inputMost))) {
+            // A fused and protected one before any other.
+            if (entry.part.battery->isFused && entry.part.battery->isProtected)
+                return entry.part;
+            first = first == nullptr ? &entry.part : first;
+        }
     }
+    return first == nullptr ? findInCatalogue("lithium-cell")->part : *first;
 }
 
 AnalogInput inputOf(const SensorSpec& s, FrontEndKind frontEnd, double reference)
@@ -116,7 +148,7 @@ Channel channelOf(
     channel.name = name;
     channel.wish = point.wish;
     channel.source.board = board.id;
-    channel.source.pin = pinName(in, board.id);
+    channel.source.pin = pinName(in, board);
     channel.source.sampleEvery = point.sampleEvery;
     channel.sensor = point.sensor;
     channel.smoothing = point.smoothing;
@@ -163,18 +195,16 @@ Instrument emptyInstrument(std::string_view name, const Part& board, const Part&
     ownBoard.id = "board";
     Part ownDisplay = display;
     ownDisplay.id = "glass";
-    Part battery;
+    Part battery = batteryFor(board);
     battery.id = "battery";
-    battery.kind = PartKind::Battery;
-    battery.className = "protected lithium cell, 3.7 V";
-    battery.battery = BatterySpec{Chemistry::LithiumIon, {3.7, "V"}, {2, "Ah"}, 80, true, true};
     for (const auto& part : {ownBoard, ownDisplay, battery})
         out.parts.push_back(std::make_shared<const Part>(part));
     Display shown;
     shown.id = "display";
     shown.part = ownDisplay.id;
     out.displays.push_back(std::make_shared<const Display>(shown));
-    return out;
+    const auto connected = wired(out);
+    return connected ? *connected : out; // what finds no pin is a finding's matter
 }
 
 Result<Instrument> withStartingPoint(
@@ -189,6 +219,9 @@ Result<Instrument> withStartingPoint(
     const auto& display = *in.displays.front();
     ChannelParcel parcel;
     parcel.channel = channelOf(in, point, *board, trimmed(name));
+    if (parcel.channel.source.pin.empty())
+        return Error{ErrorCode::InvalidArgument,
+            fmt::format("{} has no analog pin left", board->className), ""};
     parcel.lane = laneOf(point);
 
     // What the budget says about the channel decides its decimals.

@@ -1,7 +1,10 @@
 // The rows of the table. Figures are typical of the class or common practice; the courses are
 // invented, so that something moves at once.
 
+#include "parts/catalogue.h"
 #include "plan/starting_points.h"
+
+#include <algorithm>
 
 #include <algorithm>
 
@@ -132,39 +135,14 @@ const std::vector<StartingPoint>& table()
     return rows;
 }
 
-/// Draws the same all the time, as long as nobody lets it sleep.
-LoadSpec steadyLoad(double milliampere)
+/// The catalogue's parts of a kind that can begin an instrument.
+template <class Suits> std::vector<StartingPart> fromCatalogue(Suits suits)
 {
-    LoadSpec load;
-    load.active = load.idle = {milliampere, "mA"};
-    return load;
-}
-
-Part board(const char* name, ProcessorClass processor, double supply, ConverterSpec converter,
-    double milliampere)
-{
-    Part p;
-    p.kind = PartKind::Board;
-    p.className = name;
-    p.processor = processor;
-    p.supply = {supply, "V"};
-    p.converter = std::move(converter);
-    p.load = steadyLoad(milliampere);
-    return p;
-}
-
-Part monoDisplay(
-    const char* name, int width, int height, double pitchMillimetre, double milliampere)
-{
-    Part p;
-    p.kind = PartKind::Display;
-    p.className = name;
-    p.width = width;
-    p.height = height;
-    p.pixelPitch = {pitchMillimetre, "mm"};
-    p.panelResponse = {10, "ms"};
-    p.load = steadyLoad(milliampere);
-    return p;
+    std::vector<StartingPart> parts;
+    for (const auto& entry : catalogue())
+        if (suits(entry.part))
+            parts.push_back({entry.id, entry.part});
+    return parts;
 }
 
 } // namespace
@@ -176,26 +154,17 @@ std::span<const StartingPoint> startingPoints()
 
 std::span<const StartingPart> startingBoards()
 {
-    const ConverterSpec ten{10, ConverterSchool::DataSheet, {5, "V"}, 1, {5.3, "V"}, 0.5, 1, 2,
-        {10, "kohm"}, {110, "us"}, {}};
-    const ConverterSpec twelve{12, ConverterSchool::DataSheet, {3.3, "V"}, 0.5, {3.6, "V"}, 4, 4, 4,
-        {10, "kohm"}, {40, "us"}, {}};
-    static const std::vector<StartingPart> boards{
-        {"32-bit",
-            board("32-bit board, 3.3 V, 12-bit converter", ProcessorClass::Bits32At240MHz, 3.3,
-                twelve, 45)},
-        {"8-bit",
-            board("8-bit board, 5 V, 10-bit converter", ProcessorClass::Bits8At16MHz, 5, ten, 20)},
-    };
+    static const auto boards = fromCatalogue([](const Part& part) {
+        return std::any_of(part.pins.begin(), part.pins.end(),
+            [](const PinSpec& pin) { return (pin.roles & bitOf(PinRole::Analog)) != 0; });
+    });
     return boards;
 }
 
 std::span<const StartingPart> startingDisplays()
 {
-    static const std::vector<StartingPart> displays{
-        {"128x64", monoDisplay("mono OLED 128×64, page-addressed", 128, 64, 0.17, 15)},
-        {"128x32", monoDisplay("mono OLED 128×32, page-addressed", 128, 32, 0.17, 10)},
-    };
+    static const auto displays =
+        fromCatalogue([](const Part& part) { return part.kind == PartKind::Display; });
     return displays;
 }
 

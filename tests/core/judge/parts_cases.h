@@ -15,6 +15,7 @@ namespace fern::test {
 inline Instrument shed()
 {
     auto board = startingBoards()[0].part;
+    board.load = LoadSpec{.active = {45, "mA"}, .idle = {45, "mA"}};
     const auto pin = [](const char* name, int position, const char* port, const char* roles,
                          int channel) {
         return PinSpec{name, position, port, *parseRoles(roles), channel};
@@ -176,7 +177,7 @@ inline Instrument withAnalogChannels(int more)
 {
     auto in = shed();
     for (int i = 0; i < more; ++i)
-        in = *withStartingPoint(in, *findStartingPoint("small-voltage"), "More");
+        in = *withChannelCopied(in, in.channels.front()->id);
     return in;
 }
 

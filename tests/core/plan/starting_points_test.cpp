@@ -71,7 +71,7 @@ TEST(StartingPoints, ASecondChannelTakesTheNextPinAndJoinsTheScenario)
     auto in = *withStartingPoint(emptyOn(startingBoards()[0], startingDisplays()[0]),
         *findStartingPoint("battery-12v"), "Battery");
     in = *withStartingPoint(in, *findStartingPoint("air-temperature"), "Shed");
-    EXPECT_EQ(in.channels[1]->source.pin, "A1");
+    EXPECT_EQ(in.channels[1]->source.pin, "GP27"); // the first has GP26
     ASSERT_EQ(in.scenarios.size(), 1U);
     EXPECT_EQ(in.scenarios[0]->lanes.size(), 2U);
     EXPECT_EQ(in.pages.size(), 2U);
