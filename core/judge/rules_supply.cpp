@@ -161,6 +161,8 @@ void checkRunTime(const Instrument& in, const PlainInstrument& plain, Findings& 
     for (const auto& part : in.parts)
         if (largest == nullptr || averageCurrent(*part) > averageCurrent(*largest))
             largest = part.get();
+    if (largest == nullptr)
+        return;
     out.push_back({"P13", Severity::Check, "/parts/" + time.source,
         fmt::format("It runs {} h, wished are {} h", significantText(time.seconds() / 3600, 3),
             significantText(plain.wishedSeconds / 3600, 3)),
