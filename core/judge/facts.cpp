@@ -45,8 +45,8 @@ Facts sensorFacts(const PlainChannel& c)
     };
     Facts facts;
     if (isResistive(in.sensor)) {
-        facts.push_back({"Resistance",
-            atEnds([&](double q) { return ohmText(sensorOutput(in, q)); }), ""});
+        facts.push_back(
+            {"Resistance", atEnds([&](double q) { return ohmText(sensorOutput(in, q)); }), ""});
         facts.push_back({"Uses of the converter",
             fmt::format("{:.0f} %", spanShare(in, c.from, c.to) * 100), "of its range"});
     } else {

@@ -215,8 +215,7 @@ TEST_F(FilesTest, AnInstrumentThatWasNeverSavedComesBackToo)
         MainWindow lost(dialogs, storage());
         showActive(lost);
         QTest::keyClick(&lost, Qt::Key_N, Qt::ControlModifier);
-        QTest::mouseClick(
-            lost.findChild<QPushButton*>(QStringLiteral("makeIt")), Qt::LeftButton);
+        QTest::mouseClick(lost.findChild<QPushButton*>(QStringLiteral("makeIt")), Qt::LeftButton);
         const auto copy = storage().folder() + QStringLiteral("/open/untitled.fern.json");
         ASSERT_TRUE(QTest::qWaitFor([&] { return QFile::exists(copy); }));
     } // gone without being closed
@@ -241,8 +240,8 @@ TEST_F(FilesTest, ARecordingNeedsAnInstrument)
 {
     MainWindow empty(dialogs, storage());
     showActive(empty);
-    EXPECT_TRUE(drop(empty,
-        QString::fromStdString(test::sourcePath("demo/house-battery-evening.csv"))));
+    EXPECT_TRUE(
+        drop(empty, QString::fromStdString(test::sourcePath("demo/house-battery-evening.csv"))));
     EXPECT_TRUE(empty.findChild<QLabel*>(QStringLiteral("notice"))
                     ->text()
                     .contains(QStringLiteral("Open an instrument first")));

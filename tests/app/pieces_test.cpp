@@ -130,8 +130,7 @@ TEST(NoticeBarTest, AQuestionIsNotCoveredByAMessage)
     EXPECT_EQ(words(), QStringLiteral("two windows"));
     bar.clearMessage();
     EXPECT_TRUE(bar.isVisible());
-    QTest::mouseClick(
-        bar.findChild<QPushButton*>(QStringLiteral("wayGo on")), Qt::LeftButton);
+    QTest::mouseClick(bar.findChild<QPushButton*>(QStringLiteral("wayGo on")), Qt::LeftButton);
     EXPECT_EQ(gone, 1);
     EXPECT_FALSE(bar.isVisible());
     bar.showMessage(QStringLiteral("no number"));

@@ -99,9 +99,9 @@ TEST(Catalogue, EveryBoardWiresItsBus)
         const auto done = wired(boardAlone(entry.part));
         ASSERT_TRUE(done) << entry.id << ": " << done.error().message;
         EXPECT_EQ(findById(done->parts, "glass")->port->bus, "bus");
-        EXPECT_TRUE(std::any_of(entry.part.pins.begin(), entry.part.pins.end(), [](const auto& pin) {
-            return (pin.roles & bitOf(PinRole::Interrupt)) != 0;
-        })) << entry.id;
+        EXPECT_TRUE(std::any_of(entry.part.pins.begin(), entry.part.pins.end(),
+            [](const auto& pin) { return (pin.roles & bitOf(PinRole::Interrupt)) != 0; }))
+            << entry.id;
     }
 }
 
