@@ -1,5 +1,7 @@
 #include "parts/bus_spec.h"
 
+#include "base/split.h"
+
 #include <charconv>
 
 #include <fmt/format.h>
@@ -16,12 +18,7 @@ Result<std::vector<int>> parseAddresses(std::string_view words)
     constexpr int first = 0x08; // those below and above are reserved, UM10204 table 4
     constexpr int last = 0x77;
     std::vector<int> addresses;
-    while (!words.empty()) {
-        const auto end = std::min(words.find(' '), words.size());
-        const auto word = words.substr(0, end);
-        words.remove_prefix(std::min(end + 1, words.size()));
-        if (word.empty())
-            continue;
+    for (const auto word : splitAtBlanks(words)) {
         int address = 0;
         const auto digits = word.starts_with("0x") ? word.substr(2) : std::string_view{};
         const auto [rest, failure] =

@@ -1,5 +1,7 @@
 #include "parts/pin_spec.h"
 
+#include "base/split.h"
+
 #include <fmt/format.h>
 
 namespace fern {
@@ -16,12 +18,7 @@ std::string roleWords(PinRoles roles)
 Result<PinRoles> parseRoles(std::string_view words)
 {
     PinRoles roles = 0;
-    while (!words.empty()) {
-        const auto end = std::min(words.find(' '), words.size());
-        const auto word = words.substr(0, end);
-        words.remove_prefix(std::min(end + 1, words.size()));
-        if (word.empty())
-            continue;
+    for (const auto word : splitAtBlanks(words)) {
         std::size_t i = 0;
         while (i < pinRoleWords.size() && pinRoleWords[i] != word)
             ++i;

@@ -1,6 +1,7 @@
 #include "smooth/step_text.h"
 
 #include "base/number_text.h"
+#include "base/split.h"
 
 #include <cmath>
 
@@ -17,17 +18,6 @@ Error refusal(std::string_view text, std::string_view reason)
 {
     return {ErrorCode::InvalidArgument,
         fmt::format("the step \"{}\" {}: {}", text, reason, accepted), ""};
-}
-
-std::vector<std::string_view> wordsOf(std::string_view text)
-{
-    std::vector<std::string_view> words;
-    for (text = trimmed(text); !text.empty(); text = trimmed(text)) {
-        const auto end = std::min(text.find_first_of(" \t"), text.size());
-        words.push_back(text.substr(0, end));
-        text.remove_prefix(end);
-    }
-    return words;
 }
 
 Result<StepSpec> windowStep(StepKind kind, std::string_view text, std::string_view number)
@@ -87,7 +77,7 @@ std::string activeText(const StepSpec& step)
 
 Result<StepSpec> parseStep(std::string_view text)
 {
-    auto words = wordsOf(text);
+    auto words = splitAtBlanks(text);
     const bool isOff = !words.empty() && words.back() == "off";
     if (isOff)
         words.pop_back();
