@@ -28,6 +28,17 @@ Fix partFix(std::string label, std::string part, std::function<void(Part&)> chan
             const Instrument& in) { return changed(in, part, change); }};
 }
 
+Fix lineFix(
+    std::string label, const Part& part, std::string line, std::function<void(LineSpec&)> change)
+{
+    return partFix(std::move(label), part.id,
+        [line = std::move(line), change = std::move(change)](Part& p) {
+            for (auto& candidate : p.lines)
+                if (candidate.name == line)
+                    change(candidate);
+        });
+}
+
 Fix bothFix(std::string label, std::string first, std::function<void(Part&)> changeFirst,
     std::string second, std::function<void(Part&)> changeSecond)
 {

@@ -1,5 +1,5 @@
 #pragma once
-// Fixes that change one part, two parts or one bus.
+// Fixes that change one part, one of its lines, two parts or one bus.
 
 #include "judge/findings.h"
 
@@ -9,6 +9,9 @@
 namespace fern {
 
 Fix partFix(std::string label, std::string part, std::function<void(Part&)> change);
+/// Changes the lines of that name.
+Fix lineFix(std::string label, const Part& part, std::string line,
+    std::function<void(LineSpec&)> change);
 Fix bothFix(std::string label, std::string first, std::function<void(Part&)> changeFirst,
     std::string second, std::function<void(Part&)> changeSecond);
 Fix busFix(

@@ -4,7 +4,7 @@
 
 #include "base/number_text.h"
 #include "judge/part_fix.h"
-#include "judge/parts_view.h"
+#include "instrument/parts_view.h"
 #include "judge/words.h"
 #include "parts/e_series.h"
 #include "parts/fit_front_end.h"

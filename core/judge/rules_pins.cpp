@@ -6,7 +6,7 @@
 #include "instrument/edits.h"
 #include "judge/hazard.h"
 #include "judge/part_fix.h"
-#include "judge/parts_view.h"
+#include "instrument/parts_view.h"
 #include "judge/words.h"
 #include "parts/e_series.h"
 #include "parts/fit_front_end.h"
@@ -37,25 +37,26 @@ const PinSpec* freePin(const std::vector<PinUse>& uses, const Part& board, PinRo
     return nullptr;
 }
 
+void give(std::vector<LineSpec>& lines, const std::string& name, const std::string& pin)
+{
+    for (auto& line : lines)
+        if (line.name == name)
+            line.pin = pin;
+}
+
 /// Moves one use to another pin.
 Fix moveTo(const PinUse& use, const std::string& pin)
 {
     const auto label = fmt::format("Move {} to {}", use.user, pin);
-    const auto last = use.place.rfind('/');
-    if (use.line == nullptr) {
-        const auto channel = use.place.substr(10, last - 10); // between "/channels/" and "/source"
-        return {label,
-            [channel, pin](const Instrument& in) { return withChannelPin(in, channel, pin); }};
-    }
-    const auto rename = [name = use.line->name, pin](std::vector<LineSpec>& lines) {
-        for (auto& line : lines)
-            if (line.name == name)
-                line.pin = pin;
-    };
-    if (use.bus != nullptr)
-        return busFix(
-            label, *use.board, use.bus->id, [rename](BusSpec& bus) { rename(bus.lines); });
-    return partFix(label, use.place.substr(last + 1), [rename](Part& part) { rename(part.lines); });
+    if (use.line == nullptr)
+        return {label, [channel = use.owner, pin](const Instrument& in) {
+                    return withChannelPin(in, channel, pin);
+                }};
+    const auto& line = use.line->name;
+    if (use.bus == nullptr)
+        return partFix(label, use.owner, [line, pin](Part& part) { give(part.lines, line, pin); });
+    return busFix(label, *use.board, use.bus->id,
+        [line, pin](BusSpec& bus) { give(bus.lines, line, pin); });
 }
 
 } // namespace
@@ -210,12 +211,9 @@ void checkFloating(const Instrument& in, const PlainInstrument& /*plain*/, Findi
         for (const auto& line : part->lines) {
             if (!line.isContact || line.pull != LinePull::None || line.pin.empty())
                 continue;
-            const auto pull = [name = line.name](LinePull kind) {
-                return [name, kind](Part& p) {
-                    for (auto& l : p.lines)
-                        if (l.name == name)
-                            l.pull = kind;
-                };
+            const auto pull = [&](const char* label, LinePull kind) {
+                return lineFix(label, *part, line.name,
+                    [kind](LineSpec& l) { l.pull = kind; });
             };
             out.push_back({"P08", Severity::Check, "/parts/" + part->id,
                 fmt::format("Nothing holds {} of {} while it is open", line.name, part->id),
@@ -223,9 +221,8 @@ void checkFloating(const Instrument& in, const PlainInstrument& /*plain*/, Findi
                 "holds "
                 "it.",
                 "common practice",
-                {partFix(
-                     "Switch the pin's own pull resistor on", part->id, pull(LinePull::Internal)),
-                    partFix("Fit a resistor of 10 kΩ", part->id, pull(LinePull::External))},
+                {pull("Switch the pin's own pull resistor on", LinePull::Internal),
+                    pull("Fit a resistor of 10 kΩ", LinePull::External)},
                 {}});
         }
 }
@@ -254,11 +251,15 @@ void checkSourceResistance(const Instrument& in, const PlainInstrument& plain, F
                         "instead, or a smaller divider.",
                 toText(converter.sourceMost), significantText(std::ceil(needed * 1e9), 3)),
             "typical of the class: 14 pF are charged to one count in 2^N", {}, {}};
-        auto served = channel.frontEnd;
-        served.capacitor = {needed > 100e-9 ? 1000.0 : 100.0, "nF"};
-        finding.fixes.push_back({fmt::format("Fit {} at the pin", toText(served.capacitor)),
-            [id = c.id, served](
-                const Instrument& before) { return withFrontEnd(before, id, served); }});
+        constexpr double usual = 100e-9; // farad
+        constexpr double largest = 1e-6;
+        if (needed <= largest) {
+            auto served = channel.frontEnd;
+            served.capacitor = {(needed > usual ? largest : usual) * 1e9, "nF"};
+            finding.fixes.push_back({fmt::format("Fit {} at the pin", toText(served.capacitor)),
+                [id = c.id, served](
+                    const Instrument& before) { return withFrontEnd(before, id, served); }});
+        }
         if (channel.frontEnd.kind == FrontEndKind::Divider && c.input.r1 > 0
             && hazardOf(c) == Hazard::None) {
             auto smaller = channel.frontEnd;
@@ -296,10 +297,11 @@ void checkEnoughPins(const Instrument& in, const PlainInstrument& /*plain*/, Fin
                 "Ways out: a board with more inputs, a converter on the bus, a switch of inputs, "
                 "or a second small board.",
                 "pins of the board's class", {}, {}});
-        else if (uses.size() > board->pins.size())
+        const auto all = static_cast<std::size_t>(std::count_if(uses.begin(), uses.end(),
+            [&](const PinUse& use) { return use.board == board.get(); }));
+        if (all > board->pins.size())
             out.push_back({"P14", Severity::Stop, "/parts/" + board->id,
-                fmt::format(
-                    "{} pins are wanted, {} has {}", uses.size(), board->id, board->pins.size()),
+                fmt::format("{} pins are wanted, {} has {}", all, board->id, board->pins.size()),
                 "Ways out: modules on a bus instead of lines of their own, or a larger board.",
                 "pins of the board's class", {}, {}});
     }
@@ -311,20 +313,16 @@ void checkOpenLines(const Instrument& in, const PlainInstrument& /*plain*/, Find
         for (const auto& line : part->lines) {
             if (!line.isRequired || !line.pin.empty() || line.tied != LineTied::Open)
                 continue;
-            const auto tie = [name = line.name](LineTied to) {
-                return [name, to](Part& p) {
-                    for (auto& l : p.lines)
-                        if (l.name == name)
-                            l.tied = to;
-                };
+            const auto tie = [&](const char* label, LineTied to) {
+                return lineFix(label, *part, line.name,
+                    [to](LineSpec& l) { l.tied = to; });
             };
             out.push_back({"P19", Severity::Check, "/parts/" + part->id,
                 fmt::format("{} of {} is left open", line.name, part->id),
                 "Left open it takes any level, and another one tomorrow. Its data sheet says "
                 "where it belongs.",
                 "common practice",
-                {partFix("Tie it to the supply", part->id, tie(LineTied::Supply)),
-                    partFix("Tie it to ground", part->id, tie(LineTied::Ground))},
+                {tie("Tie it to the supply", LineTied::Supply), tie("Tie it to ground", LineTied::Ground)},
                 {}});
         }
 }

@@ -6,7 +6,7 @@
 #include "instrument/ids.h"
 #include "instrument/resolve.h"
 #include "judge/budget.h"
-#include "judge/parts_view.h"
+#include "instrument/parts_view.h"
 #include "parts/catalogue.h"
 #include "parts/fit_front_end.h"
 #include "plan/wiring.h"

@@ -1,7 +1,7 @@
 #include "plan/wiring.h"
 
 #include "instrument/edits.h"
-#include "judge/parts_view.h"
+#include "instrument/parts_view.h"
 
 #include <algorithm>
 #include <bit>

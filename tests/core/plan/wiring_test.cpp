@@ -1,6 +1,6 @@
 #include "plan/wiring.h"
 
-#include "judge/parts_view.h"
+#include "instrument/parts_view.h"
 #include "tests/core/judge/parts_cases.h"
 
 #include <gtest/gtest.h>

@@ -1,4 +1,4 @@
-#include "judge/parts_view.h"
+#include "instrument/parts_view.h"
 
 #include "parts/power.h"
 
@@ -36,21 +36,21 @@ std::vector<PinUse> pinUses(const Instrument& in)
 {
     std::vector<PinUse> uses;
     for (const auto& c : in.channels)
-        uses.push_back({findById(in.parts, c->source.board), c->source.pin, "channel " + c->name,
+        uses.push_back({findById(in.parts, c->source.board), c->source.pin, "channel " + c->name, c->id,
             "/channels/" + c->id + "/source", PinRole::Analog, nullptr, nullptr});
     for (const auto& part : in.parts)
         for (const auto& bus : part->buses)
             for (const auto& line : bus.lines)
                 if (!line.pin.empty())
                     uses.push_back(
-                        {part.get(), line.pin, fmt::format("{} of bus {}", line.name, bus.id),
+                        {part.get(), line.pin, fmt::format("{} of bus {}", line.name, bus.id), part->id,
                             fmt::format("/parts/{}/buses/{}", part->id, bus.id), line.role, &line,
                             &bus});
     for (const auto& part : in.parts)
         for (const auto& line : part->lines)
             if (!line.pin.empty())
                 uses.push_back(
-                    {boardOf(in, *part), line.pin, fmt::format("{} of {}", line.name, part->id),
+                    {boardOf(in, *part), line.pin, fmt::format("{} of {}", line.name, part->id), part->id,
                         "/parts/" + part->id, line.role, &line, nullptr});
     return uses;
 }

@@ -1,6 +1,5 @@
 #pragma once
-// The electrical side of an instrument as the rules of parts look at it: who uses which pin, what
-// hangs on which bus.
+// The electrical side of an instrument: who uses which pin, what hangs on which bus.
 
 #include "instrument/instrument.h"
 
@@ -14,6 +13,7 @@ struct PinUse {
     const Part* board = nullptr;
     std::string pin; ///< as written in the file
     std::string user; ///< what uses it, in words: "channel House battery", "bus bus-a, clock"
+    std::string owner; ///< id of the channel, or of the part whose line it is
     std::string place; ///< in the file
     PinRole role = PinRole::Digital;
     const LineSpec* line = nullptr; ///< null for a channel
