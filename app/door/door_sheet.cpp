@@ -2,10 +2,7 @@
 
 #include "app/look/card.h"
 #include "app/look/look.h"
-#include "judge/budget.h"
-#include "judge/stem.h"
-#include "judge/words.h"
-#include "run/firmware_run.h"
+#include "plan/first_look.h"
 
 #include <QFormLayout>
 #include <QKeyEvent>
@@ -223,28 +220,9 @@ void DoorSheet::showOutcome()
         m_preview->showFrame(nullptr);
         return m_outcome->setText(QString::fromStdString(made.error().message));
     }
-    auto plain = *resolve(*made, "");
-    const auto channel = plain.channels.size() - 1;
-    const auto choice = stemChoices(plain, channel).front();
-    auto& display = plain.displays[choice.display];
-    display.page = display.pages[choice.page];
-    RunHistory history(ticksFromSeconds(1));
-    FirmwareRun run(plain, {}, history);
-    run.tick(choice.display, ticksFromSeconds(60));
-    if (const auto* redraw = history.lastRedraw(choice.display))
-        m_preview->showFrame(redraw->frame);
-    const auto& c = plain.channels[channel];
-    const auto budget = budgetOf(c, c.to, 0);
-    const auto& frontEnd = made->channels.back()->frontEnd;
-    const auto words = [](const Quantity& q) { return QString::fromStdString(toText(q)); };
-    const auto resistors = frontEnd.kind != FrontEndKind::Divider
-        ? tr("A fixed resistor of %1").arg(words(frontEnd.fixed))
-        : c.input.r1 > 0 ? tr("A divider of %1 over %2").arg(words(frontEnd.r1), words(frontEnd.r2))
-                         : tr("No divider");
-    m_outcome->setText(
-        tr("%1. One count is %2 at the top of the range, the number is uncertain by ±%3.")
-            .arg(resistors, QString::fromStdString(differenceText(c, countAt(c, c.to), 2)),
-                QString::fromStdString(differenceText(c, 2 * budget.accuracy, 2))));
+    const auto look = firstLookAtLast(*made);
+    m_preview->showFrame(look.frame);
+    m_outcome->setText(QString::fromStdString(look.words));
 }
 
 void DoorSheet::make()

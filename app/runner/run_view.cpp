@@ -3,6 +3,7 @@
 #include "judge/signal_figures.h"
 #include "smooth/figures.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -80,6 +81,25 @@ void addRedraws(RunView& view, const RunHistory& history, Ticks now, Ticks windo
         add(view.shown, now, view.shown.values.back());
 }
 
+/// The value of every code of the wished range, with a tenth of it on either side.
+TraceLine scaleCurveOf(const PlainChannel& c)
+{
+    constexpr int points = 120;
+    const auto [low, high] = std::minmax({nominalCode(c, c.from), nominalCode(c, c.to)});
+    const auto margin = std::max<std::int64_t>(1, (high - low) / 10);
+    const auto from = std::max<std::int64_t>(0, low - margin);
+    const auto to = std::min(converterOf(c).topCode(), high + margin);
+    const auto scaling = scalingOf(c);
+    TraceLine curve;
+    for (int i = 0; i <= points; ++i) {
+        const double code =
+            std::round(static_cast<double>(from) + static_cast<double>(to - from) * i / points);
+        curve.seconds.push_back(code);
+        curve.values.push_back(scaledCode(scaling, c.numberKind, code));
+    }
+    return curve;
+}
+
 } // namespace
 
 StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& plain,
@@ -93,6 +113,7 @@ StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& pla
     for (const auto& end : stemChoices(plain, channel))
         part.ends.push_back({end, plain.readers[end.reader].id, labelOf(plain, end)});
     part.stepResponse = stepResponseOf(c);
+    part.scaleCurve = scaleCurveOf(c);
     part.firmware = scalingForFirmware(scalingOf(c), c.numberKind, c.name, c.unit.name);
     if (choice) {
         const auto& reader = plain.readers[choice->reader];

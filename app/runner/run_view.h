@@ -38,6 +38,8 @@ struct StaticPart {
     std::vector<LadderRung> ladder;
     FloatDifference floats;
     TraceLine stepResponse; ///< of the smoothing to a jump from 0 to 1
+    TraceLine
+        scaleCurve; ///< in the channel's unit over codes: the wished range and a tenth beside it
     std::string firmware; ///< the scaling, to copy
 };
 StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& plain,

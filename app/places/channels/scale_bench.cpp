@@ -2,12 +2,10 @@
 
 #include "app/look/look.h"
 #include "instrument/edits.h"
-#include "run/channel_run.h"
 
 #include <QApplication>
 #include <QClipboard>
 
-#include <algorithm>
 #include <cmath>
 
 namespace fern::app {
@@ -63,24 +61,12 @@ ScaleBench::ScaleBench(Document& document, QWidget* parent)
     });
 }
 
-/// The value of every code of the wished range, with a tenth of it on either side.
 void ScaleBench::showCurve(const RunView& view)
 {
     const auto& c = view.plain.channels[view.choice->channel];
-    const auto top = converterOf(c).topCode();
-    const auto [low, high] = std::minmax({nominalCode(c, c.from), nominalCode(c, c.to)});
-    const auto margin = std::max<std::int64_t>(1, (high - low) / 10);
-    const auto from = std::max<std::int64_t>(0, low - margin);
-    const auto to = std::min(top, high + margin);
-    constexpr int points = 120;
-    const auto scaling = scalingOf(c);
-    TraceLine curve;
-    for (int i = 0; i <= points; ++i) {
-        const double code =
-            std::round(static_cast<double>(from) + static_cast<double>(to - from) * i / points);
-        curve.seconds.push_back(code);
-        curve.values.push_back(scaledCode(scaling, c.numberKind, code));
-    }
+    const auto& curve = view.fixed->scaleCurve;
+    const double from = curve.seconds.front();
+    const double to = curve.seconds.back();
     m_curve->showLine(0, curve);
     TraceLine now;
     if (!std::isnan(view.newest.reading)) {
@@ -91,7 +77,7 @@ void ScaleBench::showCurve(const RunView& view)
     const auto unit = QString::fromStdString(prettyUnit(c.unit.name));
     m_curve->setAxisWords(tr("%1 over counts").arg(unit));
     m_curve->setAccessibleName(tr("Scaling: %1 over counts %2 to %3").arg(unit).arg(from).arg(to));
-    m_curve->showRange(static_cast<double>(from), static_cast<double>(to));
+    m_curve->showRange(from, to);
 }
 
 void ScaleBench::showFacts(const std::vector<Fact>& facts)

@@ -1,0 +1,42 @@
+#include "plan/first_look.h"
+
+#include "judge/budget.h"
+#include "judge/stem.h"
+#include "judge/words.h"
+#include "run/firmware_run.h"
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+std::string resistorsOf(const FrontEndSpec& f)
+{
+    if (f.kind != FrontEndKind::Divider)
+        return "A fixed resistor of " + toText(f.fixed);
+    return inSi(f.r1) > 0 ? fmt::format("A divider of {} over {}", toText(f.r1), toText(f.r2))
+                          : "No divider";
+}
+
+} // namespace
+
+FirstLook firstLookAtLast(const Instrument& in)
+{
+    auto plain = *resolve(in, "");
+    const auto channel = plain.channels.size() - 1;
+    const auto choice = stemChoices(plain, channel).front();
+    auto& display = plain.displays[choice.display];
+    display.page = display.pages[choice.page];
+    RunHistory history(ticksFromSeconds(1));
+    FirmwareRun run(plain, {}, history);
+    run.tick(choice.display, ticksFromSeconds(60));
+    const auto* redraw = history.lastRedraw(choice.display);
+    const auto& c = plain.channels[channel];
+    return {redraw == nullptr ? nullptr : redraw->frame,
+        fmt::format("{}. One count is {} at the top of the range, the number is uncertain by ±{}.",
+            resistorsOf(in.channels.back()->frontEnd), differenceText(c, countAt(c, c.to), 2),
+            differenceText(c, 2 * budgetOf(c, c.to, 0).accuracy, 2))};
+}
+
+} // namespace fern

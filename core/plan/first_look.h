@@ -1,0 +1,22 @@
+#pragma once
+// What a channel begins with, before anybody has run it.
+
+#include "glass/mono_frame.h"
+#include "instrument/instrument.h"
+
+#include <memory>
+#include <string>
+
+namespace fern {
+
+struct FirstLook {
+    std::shared_ptr<const MonoFrame> frame; ///< of its first redraw; null when there was none
+    std::string
+        words; ///< resistors, one count and the uncertainty (k = 2), at the top of the range
+};
+
+/// Runs the instrument's last channel to its first redraw, 60 s at most. It must be shown on a
+/// page.
+FirstLook firstLookAtLast(const Instrument& in);
+
+} // namespace fern
