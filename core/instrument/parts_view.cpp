@@ -36,22 +36,22 @@ std::vector<PinUse> pinUses(const Instrument& in)
 {
     std::vector<PinUse> uses;
     for (const auto& c : in.channels)
-        uses.push_back({findById(in.parts, c->source.board), c->source.pin, "channel " + c->name, c->id,
-            "/channels/" + c->id + "/source", PinRole::Analog, nullptr, nullptr});
+        uses.push_back({findById(in.parts, c->source.board), c->source.pin, "channel " + c->name,
+            c->id, "/channels/" + c->id + "/source", PinRole::Analog, nullptr, nullptr});
     for (const auto& part : in.parts)
         for (const auto& bus : part->buses)
             for (const auto& line : bus.lines)
                 if (!line.pin.empty())
                     uses.push_back(
-                        {part.get(), line.pin, fmt::format("{} of bus {}", line.name, bus.id), part->id,
-                            fmt::format("/parts/{}/buses/{}", part->id, bus.id), line.role, &line,
-                            &bus});
+                        {part.get(), line.pin, fmt::format("{} of bus {}", line.name, bus.id),
+                            part->id, fmt::format("/parts/{}/buses/{}", part->id, bus.id),
+                            line.role, &line, &bus});
     for (const auto& part : in.parts)
         for (const auto& line : part->lines)
             if (!line.pin.empty())
                 uses.push_back(
-                    {boardOf(in, *part), line.pin, fmt::format("{} of {}", line.name, part->id), part->id,
-                        "/parts/" + part->id, line.role, &line, nullptr});
+                    {boardOf(in, *part), line.pin, fmt::format("{} of {}", line.name, part->id),
+                        part->id, "/parts/" + part->id, line.role, &line, nullptr});
     return uses;
 }
 

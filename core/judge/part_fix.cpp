@@ -31,8 +31,8 @@ Fix partFix(std::string label, std::string part, std::function<void(Part&)> chan
 Fix lineFix(
     std::string label, const Part& part, std::string line, std::function<void(LineSpec&)> change)
 {
-    return partFix(std::move(label), part.id,
-        [line = std::move(line), change = std::move(change)](Part& p) {
+    return partFix(
+        std::move(label), part.id, [line = std::move(line), change = std::move(change)](Part& p) {
             for (auto& candidate : p.lines)
                 if (candidate.name == line)
                     change(candidate);

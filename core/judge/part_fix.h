@@ -10,8 +10,8 @@ namespace fern {
 
 Fix partFix(std::string label, std::string part, std::function<void(Part&)> change);
 /// Changes the lines of that name.
-Fix lineFix(std::string label, const Part& part, std::string line,
-    std::function<void(LineSpec&)> change);
+Fix lineFix(
+    std::string label, const Part& part, std::string line, std::function<void(LineSpec&)> change);
 Fix bothFix(std::string label, std::string first, std::function<void(Part&)> changeFirst,
     std::string second, std::function<void(Part&)> changeSecond);
 Fix busFix(

@@ -3,8 +3,8 @@
 #include "judge/rules.h"
 
 #include "base/number_text.h"
-#include "judge/part_fix.h"
 #include "instrument/parts_view.h"
+#include "judge/part_fix.h"
 #include "judge/words.h"
 #include "parts/e_series.h"
 #include "parts/fit_front_end.h"

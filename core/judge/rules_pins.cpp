@@ -4,9 +4,9 @@
 
 #include "base/number_text.h"
 #include "instrument/edits.h"
+#include "instrument/parts_view.h"
 #include "judge/hazard.h"
 #include "judge/part_fix.h"
-#include "instrument/parts_view.h"
 #include "judge/words.h"
 #include "parts/e_series.h"
 #include "parts/fit_front_end.h"
@@ -55,8 +55,8 @@ Fix moveTo(const PinUse& use, const std::string& pin)
     const auto& line = use.line->name;
     if (use.bus == nullptr)
         return partFix(label, use.owner, [line, pin](Part& part) { give(part.lines, line, pin); });
-    return busFix(label, *use.board, use.bus->id,
-        [line, pin](BusSpec& bus) { give(bus.lines, line, pin); });
+    return busFix(
+        label, *use.board, use.bus->id, [line, pin](BusSpec& bus) { give(bus.lines, line, pin); });
 }
 
 } // namespace
@@ -212,8 +212,7 @@ void checkFloating(const Instrument& in, const PlainInstrument& /*plain*/, Findi
             if (!line.isContact || line.pull != LinePull::None || line.pin.empty())
                 continue;
             const auto pull = [&](const char* label, LinePull kind) {
-                return lineFix(label, *part, line.name,
-                    [kind](LineSpec& l) { l.pull = kind; });
+                return lineFix(label, *part, line.name, [kind](LineSpec& l) { l.pull = kind; });
             };
             out.push_back({"P08", Severity::Check, "/parts/" + part->id,
                 fmt::format("Nothing holds {} of {} while it is open", line.name, part->id),
@@ -297,8 +296,8 @@ void checkEnoughPins(const Instrument& in, const PlainInstrument& /*plain*/, Fin
                 "Ways out: a board with more inputs, a converter on the bus, a switch of inputs, "
                 "or a second small board.",
                 "pins of the board's class", {}, {}});
-        const auto all = static_cast<std::size_t>(std::count_if(uses.begin(), uses.end(),
-            [&](const PinUse& use) { return use.board == board.get(); }));
+        const auto all = static_cast<std::size_t>(std::count_if(
+            uses.begin(), uses.end(), [&](const PinUse& use) { return use.board == board.get(); }));
         if (all > board->pins.size())
             out.push_back({"P14", Severity::Stop, "/parts/" + board->id,
                 fmt::format("{} pins are wanted, {} has {}", all, board->id, board->pins.size()),
@@ -314,15 +313,15 @@ void checkOpenLines(const Instrument& in, const PlainInstrument& /*plain*/, Find
             if (!line.isRequired || !line.pin.empty() || line.tied != LineTied::Open)
                 continue;
             const auto tie = [&](const char* label, LineTied to) {
-                return lineFix(label, *part, line.name,
-                    [to](LineSpec& l) { l.tied = to; });
+                return lineFix(label, *part, line.name, [to](LineSpec& l) { l.tied = to; });
             };
             out.push_back({"P19", Severity::Check, "/parts/" + part->id,
                 fmt::format("{} of {} is left open", line.name, part->id),
                 "Left open it takes any level, and another one tomorrow. Its data sheet says "
                 "where it belongs.",
                 "common practice",
-                {tie("Tie it to the supply", LineTied::Supply), tie("Tie it to ground", LineTied::Ground)},
+                {tie("Tie it to the supply", LineTied::Supply),
+                    tie("Tie it to ground", LineTied::Ground)},
                 {}});
         }
 }
