@@ -2,6 +2,7 @@
 // The keys of the instrument file, for reading and writing alike.
 
 #include "instrument/instrument.h"
+#include "parts/price.h"
 
 namespace fern {
 
@@ -73,6 +74,23 @@ template <class Archive> void describe(Archive& a, Reader& r)
     a.extras(r.extras);
 }
 
+template <class Archive> void describe(Archive& a, GlassSize& s)
+{
+    a.integer("width", s.width, 1, 4096);
+    a.integer("height", s.height, 1, 4096);
+}
+
+template <class Archive> void describe(Archive& a, Price& p)
+{
+    a.text("id", p.id);
+    a.text("class", p.className);
+    a.text("each", p.each);
+    if constexpr (Archive::isReading)
+        if (const auto money = parsePrice(p.each); !a.failed() && !money)
+            a.failAt("each", money.error().message);
+    a.extras(p.extras);
+}
+
 template <class Archive> void describe(Archive& a, Display& d)
 {
     a.text("id", d.id);
@@ -81,14 +99,17 @@ template <class Archive> void describe(Archive& a, Display& d)
     a.integer("bufferBytes", d.bufferBytes, 1, 4096);
     a.choice("strategy", d.strategy, redrawStrategyWords);
     a.quantity("redrawEvery", d.redrawEvery, "s", {1e-3, 86400});
+    a.optionalObject("setTo", d.setTo);
     a.extras(d.extras);
 }
 
 template <class Archive> void describe(Archive& a, Decision& d)
 {
     a.text("id", d.id);
-    a.text("rule", d.rule);
+    a.optionalText("rule", d.rule);
     a.text("place", d.place);
+    a.optionalText("question", d.question);
+    a.optionalText("choice", d.choice);
     a.text("reason", d.reason);
     a.text("on", d.on);
     a.extras(d.extras);
@@ -115,6 +136,7 @@ template <class Archive> void describe(Archive& a, Instrument& i)
     a.list("scenarios", i.scenarios);
     a.node("captures", i.captures);
     a.list("decisions", i.decisions);
+    a.optionalList("prices", i.prices);
     a.extras(i.extras);
 }
 

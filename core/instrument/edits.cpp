@@ -148,6 +148,24 @@ Result<Instrument> withDecision(const Instrument& in, std::string_view rule, std
     return accepted(std::move(out));
 }
 
+Result<Instrument> withChoice(const Instrument& in, std::string_view place,
+    std::string_view question, std::string_view choice, std::string_view reason,
+    std::string_view on)
+{
+    Instrument out = in;
+    std::erase_if(out.decisions,
+        [&](const auto& d) { return d->place == place && d->question == question; });
+    Decision decision;
+    decision.id = freeId(out.decisions, fmt::format("choice {}", question));
+    decision.place = place;
+    decision.question = question;
+    decision.choice = choice;
+    decision.reason = reason;
+    decision.on = on;
+    out.decisions.push_back(std::make_shared<const Decision>(std::move(decision)));
+    return accepted(std::move(out));
+}
+
 Result<Instrument> withoutDecision(const Instrument& in, std::string_view decision)
 {
     Instrument out = in;

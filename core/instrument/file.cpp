@@ -169,6 +169,7 @@ ReferenceCheck checkReferences(const Instrument& in)
     check.uniqueIds("pages", in.pages);
     check.uniqueIds("scenarios", in.scenarios);
     check.uniqueIds("decisions", in.decisions);
+    check.uniqueIds("prices", in.prices);
     checkSensors(check, in);
     for (std::size_t i = 0; i < in.channels.size(); ++i)
         checkPart(check, in, in.channels[i]->source.board, PartKind::Board,

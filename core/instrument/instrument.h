@@ -12,6 +12,7 @@
 #include "world/spec.h"
 
 #include <memory>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -95,6 +96,13 @@ struct Reader {
 enum class RedrawStrategy { FullFrame };
 inline constexpr Words<1> redrawStrategyWords{"full frame"};
 
+struct GlassSize {
+    int width = 0;
+    int height = 0;
+
+    bool operator==(const GlassSize&) const = default;
+};
+
 /// A display as the firmware drives it.
 struct Display {
     std::string id;
@@ -103,21 +111,35 @@ struct Display {
     int bufferBytes = 32; ///< frame bytes in one transfer of the driver library
     RedrawStrategy strategy = RedrawStrategy::FullFrame;
     Quantity redrawEvery{500, "ms"};
+    std::optional<GlassSize> setTo; ///< the size that the driver is set to; none: the part's
     Extras extras;
 
     bool operator==(const Display&) const = default;
 };
 
-/// A judgement of the maker, kept with its reason: a finding to live with.
+/// A judgement of the maker, kept with its reason: a finding to live with, or what was chosen in a
+/// comparison.
 struct Decision {
     std::string id;
-    std::string rule; ///< of the finding: "T01"
-    std::string place; ///< of the finding
+    std::string rule; ///< of the finding: "T01"; empty for a choice
+    std::string place; ///< of the finding, or what the choice is about
+    std::string question; ///< of the comparison; empty for a finding
+    std::string choice; ///< what was chosen
     std::string reason; ///< in the maker's words
     std::string on; ///< UTC date, ISO 8601
     Extras extras;
 
     bool operator==(const Decision&) const = default;
+};
+
+/// What one part of a class costs.
+struct Price {
+    std::string id;
+    std::string className; ///< as a part, or a row of the parts list, names it
+    std::string each; ///< an amount and any currency: "4.50 €"
+    Extras extras;
+
+    bool operator==(const Price&) const = default;
 };
 
 struct Instrument {
@@ -131,6 +153,7 @@ struct Instrument {
     TimingSpec timing;
     SharedList<Scenario> scenarios;
     SharedList<Decision> decisions;
+    SharedList<Price> prices;
     // Lists that this version keeps as they are:
     json::Node settings = json::makeArray();
     json::Node outputs = json::makeArray();

@@ -2,6 +2,8 @@
 
 #include "parts/power.h"
 
+#include <algorithm>
+
 #include <fmt/format.h>
 
 namespace fern {
@@ -15,13 +17,19 @@ constexpr double faradOfPin = 10e-12;
 
 const Part* boardOf(const Instrument& in, const Part& part)
 {
+    const auto* first = [&]() -> const Part* {
+        for (const auto& other : in.parts)
+            if (other->kind == PartKind::Board)
+                return other.get();
+        return nullptr;
+    }();
+    if (part.port)
+        for (const auto& other : in.parts)
+            for (const auto& bus : other->buses)
+                if (bus.id == part.port->bus)
+                    return other.get();
     const auto* feeder = feederOf(in.parts, part);
-    if (feeder != nullptr && feeder->kind == PartKind::Board)
-        return feeder;
-    for (const auto& other : in.parts)
-        if (other->kind == PartKind::Board)
-            return other.get();
-    return nullptr;
+    return feeder != nullptr && feeder->kind == PartKind::Board ? feeder : first;
 }
 
 const PinSpec* findPin(const Part& board, std::string_view name)
@@ -32,7 +40,44 @@ const PinSpec* findPin(const Part& board, std::string_view name)
     return nullptr;
 }
 
-std::vector<PinUse> pinUses(const Instrument& in)
+bool carries(BusKind kind, PinRole role)
+{
+    switch (kind) {
+    case BusKind::I2c:
+        return role == PinRole::I2cData || role == PinRole::I2cClock;
+    case BusKind::Spi:
+        return role == PinRole::SpiClock || role == PinRole::SpiOut || role == PinRole::SpiIn;
+    case BusKind::Uart:
+        return role == PinRole::UartIn || role == PinRole::UartOut;
+    case BusKind::TwoWire:
+    case BusKind::Parallel:
+        break;
+    }
+    return false;
+}
+
+bool fitsBus(const Part& part, BusKind kind)
+{
+    if (kind == BusKind::I2c)
+        return part.port && (part.port->address != 0 || !part.port->straps.empty());
+    return std::any_of(part.lines.begin(), part.lines.end(),
+        [kind](const LineSpec& line) { return carries(kind, line.role); });
+}
+
+namespace {
+
+/// Whether the line has a pin or wants one.
+bool wantsPin(const Instrument& in, const Part& part, const LineSpec& line)
+{
+    if (!line.pin.empty())
+        return true;
+    const auto* bus = part.port ? findBus(in, part.port->bus) : nullptr;
+    return line.tied == LineTied::Open && (bus == nullptr || !carries(bus->kind, line.role));
+}
+
+} // namespace
+
+std::vector<PinUse> pinLines(const Instrument& in)
 {
     std::vector<PinUse> uses;
     for (const auto& c : in.channels)
@@ -41,18 +86,37 @@ std::vector<PinUse> pinUses(const Instrument& in)
     for (const auto& part : in.parts)
         for (const auto& bus : part->buses)
             for (const auto& line : bus.lines)
-                if (!line.pin.empty())
-                    uses.push_back(
-                        {part.get(), line.pin, fmt::format("{} of bus {}", line.name, bus.id),
-                            part->id, fmt::format("/parts/{}/buses/{}", part->id, bus.id),
-                            line.role, &line, &bus});
+                if (!line.pin.empty() || line.tied == LineTied::Open)
+                    uses.push_back({part.get(), line.pin,
+                        fmt::format("{} of {}", line.name, busName(bus)), part->id,
+                        fmt::format("/parts/{}/buses/{}", part->id, bus.id), line.role, &line,
+                        &bus});
     for (const auto& part : in.parts)
         for (const auto& line : part->lines)
-            if (!line.pin.empty())
-                uses.push_back(
-                    {boardOf(in, *part), line.pin, fmt::format("{} of {}", line.name, part->id),
-                        part->id, "/parts/" + part->id, line.role, &line, nullptr});
+            if (wantsPin(in, *part, line))
+                uses.push_back({boardOf(in, *part), line.pin,
+                    fmt::format("{} of {}", line.name, partName(*part)), part->id,
+                    "/parts/" + part->id, line.role, &line, nullptr});
     return uses;
+}
+
+std::vector<PinUse> pinUses(const Instrument& in)
+{
+    auto uses = pinLines(in);
+    std::erase_if(
+        uses, [](const PinUse& use) { return use.pin.empty() && use.line != nullptr; });
+    return uses;
+}
+
+const PinSpec* freePin(const std::vector<PinUse>& uses, const Part& board, PinRole role)
+{
+    for (const auto& pin : board.pins)
+        if ((pin.roles & bitOf(role)) != 0
+            && std::none_of(uses.begin(), uses.end(), [&](const PinUse& use) {
+                   return use.board == &board && use.pin == pin.name;
+               }))
+            return &pin;
+    return nullptr;
 }
 
 std::vector<BusView> busViews(const Instrument& in)

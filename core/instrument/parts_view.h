@@ -8,20 +8,47 @@
 
 namespace fern {
 
+/// What can be given a pin: a channel, a line of a bus, or a line of a part.
+struct PinUser {
+    std::string owner; ///< id of the channel, or of the part whose line it is
+    std::string bus; ///< id, when a bus of that part has the line
+    std::string line; ///< empty for a channel
+
+    bool operator==(const PinUser&) const = default;
+};
+
 /// One use of a pin of a board.
 struct PinUse {
     const Part* board = nullptr;
     std::string pin; ///< as written in the file
-    std::string user; ///< what uses it, in words: "channel House battery", "bus bus-a, clock"
+    std::string words; ///< what uses it: "channel House battery", "clock of bus-a"
     std::string owner; ///< id of the channel, or of the part whose line it is
     std::string place; ///< in the file
     PinRole role = PinRole::Digital;
     const LineSpec* line = nullptr; ///< null for a channel
     const BusSpec* bus = nullptr; ///< when a bus uses it
+
+    PinUser user() const
+    {
+        return {owner, bus == nullptr ? "" : bus->id, line == nullptr ? "" : line->name};
+    }
 };
 
-/// Returns every use, in the order of the file: channels, buses, lines of parts.
+/// Returns every channel, line of a bus and line of a part that has a pin or wants one, in that
+/// order. Lines that are tied or that the part's bus carries want none.
+std::vector<PinUse> pinLines(const Instrument& in);
+
+/// Returns those of them that have a pin, and every channel.
 std::vector<PinUse> pinUses(const Instrument& in);
+
+/// Returns whether a bus brings a line of that role to the modules on it.
+bool carries(BusKind kind, PinRole role);
+
+/// Returns whether a part can hang on a bus of that kind.
+bool fitsBus(const Part& part, BusKind kind);
+
+/// Returns the first pin of a board that has the role and that nothing uses, or null.
+const PinSpec* freePin(const std::vector<PinUse>& uses, const Part& board, PinRole role);
 
 /// Returns the board to which a part's lines go: its feeder chain's board, else the first; null
 /// without one.

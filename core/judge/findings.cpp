@@ -16,6 +16,7 @@ constexpr auto table = std::to_array<Rule>({
     {"M01", "smoothing alone is later than the wished freshness", checkSmoothingTooLate},
     {"P01", "one address twice on a bus", checkSameAddress},
     {"P02", "an address that is unusual for the class of the part", checkUnusualAddress},
+    {"P03", "a driver set to another size than the glass has", checkGlassSize},
     {"P04", "a pin that is used twice", checkPinTwice},
     {"P05", "a pin under a name that is not printed on the board, or without the wanted role",
         checkPinNames},

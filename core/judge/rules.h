@@ -14,6 +14,9 @@ void checkPullUps(const Instrument& in, const PlainInstrument& plain, Findings& 
 void checkLongWires(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkBusClock(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
+// rules_display.cpp
+void checkGlassSize(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // rules_pins.cpp
 void checkPinTwice(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkPinNames(const Instrument& in, const PlainInstrument& plain, Findings& out);

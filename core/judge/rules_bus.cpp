@@ -4,6 +4,7 @@
 
 #include "base/number_text.h"
 #include "instrument/parts_view.h"
+#include "judge/address_ways.h"
 #include "judge/part_fix.h"
 #include "judge/words.h"
 #include "parts/e_series.h"
@@ -18,81 +19,26 @@
 
 namespace fern {
 
-namespace {
-
-/// Whether two modules of one bus would answer to the same address at the same time.
-bool collide(const Part& a, const Part& b)
-{
-    const auto& p = *a.port;
-    const auto& q = *b.port;
-    const bool apart =
-        !p.behind.empty() && !q.behind.empty() && (p.behind != q.behind || p.channel != q.channel);
-    return p.address != 0 && p.address == q.address && !apart && !(p.isMirrored && q.isMirrored);
-}
-
-bool isFree(const BusView& view, const Part& mover, int address)
-{
-    return std::none_of(view.modules.begin(), view.modules.end(),
-        [&](const Part* other) { return other != &mover && other->port->address == address; });
-}
-
-/// The ways out of a shared address, for the second of the two modules.
-std::vector<Fix> waysOut(
-    const std::vector<BusView>& buses, const BusView& here, const Part& first, const Part& second)
-{
-    std::vector<Fix> fixes;
-    for (const int strap : second.port->straps)
-        if (isFree(here, second, strap)) {
-            fixes.push_back(partFix(fmt::format("Strap {} to {}", second.id, addressText(strap)),
-                second.id, [strap](Part& p) { p.port->address = strap; }));
-            break;
-        }
-    for (const auto& other : buses)
-        if (other.bus != here.bus && other.bus->kind == BusKind::I2c
-            && isFree(other, second, second.port->address)) {
-            fixes.push_back(partFix(fmt::format("Move {} to {}", second.id, other.bus->id),
-                second.id, [id = other.bus->id](Part& p) {
-                    p.port->bus = id;
-                    p.port->behind.clear();
-                }));
-            break;
-        }
-    for (const auto* part : here.modules)
-        if (part->kind == PartKind::Multiplexer && second.port->behind.empty()) {
-            // Both go behind it: what stands before it is seen on every channel.
-            const auto behind = [id = part->id](int channel) {
-                return [id, channel](Part& p) {
-                    p.port->behind = id;
-                    p.port->channel = channel;
-                };
-            };
-            fixes.push_back(bothFix(fmt::format("Put both behind {}", part->id), first.id,
-                behind(0), second.id, behind(1)));
-        }
-    const auto mirror = [](Part& p) { p.port->isMirrored = true; };
-    fixes.push_back(bothFix("Both shall do the same", first.id, mirror, second.id, mirror));
-    return fixes;
-}
-
-} // namespace
-
 void checkSameAddress(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
-    const auto buses = busViews(in);
-    for (const auto& view : buses)
+    for (const auto& view : busViews(in))
         for (std::size_t i = 0; i < view.modules.size(); ++i)
             for (std::size_t j = i + 1; j < view.modules.size(); ++j) {
                 const auto& first = *view.modules[i];
                 const auto& second = *view.modules[j];
                 if (!collide(first, second))
                     continue;
+                std::vector<Fix> fixes;
+                for (auto& way : addressWays(in, first, second))
+                    if (way.isPossible())
+                        fixes.push_back(std::move(way.fix));
                 out.push_back({"P01", Severity::Stop, "/parts/" + second.id,
                     fmt::format("Address {} is used twice on {}", addressText(first.port->address),
-                        view.bus->id),
-                    fmt::format("{} and {} would answer at the same time.{}", first.id, second.id,
-                        second.port->straps.empty() ? " The second has no other address." : ""),
+                        busName(*view.bus)),
+                    fmt::format("{} and {} would answer at the same time.{}", partName(first), partName(second),
+                        second.port->straps.size() < 2 ? " The second has no other address." : ""),
                     "UM10204, 3.1.10: every target has its own address",
-                    waysOut(buses, view, first, second), {}});
+                    std::move(fixes), {}});
             }
 }
 
@@ -112,7 +58,7 @@ void checkUnusualAddress(const Instrument& in, const PlainInstrument& /*plain*/,
                 [address](Part& p) { p.port->address = address; }));
         }
         out.push_back({"P02", Severity::Note, "/parts/" + part->id,
-            fmt::format("{} is unusual for {}", addressText(part->port->address), part->id),
+            fmt::format("{} is unusual for {}", addressText(part->port->address), partName(*part)),
             fmt::format(
                 "Modules of this class have {}. Data sheets that print 8-bit addresses show "
                 "twice the number.",
@@ -130,7 +76,7 @@ std::string microseconds(double seconds)
 
 Fix slowerTo(const BusView& view, double hertz)
 {
-    return busFix(fmt::format("Slow {} to {} kHz", view.bus->id, significantText(hertz / 1e3, 4)),
+    return busFix(fmt::format("Slow {} to {} kHz", busName(*view.bus), significantText(hertz / 1e3, 4)),
         *view.board, view.bus->id, [hertz](BusSpec& bus) {
             bus.speed = {hertz / 1e3, "kHz"};
         });
@@ -149,14 +95,14 @@ std::optional<Fix> betterPullUp(const BusView& view, const PullUpWindow& window)
     if (total < window.least || total > window.most)
         return std::nullopt;
     const auto resistor = asResistor(ohm);
-    return busFix(fmt::format("Fit pull-ups of {} on {}", toText(resistor), view.bus->id),
+    return busFix(fmt::format("Fit pull-ups of {} on {}", toText(resistor), busName(*view.bus)),
         *view.board, view.bus->id, [resistor](BusSpec& bus) { bus.pullUp = resistor; });
 }
 
 void tooStrong(const BusView& view, const PullUpWindow& window, Findings& out)
 {
     Finding finding{"P07", Severity::Check, view.place,
-        fmt::format("The pull-ups of {} are too strong", view.bus->id),
+        fmt::format("The pull-ups of {} are too strong", busName(*view.bus)),
         fmt::format("All in parallel make {}; an output that takes 3 mA pulls the line low only "
                     "from {} up.",
             ohmText(view.pullUpOhm), ohmText(window.least)),
@@ -169,7 +115,7 @@ void tooStrong(const BusView& view, const PullUpWindow& window, Findings& out)
     for (const auto* part : view.modules)
         if (part->port->behind.empty() && inSi(part->port->pullUp) > 0)
             finding.fixes.push_back(partFix(
-                fmt::format("Take the pull-ups of {} off", part->id), part->id, [](Part& p) {
+                fmt::format("Take the pull-ups of {} off", partName(*part)), part->id, [](Part& p) {
                     p.port->pullUp = {0, "ohm"};
                 }));
     out.push_back(std::move(finding));
@@ -180,7 +126,7 @@ void tooSlow(
 {
     const double rise = i2cRiseTime(view.pullUpOhm, view.farad);
     Finding finding{"P07", Severity::Check, view.place,
-        fmt::format("{} rises in {} µs, {} are allowed", view.bus->id, microseconds(rise),
+        fmt::format("{} rises in {} µs, {} are allowed", busName(*view.bus), microseconds(rise),
             microseconds(limits.riseSeconds)),
         fmt::format("{} and {} pF: 0.8473·R·C. A line may have {} pF.", ohmText(view.pullUpOhm),
             significantText(view.farad * 1e12, 3), significantText(limits.farad * 1e12, 3)),
@@ -204,7 +150,7 @@ void checkPullUps(const Instrument& in, const PlainInstrument& /*plain*/, Findin
         const auto window = pullUpWindow(*limits, inSi(view.bus->pullUpTo), view.farad);
         if (view.pullUpOhm == 0)
             out.push_back({"P07", Severity::Stop, view.place,
-                fmt::format("{} has no pull-up resistors", view.bus->id),
+                fmt::format("{} has no pull-up resistors", busName(*view.bus)),
                 "Every output only pulls down: without a resistor the lines never rise.",
                 "UM10204, 3.1.1",
                 {busFix("Fit pull-ups of 4.7 kΩ", *view.board, view.bus->id,
@@ -230,7 +176,7 @@ void checkLongWires(const Instrument& in, const PlainInstrument& /*plain*/, Find
         if (metres <= most)
             continue;
         Finding finding{"P18", Severity::Check, view.place,
-            fmt::format("{} has {} m of wire", view.bus->id, significantText(metres, 3)),
+            fmt::format("{} has {} m of wire", busName(*view.bus), significantText(metres, 3)),
             fmt::format("At {} kHz up to {} m work well. Long wires add capacitance and catch "
                         "noise.",
                 significantText(inSi(view.bus->speed) / 1e3, 4), most),
@@ -271,7 +217,7 @@ void checkBusClock(const Instrument& in, const PlainInstrument& /*plain*/, Findi
                 below = r <= rate ? r : below;
             const double better = lostZero ? rate * 10 : below;
             out.push_back({"P21", Severity::Note, view.place,
-                fmt::format("{} Hz is no usual rate of {}", shortestText(rate), view.bus->id),
+                fmt::format("{} Hz is no usual rate of {}", shortestText(rate), busName(*view.bus)),
                 lostZero ? "Ten times as much is one: was a zero lost?"
                          : "Both ends must have the same rate, and libraries know the usual ones.",
                 "UM10204, table 1; common practice",
@@ -285,9 +231,9 @@ void checkBusClock(const Instrument& in, const PlainInstrument& /*plain*/, Findi
         for (const auto* part : view.modules)
             if (inSi(part->port->fastest) < rate)
                 out.push_back({"P21", Severity::Check, "/parts/" + part->id,
-                    fmt::format("{} follows only {} kHz", part->id,
+                    fmt::format("{} follows only {} kHz", partName(*part),
                         significantText(inSi(part->port->fastest) / 1e3, 4)),
-                    fmt::format("{} runs at {} kHz.", view.bus->id, significantText(rate / 1e3, 4)),
+                    fmt::format("{} runs at {} kHz.", busName(*view.bus), significantText(rate / 1e3, 4)),
                     "limit of the part's class", {slowerTo(view, inSi(part->port->fastest))}, {}});
     }
 }

@@ -4,6 +4,7 @@
 
 #include "base/number_text.h"
 #include "instrument/edits.h"
+#include "instrument/part_edits.h"
 #include "instrument/parts_view.h"
 #include "judge/hazard.h"
 #include "judge/part_fix.h"
@@ -26,37 +27,11 @@ bool has(const PinSpec& pin, PinRole role)
     return (pin.roles & bitOf(role)) != 0;
 }
 
-/// The first pin of a board that has the role and that nothing uses.
-const PinSpec* freePin(const std::vector<PinUse>& uses, const Part& board, PinRole role)
-{
-    for (const auto& pin : board.pins)
-        if (has(pin, role) && std::none_of(uses.begin(), uses.end(), [&](const PinUse& use) {
-                return use.board == &board && use.pin == pin.name;
-            }))
-            return &pin;
-    return nullptr;
-}
-
-void give(std::vector<LineSpec>& lines, const std::string& name, const std::string& pin)
-{
-    for (auto& line : lines)
-        if (line.name == name)
-            line.pin = pin;
-}
-
 /// Moves one use to another pin.
 Fix moveTo(const PinUse& use, const std::string& pin)
 {
-    const auto label = fmt::format("Move {} to {}", use.user, pin);
-    if (use.line == nullptr)
-        return {label, [channel = use.owner, pin](const Instrument& in) {
-                    return withChannelPin(in, channel, pin);
-                }};
-    const auto& line = use.line->name;
-    if (use.bus == nullptr)
-        return partFix(label, use.owner, [line, pin](Part& part) { give(part.lines, line, pin); });
-    return busFix(
-        label, *use.board, use.bus->id, [line, pin](BusSpec& bus) { give(bus.lines, line, pin); });
+    return {fmt::format("Move {} to {}", use.words, pin),
+        [user = use.user(), pin](const Instrument& in) { return withPin(in, user, pin); }};
 }
 
 } // namespace
@@ -71,7 +46,7 @@ void checkPinTwice(const Instrument& in, const PlainInstrument& /*plain*/, Findi
             if (a.board == nullptr || a.board != b.board || a.pin != b.pin)
                 continue;
             Finding finding{"P04", Severity::Stop, b.place,
-                fmt::format("Pin {} is used by {} and {}", a.pin, a.user, b.user),
+                fmt::format("Pin {} is used by {} and {}", a.pin, a.words, b.words),
                 "Two things on one pin disturb each other.", "one pin, one use", {}, {}};
             for (const auto* use : {&b, &a})
                 if (const auto* pin = freePin(uses, *use->board, use->role))
@@ -115,7 +90,7 @@ void checkPinNames(const Instrument& in, const PlainInstrument& /*plain*/, Findi
             out.push_back(
                 {"P05", Severity::Check, use.place, fmt::format("No pin is printed “{}”", use.pin),
                     meant.pin == nullptr ? fmt::format(
-                        "{} wants it; the board has no such pin under any name.", use.user)
+                        "{} wants it; the board has no such pin under any name.", use.words)
                                          : fmt::format("“{}” is {}; that pin is printed {}.",
                                              use.pin, meant.what, meant.pin->name),
                     "a pin has a printed name, a position, a port and a channel number",
@@ -125,7 +100,7 @@ void checkPinNames(const Instrument& in, const PlainInstrument& /*plain*/, Findi
         } else if (!has(*pin, use.role)) {
             const auto* other = freePin(uses, *use.board, use.role);
             out.push_back({"P05", Severity::Stop, use.place,
-                fmt::format("Pin {} cannot serve {}", use.pin, use.user),
+                fmt::format("Pin {} cannot serve {}", use.pin, use.words),
                 fmt::format("It can do {}, wanted is {}.", roleWords(pin->roles),
                     pinRoleWords[static_cast<std::size_t>(use.role)]),
                 "roles of the board's class",
@@ -159,22 +134,22 @@ void checkLevels(const Instrument& in, const PlainInstrument& /*plain*/, Finding
         const double down = inSi(ours.drives);
         if (drives && up > inSi(ours.tolerates))
             add(*part, Severity::Stop,
-                fmt::format("{} drives {} into a pin that bears {}", part->id, voltText(up),
+                fmt::format("{} drives {} into a pin that bears {}", partName(*part), voltText(up),
                     voltText(inSi(ours.tolerates))),
                 "A divider or a level shifter between them brings the level down.");
         else if (drives && up < inSi(ours.highFrom))
             add(*part, Severity::Check,
-                fmt::format("{} drives {}, the board sees high from {}", part->id, voltText(up),
+                fmt::format("{} drives {}, the board sees high from {}", partName(*part), voltText(up),
                     voltText(inSi(ours.highFrom))),
                 "It may work by luck. A level shifter makes it sure.");
         if (listens && down > inSi(theirs.tolerates))
             add(*part, Severity::Stop,
-                fmt::format("The board drives {} into {}, which bears {}", voltText(down), part->id,
+                fmt::format("The board drives {} into {}, which bears {}", voltText(down), partName(*part),
                     voltText(inSi(theirs.tolerates))),
                 "A divider or a level shifter between them brings the level down.");
         else if (listens && down < inSi(theirs.highFrom))
             add(*part, Severity::Check,
-                fmt::format("The board drives {}, {} sees high from {}", voltText(down), part->id,
+                fmt::format("The board drives {}, {} sees high from {}", voltText(down), partName(*part),
                     voltText(inSi(theirs.highFrom))),
                 "It may work by luck. A level shifter makes it sure.");
     }
@@ -191,8 +166,8 @@ void checkLevels(const Instrument& in, const PlainInstrument& /*plain*/, Finding
             if (part->levels)
                 lowest = std::min(lowest, inSi(part->levels->drives));
         out.push_back({"P06", Severity::Stop, view.place,
-            fmt::format("{} is pulled up to {}, {} bears {}", view.bus->id, voltText(up),
-                (*weakest)->id, voltText(inSi((*weakest)->levels->tolerates))),
+            fmt::format("{} is pulled up to {}, {} bears {}", busName(*view.bus), voltText(up),
+                partName(**weakest), voltText(inSi((*weakest)->levels->tolerates))),
             "Pull the lines up to the lower supply; both sides see that as high, or a level "
             "shifter "
             "stands between them.",
@@ -215,7 +190,7 @@ void checkFloating(const Instrument& in, const PlainInstrument& /*plain*/, Findi
                 return lineFix(label, *part, line.name, [kind](LineSpec& l) { l.pull = kind; });
             };
             out.push_back({"P08", Severity::Check, "/parts/" + part->id,
-                fmt::format("Nothing holds {} of {} while it is open", line.name, part->id),
+                fmt::format("Nothing holds {} of {} while it is open", line.name, partName(*part)),
                 "An open input wanders and takes up hum: it counts by itself. A pull resistor "
                 "holds "
                 "it.",
@@ -292,7 +267,7 @@ void checkEnoughPins(const Instrument& in, const PlainInstrument& /*plain*/, Fin
         if (wanted(PinRole::Analog) > count(PinRole::Analog))
             out.push_back({"P14", Severity::Stop, "/parts/" + board->id,
                 fmt::format("{} analog inputs are wanted, {} has {}", wanted(PinRole::Analog),
-                    board->id, count(PinRole::Analog)),
+                    partName(*board), count(PinRole::Analog)),
                 "Ways out: a board with more inputs, a converter on the bus, a switch of inputs, "
                 "or a second small board.",
                 "pins of the board's class", {}, {}});
@@ -300,7 +275,7 @@ void checkEnoughPins(const Instrument& in, const PlainInstrument& /*plain*/, Fin
             uses.begin(), uses.end(), [&](const PinUse& use) { return use.board == board.get(); }));
         if (all > board->pins.size())
             out.push_back({"P14", Severity::Stop, "/parts/" + board->id,
-                fmt::format("{} pins are wanted, {} has {}", all, board->id, board->pins.size()),
+                fmt::format("{} pins are wanted, {} has {}", all, partName(*board), board->pins.size()),
                 "Ways out: modules on a bus instead of lines of their own, or a larger board.",
                 "pins of the board's class", {}, {}});
     }
@@ -316,7 +291,7 @@ void checkOpenLines(const Instrument& in, const PlainInstrument& /*plain*/, Find
                 return lineFix(label, *part, line.name, [to](LineSpec& l) { l.tied = to; });
             };
             out.push_back({"P19", Severity::Check, "/parts/" + part->id,
-                fmt::format("{} of {} is left open", line.name, part->id),
+                fmt::format("{} of {} is left open", line.name, partName(*part)),
                 "Left open it takes any level, and another one tomorrow. Its data sheet says "
                 "where it belongs.",
                 "common practice",
@@ -355,8 +330,8 @@ void checkWholePort(const Instrument& in, const PlainInstrument& /*plain*/, Find
             continue;
         out.push_back({"P20", Severity::Check, disturbed->place,
             fmt::format("Writing port {} also sets {}", port, disturbed->pin),
-            fmt::format("{} writes the whole port at once, and {} is on it.", view.bus->id,
-                disturbed->user),
+            fmt::format("{} writes the whole port at once, and {} is on it.", busName(*view.bus),
+                disturbed->words),
             "common practice",
             {busFix("Write only the bus's own pins", *view.board, view.bus->id,
                 [](BusSpec& bus) { bus.isWholePort = false; })},
@@ -379,9 +354,9 @@ void checkEmitter(const Instrument& in, const PlainInstrument& /*plain*/, Findin
         // Half of what it bears is bright enough and leaves room.
         const auto resistor = asResistor(nextE24(headroom / (most / 2)));
         out.push_back({"P22", ohm > 0 ? Severity::Check : Severity::Stop, "/parts/" + part->id,
-            ohm > 0 ? fmt::format("{} draws {}, {} are allowed", part->id,
+            ohm > 0 ? fmt::format("{} draws {}, {} are allowed", partName(*part),
                 milliampereText(headroom / ohm), milliampereText(most))
-                    : fmt::format("{} has no resistor", part->id),
+                    : fmt::format("{} has no resistor", partName(*part)),
             fmt::format("({} − {})/R flows; the diode bears {}, the pin {}.",
                 voltText(inSi(board->levels->drives)), voltText(inSi(e.forward)),
                 milliampereText(inSi(e.most)), milliampereText(inSi(board->levels->carries))),

@@ -39,7 +39,7 @@ std::vector<Fix> feedElsewhere(const Instrument& in, const Part& part, const Par
     const auto* other = otherFeeder(in, part, now);
     if (other == nullptr)
         return {};
-    return {partFix(fmt::format("Feed {} from {}", part.id, other->id), part.id,
+    return {partFix(fmt::format("Feed {} from {}", partName(part), partName(*other)), part.id,
         [id = other->id](Part& p) { p.fedBy = id; })};
 }
 
@@ -64,10 +64,10 @@ void checkRailOverload(const Instrument& in, const PlainInstrument& /*plain*/, F
             continue;
         const auto* largest = largestLoad(in, *rail.source);
         out.push_back({"P11", Severity::Stop, placeOf(*rail.source),
-            fmt::format("{} gives {}, {} are drawn", rail.source->id, milliampereText(rail.limit),
+            fmt::format("{} gives {}, {} are drawn", partName(*rail.source), milliampereText(rail.limit),
                 milliampereText(rail.peak)),
             fmt::format("With everything active at once. The largest load is {} with {}.",
-                largest->id, milliampereText(activeCurrent(*largest))),
+                partName(*largest), milliampereText(activeCurrent(*largest))),
             "limit of the part's class", feedElsewhere(in, *largest, *rail.source), {}});
     }
     for (const auto& part : in.parts) {
@@ -76,7 +76,7 @@ void checkRailOverload(const Instrument& in, const PlainInstrument& /*plain*/, F
             || feeder->kind != PartKind::Board)
             continue;
         out.push_back({"P11", Severity::Check, placeOf(*part),
-            fmt::format("{} hangs on the logic supply", part->id),
+            fmt::format("{} hangs on the logic supply", partName(*part)),
             "A motor pulls several times its usual current when it starts; the supply dips and the "
             "board resets. Give it a supply of its own, with a common ground.",
             "common practice", feedElsewhere(in, *part, *feeder), {}});
@@ -102,14 +102,14 @@ void checkOneRegulator(const RailLoad& rail, double in, Findings& out)
     const double least = inSi(r.output) + inSi(r.dropOut);
     if (in < least)
         out.push_back({"P12", Severity::Stop, placeOf(part),
-            fmt::format("{} wants {}, it gets {}", part.id, voltText(least), voltText(in)),
+            fmt::format("{} wants {}, it gets {}", partName(part), voltText(least), voltText(in)),
             fmt::format("Its output of {} needs {} more at the input.", voltText(inSi(r.output)),
                 voltText(inSi(r.dropOut))),
             "common practice: a linear 5 V regulator wants about 7 V", {}, {}});
     if (in > inSi(r.inputMost))
         out.push_back({"P12", Severity::Stop, placeOf(part),
             fmt::format(
-                "{} bears {}, it gets {}", part.id, voltText(inSi(r.inputMost)), voltText(in)),
+                "{} bears {}, it gets {}", partName(part), voltText(inSi(r.inputMost)), voltText(in)),
             "Above its highest input a regulator is destroyed.", "absolute maximum of the class",
             {}, {}});
     if (r.kind != RegulatorKind::Linear || in < least)
@@ -118,7 +118,7 @@ void checkOneRegulator(const RailLoad& rail, double in, Findings& out)
     const double junction = ambient + heat * r.kelvinPerWatt;
     if (junction > hottest - margin)
         out.push_back({"P12", junction > hottest ? Severity::Stop : Severity::Check, placeOf(part),
-            fmt::format("{} gets {} °C hot", part.id, significantText(std::round(junction), 3)),
+            fmt::format("{} gets {} °C hot", partName(part), significantText(std::round(junction), 3)),
             fmt::format("({} − {}) · {} and its own current are {} W; with {} K/W above {} °C. "
                         "The junction bears {} °C.",
                 voltText(in), voltText(inSi(r.output)), milliampereText(rail.peak),
@@ -144,9 +144,9 @@ void checkRegulator(const Instrument& in, const PlainInstrument& /*plain*/, Find
             continue;
         const auto* feeder = feederOf(in.parts, *part);
         out.push_back({"P12", Severity::Stop, placeOf(*part),
-            fmt::format("{} works from {} to {}, it gets {}", part->id, voltText(least),
+            fmt::format("{} works from {} to {}, it gets {}", partName(*part), voltText(least),
                 voltText(most), voltText(volts)),
-            fmt::format("{} feeds it.", feeder->id), "supply range of the part's class",
+            fmt::format("{} feeds it.", partName(*feeder)), "supply range of the part's class",
             feedElsewhere(in, *part, *feeder), {}});
     }
 }
@@ -168,7 +168,7 @@ void checkRunTime(const Instrument& in, const PlainInstrument& plain, Findings& 
             significantText(plain.wishedSeconds / 3600, 3)),
         fmt::format("{} on average, the most by {} ({}). Cold, age and self-discharge are not "
                     "counted: they shorten it.",
-            milliampereText(time.averageAmpere), largest->id,
+            milliampereText(time.averageAmpere), partName(*largest),
             milliampereText(averageCurrent(*largest))),
         "capacity over average current", {}, {}});
 }
@@ -202,14 +202,14 @@ void checkBatteryCare(const Instrument& in, const PlainInstrument& /*plain*/, Fi
             b.chemistry == Chemistry::LithiumIon || b.chemistry == Chemistry::IronPhosphate;
         if (!b.isFused && (isLithium || b.chemistry == Chemistry::LeadAcid))
             out.push_back({"P16", Severity::Check, placeOf(*part),
-                fmt::format("{} has no fuse", part->id),
+                fmt::format("{} has no fuse", partName(*part)),
                 "Its short-circuit current melts wires and starts fires. The fuse sits close to "
                 "the terminal.",
                 "common practice; local rules for vehicles and boats",
                 {partFix("Fit a fuse", part->id, [](Part& p) { p.battery->isFused = true; })}, {}});
         if (isLithium && !b.isProtected)
             out.push_back({"P16", Severity::Check, placeOf(*part),
-                fmt::format("{} has no protection", part->id),
+                fmt::format("{} has no protection", partName(*part)),
                 "Lithium cells want protection against overcharge, deep discharge and short "
                 "circuit, a proper charger, and no salvaged cells without a test.",
                 "common practice",
@@ -224,7 +224,7 @@ void checkDecoupling(const Instrument& in, const PlainInstrument& /*plain*/, Fin
     for (const auto& part : in.parts)
         if (part->kind == PartKind::Regulator && !part->regulator->isDecoupled)
             out.push_back({"P17", Severity::Note, placeOf(*part),
-                fmt::format("{} has no capacitors", part->id),
+                fmt::format("{} has no capacitors", partName(*part)),
                 "Without a capacitor close to its input and its output a regulator can oscillate; "
                 "its data sheet names them.",
                 "common practice",
@@ -238,7 +238,7 @@ void checkBankSwitchesOff(const Instrument& in, const PlainInstrument& /*plain*/
     for (const auto& rail : railLoads(in.parts))
         if (rail.source->bank && rail.average < inSi(rail.source->bank->offBelow))
             out.push_back({"P23", Severity::Check, placeOf(*rail.source),
-                fmt::format("{} switches itself off below {}", rail.source->id,
+                fmt::format("{} switches itself off below {}", partName(*rail.source),
                     milliampereText(inSi(rail.source->bank->offBelow))),
                 fmt::format("On average only {} are drawn. Take a bank that stays on, or cells "
                             "behind a regulator.",
@@ -259,7 +259,7 @@ void checkBoardOutput(const Instrument& in, const PlainInstrument& /*plain*/, Fi
                 milliampereText(activeCurrent(*rail.source)),
                 largest == nullptr ? ""
                                    : fmt::format(" The largest load on it is {} with {}.",
-                                       largest->id, milliampereText(activeCurrent(*largest)))),
+                                       partName(*largest), milliampereText(activeCurrent(*largest)))),
             "limit of the board's class",
             largest == nullptr ? std::vector<Fix>{} : feedElsewhere(in, *largest, *rail.source),
             {}});

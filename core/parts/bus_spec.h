@@ -13,6 +13,7 @@ inline constexpr Words<5> busKindWords{"i2c", "spi", "uart", "two-wire", "parall
 /// A bus of a board.
 struct BusSpec {
     std::string id; ///< unique in the instrument
+    std::string name; ///< the maker's own; empty: the id serves
     BusKind kind = BusKind::I2c;
     Quantity speed{400, "kHz"}; ///< clock, or bit rate of a UART
     Quantity pullUp{0, "ohm"}; ///< fitted for the bus, beside those on the modules; 0 is none
@@ -27,6 +28,7 @@ struct BusSpec {
 template <class Archive> void describe(Archive& a, BusSpec& b)
 {
     a.text("id", b.id);
+    a.optionalText("name", b.name);
     a.choice("kind", b.kind, busKindWords);
     a.quantity("speed", b.speed, "Hz", Range::positive());
     a.quantity("pullUp", b.pullUp, "ohm", Range::notNegative());
@@ -34,6 +36,12 @@ template <class Archive> void describe(Archive& a, BusSpec& b)
     a.quantity("wireLength", b.wireLength, "m", Range::notNegative());
     a.flag("wholePort", b.isWholePort);
     a.list("lines", b.lines);
+}
+
+/// Returns what people call the bus.
+inline const std::string& busName(const BusSpec& bus)
+{
+    return bus.name.empty() ? bus.id : bus.name;
 }
 
 /// Returns an address as data sheets print it: 0x3C.

@@ -52,6 +52,14 @@ const CatalogueEntry* findInCatalogue(std::string_view id)
     return nullptr;
 }
 
+std::string shortTitle(const CatalogueEntry& entry)
+{
+    auto title = entry.title.substr(0, entry.title.find(','));
+    if (title.front() >= 'a' && title.front() <= 'z')
+        title.front() = static_cast<char>(title.front() - 'a' + 'A');
+    return title;
+}
+
 std::string_view sourceOf(const CatalogueEntry& entry, std::string_view path)
 {
     while (true) {

@@ -25,6 +25,9 @@ std::span<const CatalogueEntry> catalogue();
 /// Returns the entry of that id, or null.
 const CatalogueEntry* findInCatalogue(std::string_view id);
 
+/// Returns the title up to its first comma, with a capital: a name to begin with.
+std::string shortTitle(const CatalogueEntry& entry);
+
 /// Returns where a figure comes from: "standard", "common practice" or "typical of the class". The
 /// path names it ("load/active"); what is said about "load" holds for all of it. Empty when nothing
 /// is said.

@@ -71,6 +71,7 @@ inline constexpr Words<3> processorClassWords{"8-bit, 16 MHz", "32-bit, 80 MHz",
 /// One part; the kind says which of the groups below counts.
 struct Part {
     std::string id;
+    std::string name; ///< the maker's own; empty: the id serves
     PartKind kind = PartKind::Board;
     std::string className; ///< the class by function, such as "mono OLED 128×64, page-addressed"
 
@@ -101,7 +102,6 @@ struct Part {
     std::optional<LevelSpec> levels;
     std::optional<BusPortSpec> port;
     std::vector<LineSpec> lines;
-    std::string price; ///< any text, with its currency
 
     Extras extras;
 
@@ -111,6 +111,7 @@ struct Part {
 template <class Archive> void describe(Archive& a, Part& p)
 {
     a.text("id", p.id);
+    a.optionalText("name", p.name);
     a.choice("kind", p.kind, partKindWords);
     a.text("class", p.className);
     switch (p.kind) {
@@ -154,8 +155,13 @@ template <class Archive> void describe(Archive& a, Part& p)
     a.optionalObject("levels", p.levels);
     a.optionalObject("port", p.port);
     a.optionalList("lines", p.lines);
-    a.optionalText("price", p.price);
     a.extras(p.extras);
+}
+
+/// Returns what people call the part.
+inline const std::string& partName(const Part& part)
+{
+    return part.name.empty() ? part.id : part.name;
 }
 
 /// What makes volts, or ohms, of the quantity.

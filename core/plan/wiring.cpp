@@ -1,11 +1,11 @@
 #include "plan/wiring.h"
 
 #include "instrument/edits.h"
+#include "instrument/part_edits.h"
 #include "instrument/parts_view.h"
 
 #include <algorithm>
 #include <bit>
-#include <functional>
 
 #include <fmt/format.h>
 
@@ -13,68 +13,20 @@ namespace fern {
 
 namespace {
 
-/// Something that wants a pin of a board, and how it is given one.
-struct Want {
-    const Part* board = nullptr;
-    PinRole role = PinRole::Digital;
-    std::string user;
-    std::function<void(Instrument&, const std::string& pin)> give;
-};
-
-/// Changes one element of a list in place, in a copy that nobody else holds.
-template <class T>
-void change(SharedList<T>& list, const std::string& id, const std::function<void(T&)>& edit)
+/// What wants a pin of this board and has none.
+std::vector<PinUse> wantsOf(const Instrument& in, const Part& board)
 {
-    for (auto& element : list)
-        if (element->id == id) {
-            T copy = *element;
-            edit(copy);
-            element = std::make_shared<const T>(std::move(copy));
-        }
-}
-
-bool isOpen(const LineSpec& line)
-{
-    return line.pin.empty() && line.tied == LineTied::Open;
-}
-
-std::vector<Want> wantsOf(const Instrument& in)
-{
-    std::vector<Want> wants;
-    for (const auto& c : in.channels)
-        if (c->source.pin.empty())
-            wants.push_back({findById(in.parts, c->source.board), PinRole::Analog,
-                "channel " + c->name, [id = c->id](Instrument& out, const std::string& pin) {
-                    change<Channel>(out.channels, id, [&](Channel& x) { x.source.pin = pin; });
-                }});
-    for (const auto& part : in.parts) {
-        for (std::size_t b = 0; b < part->buses.size(); ++b)
-            for (std::size_t i = 0; i < part->buses[b].lines.size(); ++i)
-                if (isOpen(part->buses[b].lines[i]))
-                    wants.push_back({part.get(), part->buses[b].lines[i].role,
-                        fmt::format(
-                            "{} of bus {}", part->buses[b].lines[i].name, part->buses[b].id),
-                        [id = part->id, b, i](Instrument& out, const std::string& pin) {
-                            change<Part>(
-                                out.parts, id, [&](Part& p) { p.buses[b].lines[i].pin = pin; });
-                        }});
-        for (std::size_t i = 0; i < part->lines.size(); ++i)
-            if (isOpen(part->lines[i]))
-                wants.push_back({boardOf(in, *part), part->lines[i].role,
-                    fmt::format("{} of {}", part->lines[i].name, part->id),
-                    [id = part->id, i](Instrument& out, const std::string& pin) {
-                        change<Part>(out.parts, id, [&](Part& p) { p.lines[i].pin = pin; });
-                    }});
-    }
-    std::erase_if(
-        wants, [](const Want& want) { return want.board == nullptr || want.board->pins.empty(); });
+    auto wants = pinLines(in);
+    std::erase_if(wants, [&](const PinUse& want) {
+        return !want.pin.empty() || want.board != &board || board.pins.empty();
+    });
     return wants;
 }
 
 /// Pins of one board for its wants, by augmenting paths: complete whenever that is possible.
 class Matching {
 public:
-    Matching(std::vector<const PinSpec*> pins, const std::vector<Want>& wants)
+    Matching(std::vector<const PinSpec*> pins, const std::vector<PinUse>& wants)
         : m_pins(std::move(pins))
         , m_wants(wants)
         , m_taken(m_pins.size(), nobody)
@@ -115,7 +67,7 @@ private:
     }
 
     std::vector<const PinSpec*> m_pins;
-    const std::vector<Want>& m_wants;
+    const std::vector<PinUse>& m_wants;
     std::vector<std::size_t> m_taken;
     std::vector<bool> m_seen;
 };
@@ -134,20 +86,17 @@ std::vector<const PinSpec*> freePins(const Instrument& in, const Part& board)
 Result<Instrument> withPins(const Instrument& in)
 {
     Instrument out = in;
-    const auto all = wantsOf(in);
     for (const auto& board : in.parts) {
-        std::vector<Want> wants;
-        std::copy_if(all.begin(), all.end(), std::back_inserter(wants),
-            [&](const Want& want) { return want.board == board.get(); });
+        const auto wants = wantsOf(in, *board);
         Matching matching(freePins(in, *board), wants);
         for (std::size_t i = 0; i < wants.size(); ++i)
             if (!matching.place(i))
                 return Error{ErrorCode::NotFound,
-                    fmt::format("{} has no pin left for {}, which wants {}", board->id,
-                        wants[i].user, pinRoleWords[static_cast<std::size_t>(wants[i].role)]),
+                    fmt::format("{} has no pin left for {}, which wants {}", partName(*board),
+                        wants[i].words, pinRoleWords[static_cast<std::size_t>(wants[i].role)]),
                     ""};
         for (std::size_t i = 0; i < wants.size(); ++i)
-            wants[i].give(out, matching.pinOf(i));
+            setPin(out, wants[i].user(), matching.pinOf(i));
     }
     return out;
 }
@@ -181,14 +130,11 @@ Result<Instrument> withPlaceOnBus(const Instrument& in, const Part& part)
         for (const int address : addresses)
             if (isAddressFree(in, part, bus, address)) {
                 Instrument out = in;
-                change<Part>(out.parts, part.id, [&](Part& p) {
-                    p.port->bus = bus;
-                    p.port->address = address;
-                });
+                setPlace(out, part.id, bus, address);
                 return out;
             }
     return Error{ErrorCode::NotFound,
-        fmt::format("{} finds no bus on which {} is free", part.id,
+        fmt::format("{} finds no bus on which {} is free", partName(part),
             addresses.empty() ? "an address" : addressText(addresses.front())),
         ""};
 }

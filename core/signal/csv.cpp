@@ -142,4 +142,18 @@ std::string csvCell(std::string_view text)
     return out + "\"";
 }
 
+std::string csvOf(const TextTable& table)
+{
+    std::string text;
+    const auto addLine = [&](const std::vector<std::string>& cells) {
+        for (std::size_t i = 0; i < cells.size(); ++i)
+            text += (i > 0 ? "," : "") + csvCell(cells[i]);
+        text += '\n';
+    };
+    addLine(table.header);
+    for (const auto& row : table.rows)
+        addLine(row);
+    return text;
+}
+
 } // namespace fern

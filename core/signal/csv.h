@@ -32,4 +32,15 @@ std::string csvNumber(double value);
 /// Returns the cell, quoted where it holds a separator, a quote or a line end.
 std::string csvCell(std::string_view text);
 
+/// A table of words; every row has as many cells as the header.
+struct TextTable {
+    std::vector<std::string> header;
+    std::vector<std::vector<std::string>> rows;
+
+    bool operator==(const TextTable&) const = default;
+};
+
+/// Returns the table as CSV with commas and one line end a row.
+std::string csvOf(const TextTable& table);
+
 } // namespace fern

@@ -1,0 +1,101 @@
+#include "instrument/parts_list.h"
+
+#include "base/number_text.h"
+#include "instrument/part_edits.h"
+#include "parts/price.h"
+
+#include <algorithm>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+void add(PartsList& list, std::string what, const std::string& where, int count = 1)
+{
+    const auto found = std::find_if(list.rows.begin(), list.rows.end(),
+        [&](const PartsListRow& row) { return row.what == what; });
+    if (found == list.rows.end()) {
+        list.rows.push_back({count, std::move(what), where, {}});
+        return;
+    }
+    found->count += count;
+    if (found->where.find(where) == std::string::npos)
+        found->where += ", " + where;
+}
+
+void addResistor(PartsList& list, const Quantity& ohm, double tolerancePercent,
+    const std::string& where, int count = 1)
+{
+    if (ohm.value <= 0)
+        return;
+    const auto tolerance = tolerancePercent > 0
+        ? fmt::format(", {} %", shortestText(tolerancePercent))
+        : std::string();
+    add(list, fmt::format("resistor {}{}", toText(ohm), tolerance), where, count);
+}
+
+void addFrontEnd(PartsList& list, const Channel& channel)
+{
+    const auto& f = channel.frontEnd;
+    if (f.kind == FrontEndKind::Divider) {
+        // A plain wire to the pin needs no divider at all.
+        if (f.r1.value > 0) {
+            addResistor(list, f.r1, f.tolerancePercent, channel.name);
+            addResistor(list, f.r2, f.tolerancePercent, channel.name);
+        }
+    } else {
+        addResistor(list, f.fixed, f.tolerancePercent, channel.name);
+    }
+    if (f.capacitor.value > 0)
+        add(list, "capacitor " + toText(f.capacitor), channel.name);
+}
+
+} // namespace
+
+PartsList partsList(const Instrument& in)
+{
+    PartsList list;
+    for (const auto& part : in.parts)
+        add(list, part->className, partName(*part));
+    for (const auto& channel : in.channels)
+        addFrontEnd(list, *channel);
+    for (const auto& part : in.parts) {
+        for (const auto& bus : part->buses)
+            if (bus.kind == BusKind::I2c)
+                addResistor(list, bus.pullUp, 0, busName(bus), 2); // data and clock
+        if (part->emitter)
+            addResistor(list, part->emitter->resistor, 0, partName(*part));
+        for (const auto& line : part->lines)
+            if (line.pull == LinePull::External)
+                addResistor(list, {10, "kohm"}, 0, partName(*part));
+    }
+    std::vector<Money> prices;
+    for (auto& row : list.rows) {
+        row.each = priceOf(in, row.what);
+        const auto each = parsePrice(row.each);
+        if (each)
+            prices.push_back({each->amount * row.count, each->currency});
+        else
+            ++list.withoutPrice;
+    }
+    list.cost = sumText(prices);
+    return list;
+}
+
+TextTable tableOf(const PartsList& list)
+{
+    TextTable table{{"count", "part", "where", "price each", "price"}, {}};
+    for (const auto& row : list.rows) {
+        std::string all;
+        if (const auto each = parsePrice(row.each)) {
+            const Money money{each->amount * row.count, each->currency};
+            all = sumText({&money, 1});
+        }
+        table.rows.push_back({std::to_string(row.count), row.what, row.where, row.each, all});
+    }
+    return table;
+}
+
+} // namespace fern

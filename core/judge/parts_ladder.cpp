@@ -1,0 +1,262 @@
+#include "judge/parts_ladder.h"
+
+#include "base/number_text.h"
+#include "judge/words.h"
+#include "parts/i2c_electrics.h"
+#include "parts/power.h"
+
+#include <algorithm>
+#include <array>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+constexpr std::array<std::string_view, 5> busKindTitles{
+    "I²C", "SPI", "serial line", "two-wire", "parallel"};
+
+bool isSerial(PinRole role)
+{
+    return role == PinRole::UartIn || role == PinRole::UartOut;
+}
+
+PinUseKind kindOf(const PinUse& use)
+{
+    return use.bus != nullptr          ? PinUseKind::Bus
+        : use.role == PinRole::Analog  ? PinUseKind::Analog
+        : isSerial(use.role)           ? PinUseKind::Serial
+                                       : PinUseKind::Digital;
+}
+
+/// Who uses it, without what for.
+std::string ownerName(const Instrument& in, const PinUse& use)
+{
+    if (use.bus != nullptr)
+        return busName(*use.bus);
+    if (use.line == nullptr)
+        return findById(in.channels, use.owner)->name;
+    return partName(*findById(in.parts, use.owner));
+}
+
+PinCell cellOf(const Instrument& in, const Part& board, const PinSpec& pin,
+    const std::vector<PinUse>& uses)
+{
+    PinCell cell{pin.name, {}, roleWords(pin.roles), "free", {}, PinUseKind::Free};
+    const auto add = [&](const std::string& words) {
+        cell.numbers += (cell.numbers.empty() ? "" : " · ") + words;
+    };
+    if (pin.position > 0)
+        add(fmt::format("place {}", pin.position));
+    if (!pin.port.empty())
+        add("port " + pin.port);
+    if (pin.analogChannel >= 0)
+        add(fmt::format("analog channel {}", pin.analogChannel));
+    for (const auto& use : uses)
+        if (use.board == &board && use.pin == pin.name) {
+            if (cell.users.empty()) {
+                cell.use = ownerName(in, use);
+                cell.kind = kindOf(use);
+            }
+            cell.users.push_back(use.words);
+        }
+    if (cell.users.size() > 1)
+        cell.use = "used twice";
+    return cell;
+}
+
+std::string rateText(const BusSpec& bus)
+{
+    return bus.kind == BusKind::Uart ? shortestText(inSi(bus.speed)) + " baud" : toText(bus.speed);
+}
+
+/// Speed, pull-ups, wire and rise time, with what is past its limit.
+void addBusFacts(Rung& rung, const BusView& view)
+{
+    const auto& bus = *view.bus;
+    rung.facts = rateText(bus);
+    if (bus.kind != BusKind::I2c)
+        return;
+    rung.facts += view.pullUpOhm > 0 ? fmt::format(" · pull-ups {}", ohmText(view.pullUpOhm))
+                                     : std::string(" · no pull-ups");
+    rung.facts += " · wire " + toText(bus.wireLength);
+    const auto limits = i2cLimits(inSi(bus.speed));
+    if (!limits || view.pullUpOhm <= 0)
+        return;
+    const double rise = i2cRiseTime(view.pullUpOhm, view.farad);
+    rung.facts += fmt::format(" · rises in {} of {} µs", significantText(rise * 1e6, 2),
+        significantText(limits->riseSeconds * 1e6, 2));
+    rung.isOver = rise > limits->riseSeconds;
+}
+
+std::string tagOf(const Part& part)
+{
+    const auto& port = *part.port;
+    if (port.address == 0)
+        return {};
+    auto tag = addressText(port.address);
+    if (!port.behind.empty())
+        tag += fmt::format(" · {}", port.channel);
+    return tag + (port.isMirrored ? " =" : "");
+}
+
+RungItem itemOf(const Part& part, std::string tag)
+{
+    return {"/parts/" + part.id, part.id, false, partName(part), part.className, std::move(tag)};
+}
+
+/// The pins of a part's lines: "D8, D9"; an open one is a dash.
+std::string pinsOf(const Instrument& in, const Part& part, const std::vector<PinUse>& lines)
+{
+    std::string pins;
+    for (const auto& use : lines)
+        if (use.line != nullptr && use.bus == nullptr && findById(in.parts, use.owner) == &part)
+            pins += (pins.empty() ? "" : ", ") + (use.pin.empty() ? "no pin" : use.pin);
+    return pins;
+}
+
+std::string aboutFrontEnd(const Channel& channel)
+{
+    const auto& f = channel.frontEnd;
+    switch (f.kind) {
+    case FrontEndKind::Divider:
+        return f.r1.value > 0 ? fmt::format("{} over {}", toText(f.r1), toText(f.r2))
+                              : std::string("straight to the pin");
+    case FrontEndKind::SensorAbove:
+        return fmt::format("sensor over {}", toText(f.fixed));
+    case FrontEndKind::SensorBelow:
+        break;
+    }
+    return fmt::format("{} over the sensor", toText(f.fixed));
+}
+
+/// On which rung of direct pins a part hangs: where its first line leads.
+RungKind directKind(const Part& part)
+{
+    for (const auto& line : part.lines)
+        if (isSerial(line.role))
+            return RungKind::Serial;
+    for (const auto& line : part.lines)
+        if (line.role == PinRole::Analog)
+            return RungKind::Analog;
+    return RungKind::Digital;
+}
+
+Rung directRung(RungKind kind)
+{
+    Rung rung;
+    rung.kind = kind;
+    rung.title = kind == RungKind::Analog ? "Analog inputs"
+        : kind == RungKind::Serial        ? "Serial lines"
+                                          : "Direct pins";
+    return rung;
+}
+
+std::string leftWords(const std::vector<PinUse>& uses, const Part& board, PinRole role,
+    const char* what)
+{
+    const auto free = std::count_if(board.pins.begin(), board.pins.end(), [&](const PinSpec& pin) {
+        return (pin.roles & bitOf(role)) != 0
+            && std::none_of(uses.begin(), uses.end(), [&](const PinUse& use) {
+                   return use.board == &board && use.pin == pin.name;
+               });
+    });
+    return board.pins.empty() ? std::string()
+                              : fmt::format("{} {} left", free == 0 ? "no" : std::to_string(free),
+                                  what);
+}
+
+/// Whether the part hangs on a bus that exists.
+bool hangsOnBus(const Instrument& in, const Part& part)
+{
+    return part.port && findBus(in, part.port->bus) != nullptr;
+}
+
+bool isFeeder(const Part& part)
+{
+    return part.battery || part.bank || part.kind == PartKind::Regulator;
+}
+
+BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<BusView>& buses)
+{
+    BoardLadder ladder{board.id, partName(board), 0, {}, {}};
+    const auto uses = pinUses(in);
+    const auto lines = pinLines(in);
+    for (const auto& pin : board.pins) {
+        ladder.pins.push_back(cellOf(in, board, pin, uses));
+        ladder.usedPins += ladder.pins.back().users.empty() ? 0 : 1;
+    }
+    for (const auto& view : buses) {
+        if (view.board != &board)
+            continue;
+        Rung rung{RungKind::Bus, view.bus->id, view.place,
+            fmt::format("{}, {}", busName(*view.bus),
+                busKindTitles[static_cast<std::size_t>(view.bus->kind)]),
+            {}, false, {}};
+        addBusFacts(rung, view);
+        for (const auto* part : view.modules)
+            rung.items.push_back(itemOf(*part, tagOf(*part)));
+        ladder.rungs.push_back(std::move(rung));
+    }
+    for (const auto kind : {RungKind::Analog, RungKind::Serial, RungKind::Digital}) {
+        auto rung = directRung(kind);
+        if (kind == RungKind::Analog)
+            for (const auto& channel : in.channels)
+                if (channel->source.board == board.id)
+                    rung.items.push_back({"/channels/" + channel->id, channel->id, true,
+                        channel->name, aboutFrontEnd(*channel),
+                        channel->source.pin.empty() ? "no pin" : channel->source.pin});
+        for (const auto& part : in.parts)
+            if (!part->lines.empty() && !hangsOnBus(in, *part) && boardOf(in, *part) == &board
+                && directKind(*part) == kind)
+                rung.items.push_back(itemOf(*part, pinsOf(in, *part, lines)));
+        if (rung.items.empty())
+            continue;
+        rung.facts = kind == RungKind::Analog
+            ? leftWords(uses, board, PinRole::Analog, "analog pins")
+            : kind == RungKind::Digital ? leftWords(uses, board, PinRole::Interrupt, "interrupts")
+                                        : leftWords(uses, board, PinRole::UartIn, "serial inputs");
+        ladder.rungs.push_back(std::move(rung));
+    }
+    return ladder;
+}
+
+std::string feederTag(const Part& part)
+{
+    if (part.battery)
+        return toText(part.battery->capacity);
+    return part.bank ? toText(part.bank->capacity) : voltText(outputVolts(part));
+}
+
+std::string summaryOf(const Instrument& in, const PlainInstrument& plain)
+{
+    auto words =
+        fmt::format("{} {}", in.parts.size(), in.parts.size() == 1 ? "part" : "parts");
+    if (plain.runTime.averageAmpere > 0)
+        words += fmt::format(" · {} · {} h", milliampereText(plain.runTime.averageAmpere),
+            significantText(plain.runTime.seconds() / 3600, 2));
+    return words;
+}
+
+} // namespace
+
+PartsLadder partsLadder(const Instrument& in, const PlainInstrument& plain)
+{
+    PartsLadder ladder;
+    const auto buses = busViews(in);
+    for (const auto& part : in.parts) {
+        if (part->kind == PartKind::Board)
+            ladder.boards.push_back(ladderOf(in, *part, buses));
+        else if (isFeeder(*part))
+            ladder.feeders.push_back(itemOf(*part, feederTag(*part)));
+        else if (!hangsOnBus(in, *part)
+            && (part->lines.empty() || boardOf(in, *part) == nullptr))
+            ladder.loose.push_back(itemOf(*part, "on no bus"));
+    }
+    ladder.supply = supplySheet(in, plain);
+    ladder.summary = summaryOf(in, plain);
+    return ladder;
+}
+
+} // namespace fern

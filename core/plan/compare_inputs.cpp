@@ -1,0 +1,169 @@
+#include "plan/comparison.h"
+
+#include "base/number_text.h"
+#include "instrument/part_edits.h"
+#include "parts/catalogue.h"
+#include "plan/board_change.h"
+#include "plan/wiring.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+/// What an external converter brings; typical of the class.
+constexpr int converterInputs = 4;
+constexpr double converterStep = 4.096 / 32768; ///< volt, 16 bits signed over ±4.096 V
+/// What a switch of inputs brings.
+constexpr int switchInputs = 8;
+
+double stepOf(const Part& board)
+{
+    return std::ldexp(inSi(board.converter.reference), -board.converter.bits);
+}
+
+std::string stepText(double volts)
+{
+    return significantText(volts * 1e3, 2) + " mV";
+}
+
+std::size_t analogPins(const Part& board)
+{
+    return static_cast<std::size_t>(std::count_if(board.pins.begin(), board.pins.end(),
+        [](const PinSpec& pin) { return (pin.roles & bitOf(PinRole::Analog)) != 0; }));
+}
+
+/// What the comparison is about.
+struct Need {
+    const Instrument& in;
+    const Part& board;
+    std::size_t wanted = 0; ///< analog inputs that are used or asked for
+    std::size_t there = 0; ///< analog pins
+    std::size_t more() const { return wanted > there ? wanted - there : 1; }
+};
+
+std::vector<std::string> cells(const Need& need, std::size_t inputs, int pins, double step,
+    const char* code, std::string_view className)
+{
+    const auto price = priceOf(need.in, className);
+    return {std::to_string(inputs), std::to_string(pins), stepText(step), code,
+        price.empty() ? "not told" : price};
+}
+
+Way freePinWay(const Need& need)
+{
+    const auto left = need.there > need.wanted ? need.there - need.wanted : 0;
+    Way way{"a free pin of " + partName(need.board), {}, {}, false, {}};
+    if (left < need.more())
+        way.obstacle = left == 0 ? "no analog pin is left" : "too few are left";
+    else
+        way.cells = {std::to_string(left), "1", stepText(stepOf(need.board)), "none", "nothing"};
+    return way;
+}
+
+Way boardWay(const Need& need)
+{
+    // The smallest board that carries everything and leaves the wanted room.
+    const CatalogueEntry* best = nullptr;
+    for (const auto& entry : catalogue())
+        if (entry.part.kind == PartKind::Board && entry.part.className != need.board.className
+            && analogPins(entry.part) >= need.wanted + (need.wanted > need.there ? 0 : 1)
+            && (best == nullptr || analogPins(entry.part) < analogPins(best->part))
+            && withBoardReplaced(need.in, need.board.id, entry.part))
+            best = &entry;
+    if (best == nullptr)
+        return {"another board", {}, "none of the catalogue carries everything", false, {}};
+    return {best->title,
+        cells(need, analogPins(best->part) - std::min(need.wanted, analogPins(best->part)), 0,
+            stepOf(best->part), "pins anew", best->part.className),
+        {}, false,
+        {"Change the board",
+            [id = need.board.id, part = best->part](
+                const Instrument& in) { return withBoardReplaced(in, id, part); }}};
+}
+
+/// Adds a module of the catalogue and wires it.
+Result<Instrument> withWired(const Instrument& in, Part part)
+{
+    const auto with = withPartAdded(in, std::move(part));
+    return with ? wired(*with) : with;
+}
+
+Way moduleWay(const Need& need, const char* id, const char* title, const char* name,
+    std::size_t inputs, int pins, double step, const char* code)
+{
+    auto part = findInCatalogue(id)->part;
+    part.name = name;
+    const auto trial = withWired(need.in, part);
+    if (!trial)
+        return {title, {}, trial.error().message, false, {}};
+    return {title, cells(need, inputs, pins, step, code, part.className), {}, false,
+        {fmt::format("Add a {}", title),
+            [part](const Instrument& in) { return withWired(in, part); }}};
+}
+
+Way secondBoardWay(const Need& need)
+{
+    const auto& entry = *findInCatalogue("board-8bit-small");
+    return {"a second small board",
+        cells(need, analogPins(entry.part), 2, stepOf(entry.part), "two programs",
+            entry.part.className),
+        {}, false, {}};
+}
+
+std::string article(std::size_t n, const char* what)
+{
+    return fmt::format("{} {}{}", n, what, n == 1 ? "" : "s");
+}
+
+Comparison compareFor(const Need& need)
+{
+    Comparison c;
+    c.place = "/parts/" + need.board.id;
+    c.question = "More analog inputs?";
+    c.context = need.wanted > need.there
+        ? fmt::format("{} wanted, {} there", need.wanted, need.there)
+        : fmt::format("{} of {} used, room for one more", need.wanted, need.there);
+    c.columns = {"inputs", "pins", "step", "code", "price"};
+    // In the order of the work they make, so the first possible one is the least.
+    c.ways = {freePinWay(need),
+        moduleWay(need, "converter-gain-16", "converter on the bus", "Converter", converterInputs,
+            0, converterStep, "a library"),
+        moduleWay(need, "input-switch", "switch of inputs", "Switch of inputs", switchInputs - 1, 3,
+            stepOf(need.board), "set, wait, read"),
+        boardWay(need), secondBoardWay(need)};
+    const auto first = std::find_if(
+        c.ways.begin(), c.ways.end(), [](const Way& way) { return way.isPossible(); });
+    c.recommended = static_cast<std::size_t>(first - c.ways.begin());
+    c.reason = *c.recommended == 0
+        ? "Use the free pin: nothing is to be bought or written."
+        : fmt::format("The {}: {}, {}, steps of {}, and least work in the code of what is possible.",
+            first->title, article(static_cast<std::size_t>(std::stoi(first->cells[0])), "input"),
+            first->cells[1] == "0" ? "no new pins" : first->cells[1] + " new pins",
+            first->cells[2]);
+    return c;
+}
+
+} // namespace
+
+std::vector<Comparison> compareInputs(const Instrument& in)
+{
+    std::vector<Comparison> comparisons;
+    const auto lines = pinLines(in);
+    for (const auto& board : in.parts) {
+        if (board->kind != PartKind::Board || board->pins.empty())
+            continue;
+        const auto wanted = std::count_if(lines.begin(), lines.end(), [&](const PinUse& use) {
+            return use.board == board.get() && use.role == PinRole::Analog;
+        });
+        comparisons.push_back(
+            compareFor({in, *board, static_cast<std::size_t>(wanted), analogPins(*board)}));
+    }
+    return comparisons;
+}
+
+} // namespace fern

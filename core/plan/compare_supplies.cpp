@@ -1,0 +1,150 @@
+#include "plan/comparison.h"
+
+#include "base/number_text.h"
+#include "instrument/edits.h"
+#include "instrument/part_edits.h"
+#include "judge/words.h"
+#include "parts/catalogue.h"
+#include "parts/power.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <limits>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+constexpr std::array<std::string_view, 6> supplyRules{"P11", "P12", "P13", "P16", "P23", "P24"};
+
+bool isStore(const Part& part)
+{
+    return part.battery.has_value() || part.bank.has_value();
+}
+
+const Part* storeOf(const Instrument& in)
+{
+    for (const auto& part : in.parts)
+        if (isStore(*part))
+            return part.get();
+    return nullptr;
+}
+
+/// Puts a battery or bank of the catalogue in the place of the present one.
+Result<Instrument> withStore(const Instrument& in, const CatalogueEntry& entry)
+{
+    const auto* now = storeOf(in);
+    auto part = entry.part;
+    part.name = shortTitle(entry);
+    if (now == nullptr)
+        return withPartAdded(in, std::move(part));
+    part.id = now->id;
+    return withPart(in, part);
+}
+
+/// What the rules of supplies say; the worst first.
+std::vector<Finding> supplyFindings(const Instrument& in, const PlainInstrument& plain)
+{
+    std::vector<Finding> findings;
+    for (const auto& rule : rules())
+        if (std::find(supplyRules.begin(), supplyRules.end(), rule.id) != supplyRules.end())
+            rule.check(in, plain, findings);
+    std::stable_sort(findings.begin(), findings.end(),
+        [](const Finding& a, const Finding& b) { return a.severity > b.severity; });
+    return findings;
+}
+
+double energyOf(const Part& part)
+{
+    return part.bank ? inSi(part.bank->capacity) * inSi(part.bank->cellVoltage)
+                     : inSi(part.battery->capacity) * inSi(part.battery->voltage);
+}
+
+Quantity capacityOf(const Part& part)
+{
+    return part.bank ? part.bank->capacity : part.battery->capacity;
+}
+
+/// A way with what decides about it.
+struct Judged {
+    Way way;
+    bool isGood = false; ///< no rule speaks against it
+    double energy = 0; ///< joule
+};
+
+Judged judged(const Instrument& in, const PlainInstrument& plain, const Part& store, Way way)
+{
+    PlainInstrument then = plain;
+    then.runTime = runTimeOf(in.parts);
+    const auto findings = supplyFindings(in, then);
+    const auto price = priceOf(in, store.className);
+    way.cells = {voltText(outputVolts(store)), toText(capacityOf(store)),
+        then.runTime.averageAmpere > 0 ? significantText(then.runTime.seconds() / 3600, 2) + " h"
+                                       : "no load told",
+        findings.empty() ? "nothing" : findings.front().title, price.empty() ? "not told" : price};
+    return {std::move(way), findings.empty(), energyOf(store)};
+}
+
+} // namespace
+
+std::vector<Comparison> compareSupplies(const Instrument& in, const PlainInstrument& plain)
+{
+    const bool hasBoard = std::any_of(in.parts.begin(), in.parts.end(),
+        [](const auto& part) { return part->kind == PartKind::Board; });
+    if (!hasBoard)
+        return {};
+    std::vector<Judged> all;
+    const auto* now = storeOf(in);
+    if (now != nullptr)
+        all.push_back(judged(in, plain, *now, {partName(*now), {}, {}, true, {}}));
+    for (const auto& entry : catalogue()) {
+        if (!isStore(entry.part) || (now != nullptr && entry.part.className == now->className))
+            continue;
+        const auto then = withStore(in, entry);
+        if (!then)
+            continue;
+        all.push_back(judged(*then, plain, entry.part,
+            {entry.title, {}, {}, false,
+                {"Take " + entry.title,
+                    [&entry](const Instrument& before) { return withStore(before, entry); }}}));
+    }
+    Comparison c;
+    c.place = now == nullptr ? "/parts" : "/parts/" + now->id;
+    c.question = "Which supply?";
+    c.context = fmt::format("{} h are wished", significantText(plain.wishedSeconds / 3600, 3));
+    c.columns = {"gives", "holds", "runs", "speaks against it", "price"};
+    double least = std::numeric_limits<double>::max();
+    for (auto& [way, isGood, energy] : all) {
+        if (isGood && energy < least) {
+            least = energy;
+            c.recommended = c.ways.size();
+        }
+        c.ways.push_back(std::move(way));
+    }
+    c.reason = c.recommended
+        ? fmt::format("{}: it runs {}, no rule speaks against it, and it is the smallest of those.",
+            c.ways[*c.recommended].title, c.ways[*c.recommended].cells[2])
+        : "None fits as it is: each row says what speaks against it.";
+    return {c};
+}
+
+std::vector<Comparison> comparisonsOf(const Instrument& in, const PlainInstrument& plain)
+{
+    auto all = compareInputs(in);
+    for (auto more : {compareAddresses(in), compareSupplies(in, plain)})
+        std::move(more.begin(), more.end(), std::back_inserter(all));
+    return all;
+}
+
+const Decision* choiceFor(const Instrument& in, const Comparison& comparison)
+{
+    for (const auto& decision : in.decisions)
+        if (decision->place == comparison.place && decision->question == comparison.question)
+            return decision.get();
+    return nullptr;
+}
+
+} // namespace fern
