@@ -153,8 +153,8 @@ Result<Instrument> withChoice(const Instrument& in, std::string_view place,
     std::string_view on)
 {
     Instrument out = in;
-    std::erase_if(out.decisions,
-        [&](const auto& d) { return d->place == place && d->question == question; });
+    std::erase_if(
+        out.decisions, [&](const auto& d) { return d->place == place && d->question == question; });
     Decision decision;
     decision.id = freeId(out.decisions, fmt::format("choice {}", question));
     decision.place = place;

@@ -21,7 +21,8 @@ bool Instrument::operator==(const Instrument& other) const
         && sameValues(displays, other.displays) && sameValues(pages, other.pages)
         && timing == other.timing && sameValues(scenarios, other.scenarios)
         && settings == other.settings && outputs == other.outputs && captures == other.captures
-        && sameValues(decisions, other.decisions) && sameValues(prices, other.prices) && extras == other.extras;
+        && sameValues(decisions, other.decisions) && sameValues(prices, other.prices)
+        && extras == other.extras;
 }
 
 } // namespace fern

@@ -149,8 +149,7 @@ Result<Instrument> withoutPart(const Instrument& in, std::string_view id)
     return accepted(std::move(out));
 }
 
-Result<Instrument> withPartRenamed(
-    const Instrument& in, std::string_view id, std::string_view name)
+Result<Instrument> withPartRenamed(const Instrument& in, std::string_view id, std::string_view name)
 {
     const auto* found = findById(in.parts, id);
     if (found == nullptr)
@@ -197,8 +196,8 @@ Result<Instrument> withPartOnBus(const Instrument& in, std::string_view id, std:
 Result<Instrument> withBusAdded(const Instrument& in, std::string_view boardId, BusKind kind)
 {
     const auto* board = findById(in.parts, boardId);
-    if (board == nullptr)
-        return noSuchPart(boardId);
+    if (board == nullptr || board->kind != PartKind::Board)
+        return Error{ErrorCode::NotFound, fmt::format("there is no board \"{}\"", boardId), ""};
     auto bus = newBus(kind);
     bus.id = freeBusId(in, *board, "bus");
     auto uses = pinUses(in);
@@ -206,8 +205,8 @@ Result<Instrument> withBusAdded(const Instrument& in, std::string_view boardId, 
         const auto* pin = freePin(uses, *board, line.role);
         if (pin == nullptr && !board->pins.empty())
             return Error{ErrorCode::NotFound,
-                fmt::format("{} has no free pin for the {} of another bus", partName(*board),
-                    line.name),
+                fmt::format(
+                    "{} has no free pin for the {} of another bus", partName(*board), line.name),
                 ""};
         if (pin == nullptr)
             continue;

@@ -99,8 +99,8 @@ class ParameterArchive {
 public:
     static constexpr bool isReading = true; // so that texts are parsed back into their values
 
-    ParameterArchive(std::string path, std::string group, std::string_view wanted,
-        std::string_view newText)
+    ParameterArchive(
+        std::string path, std::string group, std::string_view wanted, std::string_view newText)
         : m_path(std::move(path))
         , m_group(std::move(group))
         , m_wanted(wanted)
@@ -131,8 +131,7 @@ public:
         double number = value;
         this->number(key, number);
         if (number < least || number > most)
-            return failAt(key,
-                fmt::format("{} must be from {} to {}", labelOf(key), least, most));
+            return failAt(key, fmt::format("{} must be from {} to {}", labelOf(key), least, most));
         value = static_cast<int>(number);
     }
     void flag(std::string_view key, bool& value)
@@ -141,8 +140,8 @@ public:
         if (isWanted(key))
             value = m_newText == "yes";
     }
-    void quantity(std::string_view key, Quantity& value, std::string_view /*unit*/,
-        Range /*range*/ = {})
+    void quantity(
+        std::string_view key, Quantity& value, std::string_view /*unit*/, Range /*range*/ = {})
     {
         row(key, ParameterKind::Quantity, toText(value));
         if (!isWanted(key))
@@ -167,16 +166,15 @@ public:
     }
     template <class T> void object(std::string_view key, T& value)
     {
-        ParameterArchive inner(
-            pathOf(key), std::string(lookUp(groups, key)), m_wanted, m_newText);
+        ParameterArchive inner(pathOf(key), std::string(lookUp(groups, key)), m_wanted, m_newText);
         describe(inner, value);
         adopt(std::move(inner));
     }
     template <class T> void list(std::string_view key, std::vector<T>& values)
     {
         for (std::size_t i = 0; i < values.size(); ++i) {
-            ParameterArchive inner(fmt::format("{}/{}", pathOf(key), i), headingOf(values[i]),
-                m_wanted, m_newText);
+            ParameterArchive inner(
+                fmt::format("{}/{}", pathOf(key), i), headingOf(values[i]), m_wanted, m_newText);
             describe(inner, values[i]);
             adopt(std::move(inner));
         }

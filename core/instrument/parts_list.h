@@ -22,8 +22,8 @@ struct PartsList {
     int withoutPrice = 0; ///< rows
 };
 
-/// Returns the parts, and the resistors and capacitors of front ends, buses and emitters; equal ones
-/// in one row.
+/// Returns the parts, and the resistors and capacitors of front ends, buses and emitters; equal
+/// ones in one row.
 PartsList partsList(const Instrument& in);
 
 /// Returns the list with the columns count, part, where, price each, price.

@@ -87,10 +87,10 @@ std::vector<PinUse> pinLines(const Instrument& in)
         for (const auto& bus : part->buses)
             for (const auto& line : bus.lines)
                 if (!line.pin.empty() || line.tied == LineTied::Open)
-                    uses.push_back({part.get(), line.pin,
-                        fmt::format("{} of {}", line.name, busName(bus)), part->id,
-                        fmt::format("/parts/{}/buses/{}", part->id, bus.id), line.role, &line,
-                        &bus});
+                    uses.push_back(
+                        {part.get(), line.pin, fmt::format("{} of {}", line.name, busName(bus)),
+                            part->id, fmt::format("/parts/{}/buses/{}", part->id, bus.id),
+                            line.role, &line, &bus});
     for (const auto& part : in.parts)
         for (const auto& line : part->lines)
             if (wantsPin(in, *part, line))
@@ -103,8 +103,7 @@ std::vector<PinUse> pinLines(const Instrument& in)
 std::vector<PinUse> pinUses(const Instrument& in)
 {
     auto uses = pinLines(in);
-    std::erase_if(
-        uses, [](const PinUse& use) { return use.pin.empty() && use.line != nullptr; });
+    std::erase_if(uses, [](const PinUse& use) { return use.pin.empty() && use.line != nullptr; });
     return uses;
 }
 
@@ -112,9 +111,8 @@ const PinSpec* freePin(const std::vector<PinUse>& uses, const Part& board, PinRo
 {
     for (const auto& pin : board.pins)
         if ((pin.roles & bitOf(role)) != 0
-            && std::none_of(uses.begin(), uses.end(), [&](const PinUse& use) {
-                   return use.board == &board && use.pin == pin.name;
-               }))
+            && std::none_of(uses.begin(), uses.end(),
+                [&](const PinUse& use) { return use.board == &board && use.pin == pin.name; }))
             return &pin;
     return nullptr;
 }

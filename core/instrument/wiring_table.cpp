@@ -47,8 +47,7 @@ TextTable wiringTable(const Instrument& in)
     TextTable table{{"from", "line", "board", "pin", "place", "port", "channel", "as"}, {}};
     for (const auto& use : pinLines(in)) {
         if (use.line == nullptr)
-            table.rows.push_back(
-                rowOf(findById(in.channels, use.owner)->name, "input", use));
+            table.rows.push_back(rowOf(findById(in.channels, use.owner)->name, "input", use));
         else if (use.bus != nullptr)
             table.rows.push_back(rowOf(modulesOn(in, *use.bus), use.line->name, use));
         else

@@ -118,9 +118,8 @@ AddressWay mirroredWay(const Part& first, const Part& second)
     if (address != second.port->address)
         return {AddressWayKind::Mirrored, {}, "their addresses differ now"};
     return {AddressWayKind::Mirrored,
-        bothFix("Both shall do the same", first.id,
-            place(first.port->bus, address, {}, 0, true), second.id,
-            place(first.port->bus, address, {}, 0, true)),
+        bothFix("Both shall do the same", first.id, place(first.port->bus, address, {}, 0, true),
+            second.id, place(first.port->bus, address, {}, 0, true)),
         {}};
 }
 

@@ -24,8 +24,7 @@ struct AddressWay {
 };
 
 /// Returns every way, in the order of the kinds. Both parts have a port with an address.
-std::array<AddressWay, 4> addressWays(
-    const Instrument& in, const Part& first, const Part& second);
+std::array<AddressWay, 4> addressWays(const Instrument& in, const Part& first, const Part& second);
 
 /// Returns whether two modules of one bus would answer to the same address at the same time.
 bool collide(const Part& first, const Part& second);

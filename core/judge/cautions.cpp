@@ -55,7 +55,8 @@ std::vector<Caution> cautionsOf(const Instrument& in, const PlainInstrument& pla
         "Lithium cells",
         "Use protected cells and a proper charger, charge with no more current than the cell "
         "bears, use no salvaged cell without a test, and put a fuse near the cell.");
-    add(anyBattery(in, {Chemistry::LeadAcid, Chemistry::IronPhosphate}), "Vehicle and boat batteries",
+    add(anyBattery(in, {Chemistry::LeadAcid, Chemistry::IronPhosphate}),
+        "Vehicle and boat batteries",
         "Their short-circuit current melts wires. Fit a fuse close to the terminal, and keep away "
         "from starter circuits.");
     add(anyOfClass(in, [](const auto& entry) { return entry.category == "radio"; }), "Radio",

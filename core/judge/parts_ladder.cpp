@@ -24,10 +24,10 @@ bool isSerial(PinRole role)
 
 PinUseKind kindOf(const PinUse& use)
 {
-    return use.bus != nullptr          ? PinUseKind::Bus
-        : use.role == PinRole::Analog  ? PinUseKind::Analog
-        : isSerial(use.role)           ? PinUseKind::Serial
-                                       : PinUseKind::Digital;
+    return use.bus != nullptr         ? PinUseKind::Bus
+        : use.role == PinRole::Analog ? PinUseKind::Analog
+        : isSerial(use.role)          ? PinUseKind::Serial
+                                      : PinUseKind::Digital;
 }
 
 /// Who uses it, without what for.
@@ -40,8 +40,8 @@ std::string ownerName(const Instrument& in, const PinUse& use)
     return partName(*findById(in.parts, use.owner));
 }
 
-PinCell cellOf(const Instrument& in, const Part& board, const PinSpec& pin,
-    const std::vector<PinUse>& uses)
+PinCell cellOf(
+    const Instrument& in, const Part& board, const PinSpec& pin, const std::vector<PinUse>& uses)
 {
     PinCell cell{pin.name, {}, roleWords(pin.roles), "free", {}, PinUseKind::Free};
     const auto add = [&](const std::string& words) {
@@ -153,18 +153,17 @@ Rung directRung(RungKind kind)
     return rung;
 }
 
-std::string leftWords(const std::vector<PinUse>& uses, const Part& board, PinRole role,
-    const char* what)
+std::string leftWords(
+    const std::vector<PinUse>& uses, const Part& board, PinRole role, const char* what)
 {
     const auto free = std::count_if(board.pins.begin(), board.pins.end(), [&](const PinSpec& pin) {
         return (pin.roles & bitOf(role)) != 0
-            && std::none_of(uses.begin(), uses.end(), [&](const PinUse& use) {
-                   return use.board == &board && use.pin == pin.name;
-               });
+            && std::none_of(uses.begin(), uses.end(),
+                [&](const PinUse& use) { return use.board == &board && use.pin == pin.name; });
     });
-    return board.pins.empty() ? std::string()
-                              : fmt::format("{} {} left", free == 0 ? "no" : std::to_string(free),
-                                  what);
+    return board.pins.empty()
+        ? std::string()
+        : fmt::format("{} {} left", free == 0 ? "no" : std::to_string(free), what);
 }
 
 /// Whether the part hangs on a bus that exists.
@@ -231,8 +230,7 @@ std::string feederTag(const Part& part)
 
 std::string summaryOf(const Instrument& in, const PlainInstrument& plain)
 {
-    auto words =
-        fmt::format("{} {}", in.parts.size(), in.parts.size() == 1 ? "part" : "parts");
+    auto words = fmt::format("{} {}", in.parts.size(), in.parts.size() == 1 ? "part" : "parts");
     if (plain.runTime.averageAmpere > 0)
         words += fmt::format(" · {} · {} h", milliampereText(plain.runTime.averageAmpere),
             significantText(plain.runTime.seconds() / 3600, 2));
@@ -250,8 +248,7 @@ PartsLadder partsLadder(const Instrument& in, const PlainInstrument& plain)
             ladder.boards.push_back(ladderOf(in, *part, buses));
         else if (isFeeder(*part))
             ladder.feeders.push_back(itemOf(*part, feederTag(*part)));
-        else if (!hangsOnBus(in, *part)
-            && (part->lines.empty() || boardOf(in, *part) == nullptr))
+        else if (!hangsOnBus(in, *part) && (part->lines.empty() || boardOf(in, *part) == nullptr))
             ladder.loose.push_back(itemOf(*part, "on no bus"));
     }
     ladder.supply = supplySheet(in, plain);

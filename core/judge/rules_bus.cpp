@@ -35,10 +35,10 @@ void checkSameAddress(const Instrument& in, const PlainInstrument& /*plain*/, Fi
                 out.push_back({"P01", Severity::Stop, "/parts/" + second.id,
                     fmt::format("Address {} is used twice on {}", addressText(first.port->address),
                         busName(*view.bus)),
-                    fmt::format("{} and {} would answer at the same time.{}", partName(first), partName(second),
+                    fmt::format("{} and {} would answer at the same time.{}", partName(first),
+                        partName(second),
                         second.port->straps.size() < 2 ? " The second has no other address." : ""),
-                    "UM10204, 3.1.10: every target has its own address",
-                    std::move(fixes), {}});
+                    "UM10204, 3.1.10: every target has its own address", std::move(fixes), {}});
             }
 }
 
@@ -76,7 +76,8 @@ std::string microseconds(double seconds)
 
 Fix slowerTo(const BusView& view, double hertz)
 {
-    return busFix(fmt::format("Slow {} to {} kHz", busName(*view.bus), significantText(hertz / 1e3, 4)),
+    return busFix(
+        fmt::format("Slow {} to {} kHz", busName(*view.bus), significantText(hertz / 1e3, 4)),
         *view.board, view.bus->id, [hertz](BusSpec& bus) {
             bus.speed = {hertz / 1e3, "kHz"};
         });
@@ -233,7 +234,8 @@ void checkBusClock(const Instrument& in, const PlainInstrument& /*plain*/, Findi
                 out.push_back({"P21", Severity::Check, "/parts/" + part->id,
                     fmt::format("{} follows only {} kHz", partName(*part),
                         significantText(inSi(part->port->fastest) / 1e3, 4)),
-                    fmt::format("{} runs at {} kHz.", busName(*view.bus), significantText(rate / 1e3, 4)),
+                    fmt::format(
+                        "{} runs at {} kHz.", busName(*view.bus), significantText(rate / 1e3, 4)),
                     "limit of the part's class", {slowerTo(view, inSi(part->port->fastest))}, {}});
     }
 }

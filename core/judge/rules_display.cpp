@@ -33,12 +33,11 @@ void checkGlassSize(const Instrument& in, const PlainInstrument& /*plain*/, Find
                 }}},
             {}};
         if (set.height % 8 == 0 && set.width >= 8 && set.height >= 8)
-            finding.fixes.push_back(
-                partFix(fmt::format("The glass has {}×{}", set.width, set.height), part.id,
-                    [set](Part& p) {
-                        p.width = set.width;
-                        p.height = set.height;
-                    }));
+            finding.fixes.push_back(partFix(
+                fmt::format("The glass has {}×{}", set.width, set.height), part.id, [set](Part& p) {
+                    p.width = set.width;
+                    p.height = set.height;
+                }));
         out.push_back(std::move(finding));
     }
 }

@@ -139,18 +139,18 @@ void checkLevels(const Instrument& in, const PlainInstrument& /*plain*/, Finding
                 "A divider or a level shifter between them brings the level down.");
         else if (drives && up < inSi(ours.highFrom))
             add(*part, Severity::Check,
-                fmt::format("{} drives {}, the board sees high from {}", partName(*part), voltText(up),
-                    voltText(inSi(ours.highFrom))),
+                fmt::format("{} drives {}, the board sees high from {}", partName(*part),
+                    voltText(up), voltText(inSi(ours.highFrom))),
                 "It may work by luck. A level shifter makes it sure.");
         if (listens && down > inSi(theirs.tolerates))
             add(*part, Severity::Stop,
-                fmt::format("The board drives {} into {}, which bears {}", voltText(down), partName(*part),
-                    voltText(inSi(theirs.tolerates))),
+                fmt::format("The board drives {} into {}, which bears {}", voltText(down),
+                    partName(*part), voltText(inSi(theirs.tolerates))),
                 "A divider or a level shifter between them brings the level down.");
         else if (listens && down < inSi(theirs.highFrom))
             add(*part, Severity::Check,
-                fmt::format("The board drives {}, {} sees high from {}", voltText(down), partName(*part),
-                    voltText(inSi(theirs.highFrom))),
+                fmt::format("The board drives {}, {} sees high from {}", voltText(down),
+                    partName(*part), voltText(inSi(theirs.highFrom))),
                 "It may work by luck. A level shifter makes it sure.");
     }
     for (const auto& view : busViews(in)) {
@@ -252,7 +252,7 @@ void checkSourceResistance(const Instrument& in, const PlainInstrument& plain, F
 
 void checkEnoughPins(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
-    const auto uses = pinUses(in);
+    const auto uses = pinLines(in);
     for (const auto& board : in.parts) {
         if (board->kind != PartKind::Board || board->pins.empty())
             continue;
@@ -275,7 +275,8 @@ void checkEnoughPins(const Instrument& in, const PlainInstrument& /*plain*/, Fin
             uses.begin(), uses.end(), [&](const PinUse& use) { return use.board == board.get(); }));
         if (all > board->pins.size())
             out.push_back({"P14", Severity::Stop, "/parts/" + board->id,
-                fmt::format("{} pins are wanted, {} has {}", all, partName(*board), board->pins.size()),
+                fmt::format(
+                    "{} pins are wanted, {} has {}", all, partName(*board), board->pins.size()),
                 "Ways out: modules on a bus instead of lines of their own, or a larger board.",
                 "pins of the board's class", {}, {}});
     }

@@ -64,8 +64,8 @@ void checkRailOverload(const Instrument& in, const PlainInstrument& /*plain*/, F
             continue;
         const auto* largest = largestLoad(in, *rail.source);
         out.push_back({"P11", Severity::Stop, placeOf(*rail.source),
-            fmt::format("{} gives {}, {} are drawn", partName(*rail.source), milliampereText(rail.limit),
-                milliampereText(rail.peak)),
+            fmt::format("{} gives {}, {} are drawn", partName(*rail.source),
+                milliampereText(rail.limit), milliampereText(rail.peak)),
             fmt::format("With everything active at once. The largest load is {} with {}.",
                 partName(*largest), milliampereText(activeCurrent(*largest))),
             "limit of the part's class", feedElsewhere(in, *largest, *rail.source), {}});
@@ -108,8 +108,8 @@ void checkOneRegulator(const RailLoad& rail, double in, Findings& out)
             "common practice: a linear 5 V regulator wants about 7 V", {}, {}});
     if (in > inSi(r.inputMost))
         out.push_back({"P12", Severity::Stop, placeOf(part),
-            fmt::format(
-                "{} bears {}, it gets {}", partName(part), voltText(inSi(r.inputMost)), voltText(in)),
+            fmt::format("{} bears {}, it gets {}", partName(part), voltText(inSi(r.inputMost)),
+                voltText(in)),
             "Above its highest input a regulator is destroyed.", "absolute maximum of the class",
             {}, {}});
     if (r.kind != RegulatorKind::Linear || in < least)
@@ -118,7 +118,8 @@ void checkOneRegulator(const RailLoad& rail, double in, Findings& out)
     const double junction = ambient + heat * r.kelvinPerWatt;
     if (junction > hottest - margin)
         out.push_back({"P12", junction > hottest ? Severity::Stop : Severity::Check, placeOf(part),
-            fmt::format("{} gets {} °C hot", partName(part), significantText(std::round(junction), 3)),
+            fmt::format(
+                "{} gets {} °C hot", partName(part), significantText(std::round(junction), 3)),
             fmt::format("({} − {}) · {} and its own current are {} W; with {} K/W above {} °C. "
                         "The junction bears {} °C.",
                 voltText(in), voltText(inSi(r.output)), milliampereText(rail.peak),
@@ -257,9 +258,10 @@ void checkBoardOutput(const Instrument& in, const PlainInstrument& /*plain*/, Fi
                 milliampereText(rail.limit), milliampereText(rail.peak)),
             fmt::format("The board itself takes {}.{}",
                 milliampereText(activeCurrent(*rail.source)),
-                largest == nullptr ? ""
-                                   : fmt::format(" The largest load on it is {} with {}.",
-                                       partName(*largest), milliampereText(activeCurrent(*largest)))),
+                largest == nullptr
+                    ? ""
+                    : fmt::format(" The largest load on it is {} with {}.", partName(*largest),
+                        milliampereText(activeCurrent(*largest)))),
             "limit of the board's class",
             largest == nullptr ? std::vector<Fix>{} : feedElsewhere(in, *largest, *rail.source),
             {}});

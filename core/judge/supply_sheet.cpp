@@ -28,10 +28,9 @@ SupplyBar barOf(const RailLoad& rail)
 std::string chargeWords(const Part& store)
 {
     if (store.bank)
-        return fmt::format(
-            "{} at {}, {} % of it usable, {} % through its converter", toText(store.bank->capacity),
-            toText(store.bank->cellVoltage), shortestText(store.bank->usablePercent),
-            shortestText(store.bank->efficiencyPercent));
+        return fmt::format("{} at {}, {} % of it usable, {} % through its converter",
+            toText(store.bank->capacity), toText(store.bank->cellVoltage),
+            shortestText(store.bank->usablePercent), shortestText(store.bank->efficiencyPercent));
     return fmt::format("{}, {} % of it usable", toText(store.battery->capacity),
         shortestText(store.battery->usablePercent));
 }
@@ -69,17 +68,16 @@ SupplySheet supplySheet(const Instrument& in, const PlainInstrument& plain)
         sheet.hours = "no part says what it draws";
         return sheet;
     }
-    sheet.hours = fmt::format(
-        "{} h on {}", significantText(time.seconds() / 3600, 2), partName(*store));
+    sheet.hours =
+        fmt::format("{} h on {}", significantText(time.seconds() / 3600, 2), partName(*store));
     sheet.isBelowWish = plain.wishedSeconds > time.seconds();
     sheet.made = fmt::format("{}; {} out of it on average, the regulators' losses counted. Wished "
                              "are {} h. Cold, age and self-discharge are not counted.",
         chargeWords(*store), milliampereText(time.averageAmpere),
         significantText(plain.wishedSeconds / 3600, 3));
     if (untold > 0)
-        sheet.made += fmt::format(
-            " {} {} not say what {}.", untold, untold == 1 ? "part does" : "parts do",
-            untold == 1 ? "it draws" : "they draw");
+        sheet.made += fmt::format(" {} {} not say what {}.", untold,
+            untold == 1 ? "part does" : "parts do", untold == 1 ? "it draws" : "they draw");
     return sheet;
 }
 

@@ -70,8 +70,9 @@ std::string reasonOf(const AddressWay& way)
     case AddressWayKind::Strap:
         return "The strap: no pins, no part, and one more address in the code.";
     case AddressWayKind::SecondBus:
-        return fmt::format("A bus for each: no part to buy, and a redraw of one never waits for the "
-                           "other.{}",
+        return fmt::format(
+            "A bus for each: no part to buy, and a redraw of one never waits for the "
+            "other.{}",
             way.pins > 0 ? " It takes two pins." : "");
     case AddressWayKind::Multiplexer:
         return "The multiplexer: there is no free address and no second bus.";
@@ -119,8 +120,7 @@ std::vector<Comparison> compareAddresses(const Instrument& in)
         for (std::size_t j = i + 1; j < in.parts.size(); ++j) {
             const auto& first = *in.parts[i];
             const auto& second = *in.parts[j];
-            if (!isOnI2c(in, first) || !isOnI2c(in, second)
-                || comparisons.size() == mostPairs)
+            if (!isOnI2c(in, first) || !isOnI2c(in, second) || comparisons.size() == mostPairs)
                 continue;
             const bool isOneBus = first.port->bus == second.port->bus;
             if (first.className == second.className || (isOneBus && collide(first, second)))

@@ -28,7 +28,7 @@ double stepOf(const Part& board)
 
 std::string stepText(double volts)
 {
-    return significantText(volts * 1e3, 2) + " mV";
+    return significantText(volts * 1e3, 3) + " mV";
 }
 
 std::size_t analogPins(const Part& board)
@@ -81,16 +81,9 @@ Way boardWay(const Need& need)
         cells(need, analogPins(best->part) - std::min(need.wanted, analogPins(best->part)), 0,
             stepOf(best->part), "pins anew", best->part.className),
         {}, false,
-        {"Change the board",
-            [id = need.board.id, part = best->part](
-                const Instrument& in) { return withBoardReplaced(in, id, part); }}};
-}
-
-/// Adds a module of the catalogue and wires it.
-Result<Instrument> withWired(const Instrument& in, Part part)
-{
-    const auto with = withPartAdded(in, std::move(part));
-    return with ? wired(*with) : with;
+        {"Change the board", [id = need.board.id, part = best->part](const Instrument& in) {
+             return withBoardReplaced(in, id, part);
+         }}};
 }
 
 Way moduleWay(const Need& need, const char* id, const char* title, const char* name,
@@ -98,12 +91,13 @@ Way moduleWay(const Need& need, const char* id, const char* title, const char* n
 {
     auto part = findInCatalogue(id)->part;
     part.name = name;
-    const auto trial = withWired(need.in, part);
+    const auto added = withPartAdded(need.in, part);
+    const auto trial = added ? wired(*added) : added; // all of it must find its place
     if (!trial)
         return {title, {}, trial.error().message, false, {}};
     return {title, cells(need, inputs, pins, step, code, part.className), {}, false,
         {fmt::format("Add a {}", title),
-            [part](const Instrument& in) { return withWired(in, part); }}};
+            [part](const Instrument& in) { return withPartWired(in, part); }}};
 }
 
 Way secondBoardWay(const Need& need)
@@ -136,12 +130,13 @@ Comparison compareFor(const Need& need)
         moduleWay(need, "input-switch", "switch of inputs", "Switch of inputs", switchInputs - 1, 3,
             stepOf(need.board), "set, wait, read"),
         boardWay(need), secondBoardWay(need)};
-    const auto first = std::find_if(
-        c.ways.begin(), c.ways.end(), [](const Way& way) { return way.isPossible(); });
+    const auto first =
+        std::find_if(c.ways.begin(), c.ways.end(), [](const Way& way) { return way.isPossible(); });
     c.recommended = static_cast<std::size_t>(first - c.ways.begin());
     c.reason = *c.recommended == 0
         ? "Use the free pin: nothing is to be bought or written."
-        : fmt::format("The {}: {}, {}, steps of {}, and least work in the code of what is possible.",
+        : fmt::format(
+            "The {}: {}, {}, steps of {}, and least work in the code of what is possible.",
             first->title, article(static_cast<std::size_t>(std::stoi(first->cells[0])), "input"),
             first->cells[1] == "0" ? "no new pins" : first->cells[1] + " new pins",
             first->cells[2]);

@@ -158,4 +158,26 @@ Result<Instrument> wired(const Instrument& in)
     return done ? accepted(*done) : done;
 }
 
+Result<Instrument> withPartWired(const Instrument& in, const Part& part)
+{
+    const auto added = withPartAdded(in, part);
+    if (!added)
+        return added;
+    if (auto done = wired(*added))
+        return done;
+    const auto& fresh = *added->parts.back();
+    if (fresh.port && fresh.port->bus.empty())
+        for (const auto& view : busViews(*added))
+            if (fitsBus(fresh, view.bus->kind))
+                return withPartOnBus(*added, fresh.id, view.bus->id);
+    return added;
+}
+
+std::size_t openLineCount(const Instrument& in)
+{
+    const auto lines = pinLines(in);
+    return static_cast<std::size_t>(std::count_if(lines.begin(), lines.end(),
+        [](const PinUse& line) { return line.pin.empty() && line.board != nullptr; }));
+}
+
 } // namespace fern

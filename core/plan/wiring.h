@@ -13,4 +13,11 @@ namespace fern {
 /// Lines that are tied, and boards without pins, are left alone.
 Result<Instrument> wired(const Instrument& in);
 
+/// Adds a part and wires it. Where no address is free it hangs on the first bus that it fits all
+/// the same, and where no pin is left its lines stay open: findings then show the ways out.
+Result<Instrument> withPartWired(const Instrument& in, const Part& part);
+
+/// Returns how many channels and lines want a pin and have none.
+std::size_t openLineCount(const Instrument& in);
+
 } // namespace fern

@@ -85,7 +85,7 @@ TEST(Cli, CheckReportsEveryRuleOfParts)
         EXPECT_EQ(cli("format " + path).out, test::readText(path));
         ++files;
     }
-    EXPECT_EQ(files, 22);
+    EXPECT_EQ(files, 23);
 }
 
 TEST(Cli, CheckTellsTheSeverityByItsExitCode)

@@ -168,6 +168,14 @@ inline Instrument withDivider(double kohm)
     return *withFrontEnd(in, in.channels[0]->id, frontEnd);
 }
 
+inline Instrument withGlassSetTo(int width, int height)
+{
+    auto in = shed();
+    auto display = *in.displays[0];
+    display.setTo = GlassSize{width, height};
+    return *withDisplay(in, display);
+}
+
 inline Instrument onPin(const char* pin)
 {
     return *withChannelPin(shed(), shed().channels[0]->id, pin);
@@ -224,6 +232,9 @@ inline std::vector<RuleCase> partsCases()
             twoDisplays(0x3D)},
         {"P02", Severity::Note, with(shed(), "glass", [](Part& p) { p.port->address = 0x77; }),
             "0x77 is unusual for glass", shed()},
+        {"P03", Severity::Check, withGlassSetTo(128, 32),
+            "The driver of display is set to 128×32, the glass has 128×64",
+            withGlassSetTo(128, 64)},
         {"P04", Severity::Stop, plus(shed(), withLine("button", {.name = "key", .pin = "A0"})),
             "Pin A0 is used by channel Battery and key of button",
             plus(shed(), withLine("button", {.name = "key", .pin = "D2"}))},

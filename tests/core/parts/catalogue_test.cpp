@@ -86,7 +86,9 @@ TEST(Catalogue, EveryModuleFindsItsPinsOnTheLargestBoard)
         part.id = "module";
         in.parts.push_back(std::make_shared<const Part>(part));
         const auto done = wired(in);
-        EXPECT_TRUE(done) << entry.id << ": " << (done ? "" : done.error().message);
+        // The glass that is there has the one address of this class.
+        EXPECT_EQ(done.has_value(), entry.id != "mono-128x32-fixed")
+            << entry.id << ": " << (done ? "" : done.error().message);
     }
 }
 
