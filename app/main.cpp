@@ -63,11 +63,15 @@ int main(int argc, char** argv)
         QStringLiteral("look"), QStringLiteral("light or dark"), QStringLiteral("LOOK"));
     const QCommandLineOption channel(QStringLiteral("channel"),
         QStringLiteral("the channel that is open in the shot"), QStringLiteral("ID"));
+    const QCommandLineOption parts(QStringLiteral("parts"),
+        QStringLiteral("open the Parts place at a sheet: Add, Supply, Part, Compare, List, Wiring, "
+                       "Cautions"),
+        QStringLiteral("SHEET"));
     const QCommandLineOption door(
         QStringLiteral("door"), QStringLiteral("open the sheet for a new instrument or channel"));
     const QCommandLineOption small(
         QStringLiteral("small"), QStringLiteral("take the shot in the smallest window"));
-    parser.addOptions({shot, leaf, at, play, run, look, channel, door, small});
+    parser.addOptions({shot, leaf, at, play, run, look, channel, parts, door, small});
     parser.process(application);
 
     // A picture keeps nothing and shows nothing of what was kept.
@@ -96,6 +100,8 @@ int main(int argc, char** argv)
         window.begin();
     if (parser.isSet(channel))
         window.chooseChannel(parser.value(channel));
+    if (parser.isSet(parts))
+        window.openParts(parser.value(parts));
     if (parser.isSet(door))
         window.openDoor(!files.isEmpty());
     if (parser.isSet(play) && !window.playRecording(parser.value(play)))

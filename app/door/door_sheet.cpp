@@ -2,6 +2,7 @@
 
 #include "app/look/card.h"
 #include "app/look/look.h"
+#include "app/look/text.h"
 #include "plan/first_look.h"
 
 #include <QFormLayout>
@@ -12,11 +13,6 @@ namespace fern::app {
 namespace {
 
 constexpr int listRow = 25; ///< pixels
-
-QString text(std::string_view words)
-{
-    return QString::fromUtf8(words.data(), static_cast<qsizetype>(words.size()));
-}
 
 template <class T> T* named(T* widget, const char* objectName, const QString& label)
 {
@@ -141,13 +137,13 @@ void DoorSheet::fillList()
     for (const auto& point : startingPoints()) {
         if (point.group != group) {
             group = point.group;
-            auto* heading = new QListWidgetItem(text(group), m_points);
+            auto* heading = new QListWidgetItem(qText(group), m_points);
             heading->setFlags(Qt::NoItemFlags);
             heading->setFont(wordFont(12, true));
             heading->setSizeHint({0, listRow});
         }
-        auto* item = new QListWidgetItem(QStringLiteral("    ") + text(point.title), m_points);
-        item->setData(Qt::UserRole, text(point.id));
+        auto* item = new QListWidgetItem(QStringLiteral("    ") + qText(point.title), m_points);
+        item->setData(Qt::UserRole, qText(point.id));
         item->setSizeHint({0, listRow});
     }
 }
@@ -186,12 +182,12 @@ void DoorSheet::askForChannel(const Instrument& instrument)
 void DoorSheet::showPoint()
 {
     const auto& point = chosen();
-    m_about->setText(text(point.about));
+    m_about->setText(qText(point.about));
     m_wish->setText(tr("The wish to begin with: %1").arg(wishText(point.wish)));
-    m_caution->setText(text(point.caution));
+    m_caution->setText(qText(point.caution));
     m_caution->setVisible(!point.caution.empty());
     // A name that the user typed stays.
-    auto proposed = text(point.title);
+    auto proposed = qText(point.title);
     proposed.truncate(proposed.indexOf(QLatin1Char(',')) < 0 ? proposed.size()
                                                              : proposed.indexOf(QLatin1Char(',')));
     if (m_channelName->text().isEmpty() || m_channelName->text() == m_proposed)

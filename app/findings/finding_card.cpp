@@ -4,6 +4,7 @@
 #include "app/look/chip.h"
 #include "app/look/look.h"
 #include "app/look/marks.h"
+#include "app/look/text.h"
 
 #include <QHBoxLayout>
 #include <QPainter>
@@ -17,11 +18,6 @@ namespace fern::app {
 namespace {
 
 constexpr int longestLabel = 200; ///< pixels
-
-QString text(const std::string& words)
-{
-    return QString::fromStdString(words);
-}
 
 /// What the rule looks for, from the table of rules.
 QString summaryOf(const std::string& id)
@@ -47,21 +43,21 @@ FindingCard::FindingCard(const Finding& finding, bool isOpen, QWidget* parent)
     , m_severity(finding.severity)
     , m_isQuiet(finding.livedWith.has_value())
 {
-    setObjectName(QStringLiteral("finding") + text(finding.rule));
-    setAccessibleName(text(std::string(severityWord(finding.severity)) + ": " + finding.title));
+    setObjectName(QStringLiteral("finding") + qText(finding.rule));
+    setAccessibleName(qText(std::string(severityWord(finding.severity)) + ": " + finding.title));
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(3 * grid + 4, grid, grid, grid - 2);
     column->setSpacing(grid - 3);
-    auto* title = wrapped(new QLabel(text(finding.title), this));
+    auto* title = wrapped(new QLabel(qText(finding.title), this));
     title->setFont(wordFont(13, !m_isQuiet));
     column->addWidget(title);
     if (finding.livedWith)
         column->addWidget(wrapped(
             softLabel(tr("Lived with since %1: %2")
-                          .arg(text(finding.livedWith->on), text(finding.livedWith->reason)),
+                          .arg(qText(finding.livedWith->on), qText(finding.livedWith->reason)),
                 this)));
     else
-        column->addWidget(wrapped(softLabel(text(finding.reason), this)));
+        column->addWidget(wrapped(softLabel(qText(finding.reason), this)));
     addFixes(finding);
     addWords(finding, isOpen);
 }
@@ -72,12 +68,12 @@ void FindingCard::addFixes(const Finding& finding)
         return;
     for (const auto& fix : finding.fixes) {
         // A long label is cut at its end and told whole by the tool tip.
-        const auto label = text(fix.label);
+        const auto label = qText(fix.label);
         auto* button = new QPushButton(this);
         button->setText(button->fontMetrics().elidedText(label, Qt::ElideRight, longestLabel));
         button->setToolTip(label);
         button->setAccessibleName(label);
-        button->setObjectName(QStringLiteral("fix") + text(finding.rule));
+        button->setObjectName(QStringLiteral("fix") + qText(finding.rule));
         layout()->addWidget(button);
         layout()->setAlignment(button, Qt::AlignLeft);
         connect(button, &QPushButton::clicked, this, [this, fix] { Q_EMIT fixChosen(fix); });
@@ -90,8 +86,8 @@ void FindingCard::addWords(const Finding& finding, bool isOpen)
     row->setSpacing(2);
     const auto add = [&](const QString& word, const char* name) {
         auto* link = new LinkButton(word, this);
-        link->setObjectName(QString::fromLatin1(name) + text(finding.rule));
-        link->setAccessibleName(tr("%1 %2").arg(word, text(finding.title)));
+        link->setObjectName(QString::fromLatin1(name) + qText(finding.rule));
+        link->setAccessibleName(tr("%1 %2").arg(word, qText(finding.title)));
         row->addWidget(link);
         return link;
     };
@@ -101,12 +97,12 @@ void FindingCard::addWords(const Finding& finding, bool isOpen)
                                      : add(tr("live with it"), "liveWith");
     row->addStretch(1);
     qobject_cast<QVBoxLayout*>(layout())->addLayout(row);
-    auto* reasons = wrapped(
-        softLabel(tr("%1The rule %2 looks for: %3.\nSource: %4.")
-                      .arg(finding.livedWith ? text(finding.reason) + QLatin1Char('\n') : QString(),
-                          text(finding.rule), summaryOf(finding.rule), text(finding.source)),
-            this));
-    reasons->setObjectName(QStringLiteral("reasons") + text(finding.rule));
+    auto* reasons = wrapped(softLabel(
+        tr("%1The rule %2 looks for: %3.\nSource: %4.")
+            .arg(finding.livedWith ? qText(finding.reason) + QLatin1Char('\n') : QString(),
+                qText(finding.rule), summaryOf(finding.rule), qText(finding.source)),
+        this));
+    reasons->setObjectName(QStringLiteral("reasons") + qText(finding.rule));
     reasons->setVisible(isOpen);
     layout()->addWidget(reasons);
     connect(why, &QAbstractButton::clicked, this, [this, why, reasons] {

@@ -11,17 +11,17 @@ namespace fern::app {
 Card::Card(const QString& title, QWidget* parent)
     : QFrame(parent)
     , m_body(new QVBoxLayout(this))
+    , m_titleRow(new QHBoxLayout)
     , m_subtitle(softLabel({}, this))
 {
     m_body->setContentsMargins(2 * grid, grid + 2, 2 * grid, grid + 2);
     m_body->setSpacing(grid);
-    auto* titleRow = new QHBoxLayout;
-    titleRow->setSpacing(grid + 4);
+    m_titleRow->setSpacing(grid + 4);
     auto* label = new QLabel(title, this);
     label->setFont(wordFont(15, true));
-    titleRow->addWidget(label);
-    titleRow->addWidget(m_subtitle, 1);
-    m_body->addLayout(titleRow);
+    m_titleRow->addWidget(label);
+    m_titleRow->addWidget(m_subtitle, 1);
+    m_body->addLayout(m_titleRow);
     if (title.isEmpty()) {
         label->hide();
         m_subtitle->hide();

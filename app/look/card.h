@@ -14,6 +14,8 @@ public:
 
     /// The small text beside the title.
     void setSubtitle(const QString& text);
+    /// Adds a button at the right end of the title line.
+    void addTool(QWidget* tool) { m_titleRow->addWidget(tool); }
     /// Where the content goes.
     QVBoxLayout* body() { return m_body; }
 
@@ -22,6 +24,7 @@ protected:
 
 private:
     QVBoxLayout* m_body;
+    QHBoxLayout* m_titleRow;
     QLabel* m_subtitle;
 };
 

@@ -88,6 +88,16 @@ public:
         }
     }
 
+    void drawControl(ControlElement element, const QStyleOption* option, QPainter* painter,
+        const QWidget* widget) const override
+    {
+        if (element != CE_HeaderSection && element != CE_HeaderEmptyArea)
+            return QProxyStyle::drawControl(element, option, painter, widget);
+        const auto& t = tokens();
+        painter->fillRect(option->rect, t.card);
+        painter->fillRect(option->rect.adjusted(0, option->rect.height() - 1, 0, 0), t.line);
+    }
+
     void drawComplexControl(ComplexControl control, const QStyleOptionComplex* option,
         QPainter* painter, const QWidget* widget) const override
     {
@@ -115,6 +125,13 @@ public:
     int pixelMetric(
         PixelMetric metric, const QStyleOption* option, const QWidget* widget) const override
     {
+        const bool isTable = widget != nullptr
+            && (widget->inherits("QTableView") || widget->inherits("QHeaderView"));
+        // Room at both sides of a cell, the same in header and body.
+        if (isTable && metric == PM_FocusFrameHMargin)
+            return grid - 1;
+        if (isTable && metric == PM_HeaderMargin)
+            return grid;
         return metric == PM_ScrollBarExtent ? 10 : QProxyStyle::pixelMetric(metric, option, widget);
     }
 

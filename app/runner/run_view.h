@@ -1,6 +1,7 @@
 #pragma once
 // What the window shows of a run: a plain snapshot, made by the worker, never changed afterwards.
 
+#include "app/runner/parts_sheets.h"
 #include "judge/facts.h"
 #include "judge/findings.h"
 #include "judge/stem.h"
@@ -57,6 +58,7 @@ struct RunView {
     std::size_t channel = 0;
     std::optional<StemChoice> choice; ///< none while the channel is shown nowhere
     std::shared_ptr<const StaticPart> fixed = std::make_shared<const StaticPart>();
+    std::shared_ptr<const PartsSheets> parts; ///< null while nobody looks at them
     Stem stem;
     std::array<std::vector<Fact>, leafCount> facts;
     std::vector<WishVerdict> wishes;

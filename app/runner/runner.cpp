@@ -36,6 +36,7 @@ struct Runner::Simulation {
     std::size_t channel = 0;
     std::optional<StemChoice> choice;
     std::shared_ptr<const StaticPart> fixed = std::make_shared<const StaticPart>();
+    std::shared_ptr<const PartsSheets> parts;
     int revision = 0;
     std::unique_ptr<RunHistory> history;
     std::unique_ptr<FirmwareRun> run;
@@ -95,6 +96,18 @@ void Runner::setChannel(const std::string& channel, const std::string& reader)
     change([&](Wanted& w) {
         w.channel = channel;
         w.reader = reader;
+        w.revision = m_revision;
+        w.isChanged = true;
+    });
+}
+
+void Runner::setPartsShown(bool shown)
+{
+    if (std::exchange(m_showsParts, shown) == shown)
+        return;
+    ++m_revision;
+    change([&](Wanted& w) {
+        w.showsParts = shown;
         w.revision = m_revision;
         w.isChanged = true;
     });
@@ -218,11 +231,15 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
     simulation.revision = wanted.revision;
     simulation.run.reset();
     simulation.choice.reset();
+    simulation.parts.reset();
     simulation.fixed = std::make_shared<const StaticPart>();
     auto plain = resolve(wanted.instrument, wanted.scenario);
     if (!plain)
         return;
     simulation.plain = *std::move(plain);
+    if (wanted.showsParts)
+        simulation.parts = std::make_shared<const PartsSheets>(
+            partsSheetsOf(simulation.instrument, simulation.plain));
     choose(simulation, wanted.channel, wanted.reader);
     simulation.fixed = std::make_shared<const StaticPart>(staticPartOf(
         simulation.instrument, simulation.plain, simulation.channel, simulation.choice));
@@ -265,6 +282,7 @@ void Runner::publish(const Simulation& simulation, bool isRunning)
         view->channel = simulation.channel;
         view->choice = simulation.choice;
         view->fixed = simulation.fixed;
+        view->parts = simulation.parts;
         view->end = simulation.end;
         fillFromHistory(*view, *simulation.history, simulation.run->now(), window);
     }

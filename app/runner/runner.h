@@ -35,6 +35,8 @@ public:
     /// Chooses a channel and one of its readers by their ids; an empty or unknown id means the
     /// first.
     void setChannel(const std::string& channel, const std::string& reader = {});
+    /// Says whether the views shall hold what the Parts place shows.
+    void setPartsShown(bool shown);
     void setPace(double pace);
     void run();
     void pause();
@@ -62,6 +64,7 @@ private:
         bool isRunning = false;
         bool hasRestarted = false;
         bool isChanged = false; ///< the run is to be made again
+        bool showsParts = false;
         bool isAsked = false; ///< a view is wanted although nothing changed
         int ticks = 0;
         double pace = 1;
@@ -84,6 +87,7 @@ private:
     std::shared_ptr<const RunView> m_latest; ///< guarded
     std::shared_ptr<const RunView> m_shown; ///< of the window thread
     int m_revision = 0;
+    bool m_showsParts = false;
     QTimer m_timer;
     std::jthread m_worker;
 };

@@ -7,6 +7,7 @@
 #include "app/help/help_window.h"
 #include "app/look/look.h"
 #include "app/places/channels/channels_place.h"
+#include "app/places/parts/parts_place.h"
 #include "app/shell/notice_bar.h"
 #include "app/shell/rail.h"
 #include "app/shell/top_bar.h"
@@ -72,9 +73,13 @@ QWidget* MainWindow::createMiddle()
     auto* row = new QHBoxLayout(middle);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(0);
-    auto* rail = new Rail(middle);
-    rail->addPlace(tr("Channels"), 2);
-    row->addWidget(rail);
+    m_rail = new Rail(middle);
+    m_rail->addPlace(tr("Parts"), static_cast<int>(Place::Parts));
+    m_rail->addPlace(tr("Channels"), static_cast<int>(Place::Channels));
+    m_rail->setCurrent(static_cast<int>(m_place));
+    connect(m_rail, &Rail::placeChosen, this,
+        [this](int number) { openPlace(static_cast<Place>(number)); });
+    row->addWidget(m_rail);
     auto* splitter = new QSplitter(Qt::Horizontal, middle);
     splitter->setHandleWidth(grid);
     splitter->setContentsMargins(grid, grid, grid, grid);
@@ -117,7 +122,8 @@ void MainWindow::connectDocument()
         m_recordingName.clear();
         m_reader.clear();
         m_tickBar->setScenarios(m_document.instrument().scenarios, m_recordingName);
-        m_stack->setCurrentWidget(m_channels);
+        // Without a channel there is nothing to look at yet but the parts.
+        openPlace(m_document.instrument().channels.empty() ? Place::Parts : Place::Channels);
         startScenario({});
     });
     connect(&m_document, &Document::changed, this, [this] {
@@ -142,7 +148,7 @@ void MainWindow::connectParts()
     connect(m_channels, &ChannelsPlace::readerChosen, this,
         [this](const QString& reader) { chooseChannel(m_channel, reader); });
     connect(m_topBar, &TopBar::channelChosen, this, [this](const QString& id) {
-        m_stack->setCurrentWidget(m_channels);
+        openPlace(Place::Channels);
         chooseChannel(id);
     });
     connect(m_topBar, &TopBar::channelMoved, this, [this](const QString& id, int by) {
@@ -173,6 +179,37 @@ void MainWindow::connectDoors()
     connect(m_start, &StartPage::fileWanted, this, &MainWindow::open);
 }
 
+QWidget* MainWindow::placeWidget()
+{
+    return m_place == Place::Parts ? static_cast<QWidget*>(m_parts) : m_channels;
+}
+
+void MainWindow::openPlace(Place place)
+{
+    if (!m_document.isOpen())
+        return m_rail->setCurrent(static_cast<int>(m_place));
+    m_place = place;
+    if (place == Place::Parts && m_parts == nullptr) {
+        m_parts = new PartsPlace(m_document, m_dialogs, m_stack);
+        m_stack->addWidget(m_parts);
+        connect(m_parts, &PartsPlace::refused, m_notice, &NoticeBar::showMessage);
+        connect(m_parts, &PartsPlace::channelWanted, this, [this](const QString& id) {
+            openPlace(Place::Channels);
+            chooseChannel(id);
+            m_channels->setOpenLeaf(Leaf::Sensor);
+        });
+    }
+    m_rail->setCurrent(static_cast<int>(place));
+    m_stack->setCurrentWidget(placeWidget());
+    m_runner.setPartsShown(place == Place::Parts);
+}
+
+void MainWindow::openParts(const QString& sheet)
+{
+    openPlace(Place::Parts);
+    m_parts->openSheet(sheet);
+}
+
 void MainWindow::openDoor(bool forChannel)
 {
     if (m_door == nullptr) {
@@ -188,8 +225,10 @@ void MainWindow::openDoor(bool forChannel)
         connect(m_door, &DoorSheet::channelMade, this,
             [this](const QString& name, const Instrument& instrument) {
                 m_document.apply(name, instrument);
-                m_stack->setCurrentWidget(m_channels);
+                openPlace(Place::Channels);
                 chooseChannel(QString::fromStdString(instrument.channels.back()->id));
+                if (m_runner.view()->now == Ticks{})
+                    m_runner.tick(); // so that the glass shows a first number
             });
     }
     if (forChannel)
@@ -249,7 +288,7 @@ void MainWindow::showDocument()
     m_topBar->showDocument(m_document, m_channel);
     const bool isOpen = m_document.isOpen();
     if (m_door == nullptr || m_stack->currentWidget() != m_door || sender() == m_door)
-        m_stack->setCurrentWidget(isOpen ? static_cast<QWidget*>(m_channels) : m_start);
+        m_stack->setCurrentWidget(isOpen ? placeWidget() : m_start);
     m_rightColumn->setVisible(isOpen);
     m_tickBar->setEnabled(isOpen);
     m_addChannel->setEnabled(isOpen);
@@ -262,6 +301,8 @@ void MainWindow::showView()
 {
     const auto view = m_runner.view();
     m_channels->showView(view);
+    if (m_parts != nullptr)
+        m_parts->showView(*view);
     m_tickBar->showView(*view);
     m_glass->showFrame(view->frame);
     m_findings->showFindings(
@@ -297,13 +338,18 @@ void MainWindow::stepChannel(int by)
 
 void MainWindow::goTo(const QString& place)
 {
+    if (place.startsWith(QStringLiteral("/parts"))) {
+        openPlace(Place::Parts);
+        m_parts->openPlace(place);
+        return;
+    }
     const auto subject = subjectOf(m_document.instrument(), place.toStdString());
     const auto& concerned = subject.channels;
     if (!concerned.empty()
         && std::find(concerned.begin(), concerned.end(), m_channel.toStdString())
             == concerned.end())
         chooseChannel(QString::fromStdString(concerned.front()));
-    m_stack->setCurrentWidget(m_channels);
+    openPlace(Place::Channels);
     m_channels->setOpenLeaf(subject.leaf);
 }
 

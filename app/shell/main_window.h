@@ -21,6 +21,8 @@ class FindingsView;
 class GlassView;
 class HelpWindow;
 class NoticeBar;
+class PartsPlace;
+class Rail;
 class StartPage;
 class TickBar;
 class TopBar;
@@ -38,6 +40,12 @@ public:
     /// Plays a recording through the open instrument; on error says so and goes on as before.
     bool playRecording(const QString& path);
     void chooseChannel(const QString& id, const QString& reader = {});
+    /// The places, by their numbers on the rail.
+    enum class Place { Parts = 1, Channels = 2 };
+    /// Opens a place; it is made when it is opened first.
+    void openPlace(Place place);
+    /// Opens the Parts place at one of its sheets, by the sheet's word.
+    void openParts(const QString& sheet);
     /// Opens the sheet for a new instrument or channel.
     void openDoor(bool forChannel);
 
@@ -74,6 +82,7 @@ private:
     void guardFile();
     void tellAboutDisk();
 
+    QWidget* placeWidget();
     void showView();
     void showDocument();
     /// Chooses the channel so many places to the right of the present one.
@@ -100,6 +109,9 @@ private:
     TopBar* m_topBar = nullptr;
     QStackedWidget* m_stack = nullptr;
     StartPage* m_start = nullptr;
+    Rail* m_rail = nullptr;
+    Place m_place = Place::Channels;
+    PartsPlace* m_parts = nullptr;
     ChannelsPlace* m_channels = nullptr;
     DoorSheet* m_door = nullptr;
     QWidget* m_rightColumn = nullptr;

@@ -77,9 +77,7 @@ void Rail::addPlace(const QString& name, int number)
     auto* button = new PlaceButton(name, number, this);
     const int index = static_cast<int>(m_group->buttons().size());
     qobject_cast<QVBoxLayout*>(layout())->insertWidget(index, button);
-    m_group->addButton(button, index);
-    if (index == 0)
-        button->setChecked(true);
+    m_group->addButton(button, number);
 }
 
 void Rail::paintEvent(QPaintEvent* /*event*/)

@@ -11,11 +11,13 @@ class Rail : public QWidget {
 public:
     explicit Rail(QWidget* parent = nullptr);
 
-    /// Adds a place; `number` is that of its Ctrl shortcut.
+    /// Adds a place; `number` is that of its Ctrl shortcut, and by it the place is told.
     void addPlace(const QString& name, int number);
+    /// Shows which place is open.
+    void setCurrent(int number) { m_group->button(number)->setChecked(true); }
 
 Q_SIGNALS:
-    void placeChosen(int index);
+    void placeChosen(int number);
 
 protected:
     void paintEvent(QPaintEvent* event) override;

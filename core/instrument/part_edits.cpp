@@ -234,6 +234,27 @@ Result<Instrument> withoutBus(const Instrument& in, std::string_view bus)
     return accepted(std::move(out));
 }
 
+Result<Instrument> withBusSpeed(const Instrument& in, std::string_view id, const Quantity& speed)
+{
+    const auto* display = findById(in.displays, id);
+    if (display == nullptr)
+        return Error{ErrorCode::NotFound, fmt::format("there is no display \"{}\"", id), ""};
+    const auto* part = findById(in.parts, display->part);
+    const auto* bus = part != nullptr && part->port ? findBus(in, part->port->bus) : nullptr;
+    if (bus == nullptr) {
+        Display copy = *display;
+        copy.busSpeed = speed;
+        return withDisplay(in, copy);
+    }
+    Instrument out = in;
+    changeParts(out, [&](Part& board) {
+        for (auto& candidate : board.buses)
+            if (candidate.id == bus->id)
+                candidate.speed = speed;
+    });
+    return accepted(std::move(out));
+}
+
 void setPin(Instrument& out, const PinUser& user, std::string_view pin)
 {
     if (user.line.empty()) {

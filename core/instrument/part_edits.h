@@ -33,6 +33,10 @@ Result<Instrument> withBusAdded(const Instrument& in, std::string_view board, Bu
 /// Takes a bus away; what hung on it hangs on none.
 Result<Instrument> withoutBus(const Instrument& in, std::string_view bus);
 
+/// Sets the clock at which a display is driven: of its bus, or its own while it hangs on none.
+Result<Instrument> withBusSpeed(
+    const Instrument& in, std::string_view display, const Quantity& speed);
+
 /// Puts a user on a pin; an empty name takes its pin away.
 Result<Instrument> withPin(const Instrument& in, const PinUser& user, std::string_view pin);
 

@@ -2,7 +2,9 @@
 
 #include "base/number_text.h"
 #include "instrument/edits.h"
+#include "instrument/parts_view.h"
 #include "parts/catalogue.h"
+#include "parts/power.h"
 
 #include <algorithm>
 #include <array>
@@ -158,6 +160,7 @@ public:
             return; // it decides which keys there are
         row(key, ParameterKind::Choice, std::string(words[static_cast<std::size_t>(value)]));
         m_rows.back().choices.assign(words.begin(), words.end());
+        m_rows.back().choiceWords = m_rows.back().choices;
         const auto found = std::find(words.begin(), words.end(), m_newText);
         if (isWanted(key) && found != words.end())
             value = static_cast<Enum>(found - words.begin());
@@ -230,7 +233,8 @@ private:
     }
     void row(std::string_view key, ParameterKind kind, std::string text)
     {
-        m_rows.push_back({pathOf(key), m_group, labelOf(key), kind, std::move(text), {}, {}, {}});
+        m_rows.push_back(
+            {pathOf(key), m_group, labelOf(key), kind, std::move(text), {}, {}, {}, {}});
     }
     bool isWanted(std::string_view key)
     {
@@ -256,6 +260,23 @@ private:
     bool m_hasSet = false;
 };
 
+/// The number behind a key in a path: of "lines/2/pin" after "lines" it is 2.
+std::size_t indexAfter(std::string_view path, std::string_view key)
+{
+    const auto from = path.find(key) + key.size() + 1;
+    return static_cast<std::size_t>(std::stoul(std::string(path.substr(from))));
+}
+
+PinRole roleOfLine(const std::vector<LineSpec>& lines, std::string_view path)
+{
+    return lines.at(indexAfter(path, "lines")).role;
+}
+
+PinRole roleOfBusLine(const std::vector<BusSpec>& buses, std::string_view path)
+{
+    return roleOfLine(buses.at(indexAfter(path, "buses")).lines, path);
+}
+
 std::vector<Parameter> plainParameters(Part part)
 {
     ParameterArchive archive({}, {}, {}, {});
@@ -265,9 +286,50 @@ std::vector<Parameter> plainParameters(Part part)
 
 } // namespace
 
-std::vector<Parameter> parametersOf(const Part& part)
+namespace {
+
+/// Where a figure is a reference: what it may lead to.
+void offerReferences(Parameter& row, const Instrument& in, const Part& part)
+{
+    const auto offer = [&](const std::string& value, const std::string& words) {
+        row.kind = ParameterKind::Choice;
+        row.choices.push_back(value);
+        row.choiceWords.push_back(words);
+    };
+    if (row.path == "fedBy") {
+        offer("", "as usual");
+        for (const auto& other : in.parts)
+            if (other->id != part.id && outputVolts(*other) > 0)
+                offer(other->id, partName(*other));
+    } else if (row.path == "port/behind") {
+        offer("", "nothing");
+        for (const auto& other : in.parts)
+            if (other->kind == PartKind::Multiplexer && other->id != part.id)
+                offer(other->id, partName(*other));
+    } else if (row.path.ends_with("/pin")) {
+        const auto role = part.buses.empty() || !row.path.starts_with("buses/")
+            ? roleOfLine(part.lines, row.path)
+            : roleOfBusLine(part.buses, row.path);
+        offer("", "none");
+        if (const auto* board = part.kind == PartKind::Board ? &part : boardOf(in, part))
+            for (const auto& pin : board->pins)
+                if ((pin.roles & bitOf(role)) != 0)
+                    offer(pin.name, pin.name);
+    }
+    // A reference that leads nowhere is still shown.
+    if (row.kind == ParameterKind::Choice && !row.choices.empty()
+        && std::find(row.choices.begin(), row.choices.end(), row.text) == row.choices.end())
+        offer(row.text, row.text);
+}
+
+} // namespace
+
+std::vector<Parameter> parametersOf(const Instrument& in, const Part& part)
 {
     auto rows = plainParameters(part);
+    std::erase_if(rows, [](const Parameter& row) { return row.path == "port/bus"; });
+    for (auto& row : rows)
+        offerReferences(row, in, part);
     const auto entry = std::find_if(catalogue().begin(), catalogue().end(),
         [&](const CatalogueEntry& e) { return e.part.className == part.className; });
     if (entry == catalogue().end())

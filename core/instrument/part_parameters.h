@@ -27,13 +27,15 @@ struct Parameter {
     ParameterKind kind = ParameterKind::Text;
     std::string text; ///< the value for people: "45 mA"
     std::vector<std::string> choices;
+    std::vector<std::string> choiceWords; ///< of each choice, for people
     std::string typical; ///< of the class in the catalogue; empty when it says nothing
     std::string source; ///< of that: "standard", "common practice", "typical of the class"
 };
 
-/// Returns the parameters in the order of the file. Pins of a board are left out: the strip of pins
-/// shows them.
-std::vector<Parameter> parametersOf(const Part& part);
+/// Returns the parameters in the order of the file; what leads to another part or to a pin offers
+/// those that fit. Left out are pins of a board, which the strip of pins shows, and the bus a part
+/// hangs on, which is changed by withPartOnBus().
+std::vector<Parameter> parametersOf(const Instrument& in, const Part& part);
 
 /// Sets one parameter from what a maker types. Error says what is accepted; nothing has changed.
 Result<Instrument> withParameter(

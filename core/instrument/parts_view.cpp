@@ -151,4 +151,11 @@ const BusSpec* findBus(const Instrument& in, std::string_view id)
     return nullptr;
 }
 
+const Quantity& busSpeedOf(const Instrument& in, const Display& display)
+{
+    const auto* part = findById(in.parts, display.part);
+    const auto* bus = part != nullptr && part->port ? findBus(in, part->port->bus) : nullptr;
+    return bus == nullptr ? display.busSpeed : bus->speed;
+}
+
 } // namespace fern

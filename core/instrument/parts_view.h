@@ -71,6 +71,10 @@ struct BusView {
 /// 10 pF (UM10204, table 10). Modules behind a multiplexer load only its own side.
 std::vector<BusView> busViews(const Instrument& in);
 
+/// Returns the clock at which a display is driven: of the bus that its part hangs on, or what the
+/// display itself says while the part hangs on none.
+const Quantity& busSpeedOf(const Instrument& in, const Display& display);
+
 /// Returns the bus with that id, or null.
 const BusSpec* findBus(const Instrument& in, std::string_view id);
 

@@ -1,5 +1,7 @@
 #include "instrument/resolve.h"
 
+#include "instrument/parts_view.h"
+
 #include <fmt/format.h>
 
 namespace fern {
@@ -78,7 +80,7 @@ PlainDisplay plain(const Instrument& instrument, const Display& display)
     p.height = part.height;
     p.panelResponse = ticksFromSeconds(inSi(part.panelResponse));
     p.redrawEvery = ticksFromSeconds(inSi(display.redrawEvery));
-    p.busHertz = inSi(display.busSpeed);
+    p.busHertz = inSi(busSpeedOf(instrument, display));
     p.bufferBytes = display.bufferBytes;
     p.pixelPitch = inSi(part.pixelPitch);
     for (const auto& page : instrument.pages)

@@ -1,6 +1,7 @@
 #include "judge/parts_ladder.h"
 
 #include "base/number_text.h"
+#include "judge/address_ways.h"
 #include "judge/words.h"
 #include "parts/i2c_electrics.h"
 #include "parts/power.h"
@@ -64,6 +65,12 @@ PinCell cellOf(
     if (cell.users.size() > 1)
         cell.use = "used twice";
     return cell;
+}
+
+std::string titleOfBus(const BusSpec& bus)
+{
+    const auto kind = busKindTitles[static_cast<std::size_t>(bus.kind)];
+    return busName(bus) == kind ? busName(bus) : fmt::format("{}, {}", busName(bus), kind);
 }
 
 std::string rateText(const BusSpec& bus)
@@ -154,16 +161,17 @@ Rung directRung(RungKind kind)
 }
 
 std::string leftWords(
-    const std::vector<PinUse>& uses, const Part& board, PinRole role, const char* what)
+    const std::vector<PinUse>& uses, const Part& board, PinRole role, std::string_view what)
 {
+    if (board.pins.empty())
+        return {};
     const auto free = std::count_if(board.pins.begin(), board.pins.end(), [&](const PinSpec& pin) {
         return (pin.roles & bitOf(role)) != 0
             && std::none_of(uses.begin(), uses.end(),
                 [&](const PinUse& use) { return use.board == &board && use.pin == pin.name; });
     });
-    return board.pins.empty()
-        ? std::string()
-        : fmt::format("{} {} left", free == 0 ? "no" : std::to_string(free), what);
+    return fmt::format(
+        "{} {}{} left", free == 0 ? "no" : std::to_string(free), what, free == 1 ? "" : "s");
 }
 
 /// Whether the part hangs on a bus that exists.
@@ -179,7 +187,7 @@ bool isFeeder(const Part& part)
 
 BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<BusView>& buses)
 {
-    BoardLadder ladder{board.id, partName(board), 0, {}, {}};
+    BoardLadder ladder{board.id, partName(board), board.className, 0, {}, {}};
     const auto uses = pinUses(in);
     const auto lines = pinLines(in);
     for (const auto& pin : board.pins) {
@@ -189,13 +197,13 @@ BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<
     for (const auto& view : buses) {
         if (view.board != &board)
             continue;
-        Rung rung{RungKind::Bus, view.bus->id, view.place,
-            fmt::format("{}, {}", busName(*view.bus),
-                busKindTitles[static_cast<std::size_t>(view.bus->kind)]),
-            {}, false, {}};
+        Rung rung{RungKind::Bus, view.bus->id, view.place, titleOfBus(*view.bus), {}, false, {}};
         addBusFacts(rung, view);
-        for (const auto* part : view.modules)
+        for (const auto* part : view.modules) {
             rung.items.push_back(itemOf(*part, tagOf(*part)));
+            rung.items.back().clashes = std::any_of(view.modules.begin(), view.modules.end(),
+                [&](const Part* other) { return other != part && collide(*other, *part); });
+        }
         ladder.rungs.push_back(std::move(rung));
     }
     for (const auto kind : {RungKind::Analog, RungKind::Serial, RungKind::Digital}) {
@@ -213,9 +221,10 @@ BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<
         if (rung.items.empty())
             continue;
         rung.facts = kind == RungKind::Analog
-            ? leftWords(uses, board, PinRole::Analog, "analog pins")
-            : kind == RungKind::Digital ? leftWords(uses, board, PinRole::Interrupt, "interrupts")
-                                        : leftWords(uses, board, PinRole::UartIn, "serial inputs");
+            ? leftWords(uses, board, PinRole::Analog, "analog pin")
+            : kind == RungKind::Digital
+            ? leftWords(uses, board, PinRole::Interrupt, "interrupt pin")
+            : leftWords(uses, board, PinRole::UartIn, "serial input");
         ladder.rungs.push_back(std::move(rung));
     }
     return ladder;

@@ -11,7 +11,7 @@
 namespace fern {
 
 /// What a pin is used for, for its colour and its word.
-enum class PinUseKind { Free, Analog, Digital, Bus, Serial, Power };
+enum class PinUseKind { Free, Analog, Digital, Bus, Serial };
 
 struct PinCell {
     std::string name; ///< as printed
@@ -30,6 +30,7 @@ struct RungItem {
     std::string title;
     std::string about; ///< one short line
     std::string tag; ///< address or pins
+    bool clashes = false; ///< another one of its bus answers to the same address
 };
 
 enum class RungKind { Bus, Analog, Serial, Digital };
@@ -47,6 +48,7 @@ struct Rung {
 struct BoardLadder {
     std::string board; ///< id
     std::string title;
+    std::string about; ///< its class
     std::size_t usedPins = 0;
     std::vector<PinCell> pins;
     std::vector<Rung> rungs; ///< buses first; rungs of direct pins only where something hangs

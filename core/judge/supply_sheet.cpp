@@ -25,6 +25,15 @@ SupplyBar barOf(const RailLoad& rail)
     return bar;
 }
 
+/// A supply that nothing of the instrument feeds; null when there is none.
+const Part* outsideSupply(const Instrument& in)
+{
+    for (const auto& part : in.parts)
+        if (part->kind == PartKind::Regulator && feederOf(in.parts, *part) == nullptr)
+            return part.get();
+    return nullptr;
+}
+
 std::string chargeWords(const Part& store)
 {
     if (store.bank)
@@ -50,7 +59,7 @@ SupplySheet supplySheet(const Instrument& in, const PlainInstrument& plain)
         sum += ampere;
         if (ampere > 0)
             sheet.shares.push_back({part->id, partName(*part), ampere, 0, milliampereText(ampere)});
-        else if (!part->load && !part->battery && !part->bank && !part->regulator)
+        else if (!part->load && part->levels) // what has levels is powered
             ++untold;
     }
     for (auto& share : sheet.shares)
@@ -61,7 +70,10 @@ SupplySheet supplySheet(const Instrument& in, const PlainInstrument& plain)
     const auto& time = plain.runTime;
     const auto* store = findById(in.parts, time.source);
     if (store == nullptr) {
-        sheet.hours = "no battery or power bank yet";
+        const auto* outside = outsideSupply(in);
+        sheet.hours = outside == nullptr
+            ? "no battery or power bank yet"
+            : fmt::format("no battery: it runs as long as {} does", partName(*outside));
         return sheet;
     }
     if (time.averageAmpere <= 0) {

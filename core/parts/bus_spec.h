@@ -30,7 +30,7 @@ template <class Archive> void describe(Archive& a, BusSpec& b)
     a.text("id", b.id);
     a.optionalText("name", b.name);
     a.choice("kind", b.kind, busKindWords);
-    a.quantity("speed", b.speed, "Hz", Range::positive());
+    a.quantity("speed", b.speed, "Hz", {50, 1e9});
     a.quantity("pullUp", b.pullUp, "ohm", Range::notNegative());
     a.quantity("pullUpTo", b.pullUpTo, "V", Range::positive());
     a.quantity("wireLength", b.wireLength, "m", Range::notNegative());

@@ -1,5 +1,8 @@
 #include "parts/catalogue.h"
 
+#include "base/split.h"
+
+#include <algorithm>
 #include <cassert>
 #include <vector>
 
@@ -42,6 +45,35 @@ std::span<const CatalogueEntry> catalogue()
         return c;
     }();
     return read.entries;
+}
+
+std::vector<const CatalogueEntry*> searchCatalogue(std::string_view category, std::string_view text)
+{
+    const auto lower = [](std::string words) {
+        for (char& c : words)
+            c = c >= 'A' && c <= 'Z' ? static_cast<char>(c | 0x20) : c;
+        return words;
+    };
+    const auto wanted = lower(std::string(text));
+    std::vector<const CatalogueEntry*> found;
+    for (const auto& entry : catalogue()) {
+        const auto said = lower(entry.title + " " + entry.category + " " + entry.about);
+        const auto words = splitAtBlanks(wanted);
+        if ((category.empty() || entry.category == category)
+            && std::all_of(words.begin(), words.end(),
+                [&](std::string_view word) { return said.find(word) != std::string::npos; }))
+            found.push_back(&entry);
+    }
+    return found;
+}
+
+std::vector<std::string> catalogueCategories()
+{
+    std::vector<std::string> categories;
+    for (const auto& entry : catalogue())
+        if (std::find(categories.begin(), categories.end(), entry.category) == categories.end())
+            categories.push_back(entry.category);
+    return categories;
 }
 
 const CatalogueEntry* findInCatalogue(std::string_view id)

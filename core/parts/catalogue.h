@@ -7,6 +7,7 @@
 #include <span>
 #include <string>
 #include <string_view>
+#include <vector>
 
 namespace fern {
 
@@ -21,6 +22,14 @@ struct CatalogueEntry {
 
 /// Returns every entry, grouped by category.
 std::span<const CatalogueEntry> catalogue();
+
+/// Returns the entries of a category, or of all with an empty one, that hold every word of a text
+/// in title, category or description; capitals do not matter.
+std::vector<const CatalogueEntry*> searchCatalogue(
+    std::string_view category, std::string_view text);
+
+/// Returns the categories in the order of the catalogue.
+std::vector<std::string> catalogueCategories();
 
 /// Returns the entry of that id, or null.
 const CatalogueEntry* findInCatalogue(std::string_view id);

@@ -2,6 +2,7 @@
 
 #include "instrument/parts_view.h"
 #include "judge/address_ways.h"
+#include "parts/catalogue.h"
 
 #include <algorithm>
 
@@ -92,7 +93,7 @@ Comparison compareFor(const Instrument& in, const Part& first, const Part& secon
                     : fmt::format("both answer to {}", addressText(first.port->address));
     c.columns = {"pins", "parts", "redraws", "code"};
     for (auto& way : addressWays(in, first, second)) {
-        Way row{titleOf(way.kind), {}, way.obstacle, now == way.kind, {}};
+        Way row{titleOf(way.kind), {}, way.obstacle, now == way.kind, {}, {}};
         if (way.isPossible()) {
             row.cells = cellsOf(way);
             // The order of the kinds is the order of the trouble.
@@ -100,6 +101,8 @@ Comparison compareFor(const Instrument& in, const Part& first, const Part& secon
                 c.recommended = c.ways.size();
                 c.reason = reasonOf(way);
             }
+            if (way.addsPart)
+                row.className = findInCatalogue("multiplexer")->part.className;
             if (!row.isNow)
                 row.fix = std::move(way.fix);
         } else if (row.isNow) {

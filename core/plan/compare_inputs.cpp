@@ -57,7 +57,7 @@ std::vector<std::string> cells(const Need& need, std::size_t inputs, int pins, d
 Way freePinWay(const Need& need)
 {
     const auto left = need.there > need.wanted ? need.there - need.wanted : 0;
-    Way way{"a free pin of " + partName(need.board), {}, {}, false, {}};
+    Way way{"a free pin of " + partName(need.board), {}, {}, false, {}, {}};
     if (left < need.more())
         way.obstacle = left == 0 ? "no analog pin is left" : "too few are left";
     else
@@ -76,11 +76,11 @@ Way boardWay(const Need& need)
             && withBoardReplaced(need.in, need.board.id, entry.part))
             best = &entry;
     if (best == nullptr)
-        return {"another board", {}, "none of the catalogue carries everything", false, {}};
+        return {"another board", {}, "none of the catalogue carries everything", false, {}, {}};
     return {best->title,
         cells(need, analogPins(best->part) - std::min(need.wanted, analogPins(best->part)), 0,
             stepOf(best->part), "pins anew", best->part.className),
-        {}, false,
+        {}, false, best->part.className,
         {"Change the board", [id = need.board.id, part = best->part](const Instrument& in) {
              return withBoardReplaced(in, id, part);
          }}};
@@ -94,8 +94,8 @@ Way moduleWay(const Need& need, const char* id, const char* title, const char* n
     const auto added = withPartAdded(need.in, part);
     const auto trial = added ? wired(*added) : added; // all of it must find its place
     if (!trial)
-        return {title, {}, trial.error().message, false, {}};
-    return {title, cells(need, inputs, pins, step, code, part.className), {}, false,
+        return {title, {}, trial.error().message, false, {}, {}};
+    return {title, cells(need, inputs, pins, step, code, part.className), {}, false, part.className,
         {fmt::format("Add a {}", title),
             [part](const Instrument& in) { return withPartWired(in, part); }}};
 }
@@ -106,7 +106,7 @@ Way secondBoardWay(const Need& need)
     return {"a second small board",
         cells(need, analogPins(entry.part), 2, stepOf(entry.part), "two programs",
             entry.part.className),
-        {}, false, {}};
+        {}, false, entry.part.className, {}};
 }
 
 std::string article(std::size_t n, const char* what)

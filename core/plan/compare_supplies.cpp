@@ -99,7 +99,7 @@ std::vector<Comparison> compareSupplies(const Instrument& in, const PlainInstrum
     std::vector<Judged> all;
     const auto* now = storeOf(in);
     if (now != nullptr)
-        all.push_back(judged(in, plain, *now, {partName(*now), {}, {}, true, {}}));
+        all.push_back(judged(in, plain, *now, {partName(*now), {}, {}, true, now->className, {}}));
     for (const auto& entry : catalogue()) {
         if (!isStore(entry.part) || (now != nullptr && entry.part.className == now->className))
             continue;
@@ -107,7 +107,7 @@ std::vector<Comparison> compareSupplies(const Instrument& in, const PlainInstrum
         if (!then)
             continue;
         all.push_back(judged(*then, plain, entry.part,
-            {entry.title, {}, {}, false,
+            {entry.title, {}, {}, false, entry.part.className,
                 {"Take " + entry.title,
                     [&entry](const Instrument& before) { return withStore(before, entry); }}}));
     }

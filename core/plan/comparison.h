@@ -14,6 +14,7 @@ struct Way {
     std::vector<std::string> cells; ///< one for each column; empty texts where it is impossible
     std::string obstacle; ///< why it is impossible; empty when it is possible
     bool isNow = false; ///< the instrument does it so already
+    std::string className; ///< of the part that it buys; empty when it buys none
     Fix fix; ///< its one change; without apply where there is nothing to change
 
     bool isPossible() const { return obstacle.empty(); }

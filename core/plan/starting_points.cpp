@@ -92,6 +92,14 @@ std::string upper(std::string_view text)
     return result;
 }
 
+/// The unit in the characters that the pixel fonts have: "°C" is "C".
+std::string unitOnGlass(const std::string& unit)
+{
+    auto words = prettyUnit(unit);
+    std::erase_if(words, [](char c) { return static_cast<unsigned char>(c) >= 0x80; });
+    return words;
+}
+
 /// A title line and under it the value, as large as the glass allows.
 Page pageFor(const Display& display, const Part& part, std::string_view name,
     const std::string& unit, int cells)
@@ -105,10 +113,9 @@ Page pageFor(const Display& display, const Part& part, std::string_view name,
     title.kind = FieldKind::Label;
     title.font = isLow ? "5x8" : "8x16";
     const auto room = static_cast<std::size_t>(part.width / fieldBox(title, 1).width);
-    auto words = codePoints(upper(name) + ", " + prettyUnit(unit));
-    title.text = upper(name) + ", " + prettyUnit(unit);
-    if (words.size() > room)
-        title.text = prettyUnit(unit);
+    title.text = upper(name) + ", " + unitOnGlass(unit);
+    if (codePoints(title.text).size() > room)
+        title.text = unitOnGlass(unit);
     title.x = (part.width - fieldBox(title, cellCount(title.text)).width) / 2;
     const int top = fieldBox(title, 1).height;
     Field best;

@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <bit>
+#include <set>
 
 #include <fmt/format.h>
 
@@ -101,18 +102,28 @@ Result<Instrument> withPins(const Instrument& in)
     return out;
 }
 
-/// Whether an address is free on a bus for a module that stands before every multiplexer.
-bool isAddressFree(const Instrument& in, const Part& mover, std::string_view bus, int address)
+/// Whether a part of the list answers to an address on a bus.
+bool answers(const Part& other, const Part& mover, std::string_view bus, int address)
 {
+    return other.id != mover.id && other.port && other.port->bus == bus
+        && other.port->address == address && !(other.port->isMirrored && mover.port->isMirrored);
+}
+
+/// Whether an address is free on a bus for a module that stands before every multiplexer. Those
+/// that are `placed` keep theirs; its own it keeps before the others, another one must be free of
+/// everybody.
+bool isAddressFree(const Instrument& in, const std::set<std::string>& placed, const Part& mover,
+    std::string_view bus, int address)
+{
+    const bool isOwn = mover.port->bus == bus && mover.port->address == address;
     return std::none_of(in.parts.begin(), in.parts.end(), [&](const auto& other) {
-        return other->id != mover.id && other->port && other->port->bus == bus
-            && other->port->address == address
-            && !(other->port->isMirrored && mover.port->isMirrored);
+        return (!isOwn || placed.contains(other->id)) && answers(*other, mover, bus, address);
     });
 }
 
 /// Puts one module on a bus with an address that nobody else has.
-Result<Instrument> withPlaceOnBus(const Instrument& in, const Part& part)
+Result<Instrument> withPlaceOnBus(
+    const Instrument& in, const std::set<std::string>& placed, const Part& part)
 {
     std::vector<std::string> buses;
     if (part.port->bus.empty()) {
@@ -128,7 +139,7 @@ Result<Instrument> withPlaceOnBus(const Instrument& in, const Part& part)
     addresses.insert(addresses.end(), part.port->straps.begin(), part.port->straps.end());
     for (const auto& bus : buses)
         for (const int address : addresses)
-            if (isAddressFree(in, part, bus, address)) {
+            if (isAddressFree(in, placed, part, bus, address)) {
                 Instrument out = in;
                 setPlace(out, part.id, bus, address);
                 return out;
@@ -139,20 +150,36 @@ Result<Instrument> withPlaceOnBus(const Instrument& in, const Part& part)
         ""};
 }
 
+/// The I²C modules that stand before every multiplexer: who has the fewest addresses to choose from
+/// comes first, then the order of the file.
+std::vector<std::string> inOrderOfChoice(const Instrument& in)
+{
+    std::vector<const Part*> modules;
+    for (const auto& part : in.parts)
+        if (fitsBus(*part, BusKind::I2c) && part->port->behind.empty())
+            modules.push_back(part.get());
+    std::stable_sort(modules.begin(), modules.end(), [](const Part* a, const Part* b) {
+        return std::max<std::size_t>(a->port->straps.size(), 1)
+            < std::max<std::size_t>(b->port->straps.size(), 1);
+    });
+    std::vector<std::string> ids;
+    for (const auto* module : modules)
+        ids.push_back(module->id);
+    return ids;
+}
+
 } // namespace
 
 Result<Instrument> wired(const Instrument& in)
 {
     auto out = in;
-    for (std::size_t i = 0; i < in.parts.size(); ++i) {
-        const auto& part = *out.parts[i];
-        const bool isI2c = part.port && (part.port->address != 0 || !part.port->straps.empty());
-        if (!isI2c || !part.port->behind.empty())
-            continue;
-        auto placed = withPlaceOnBus(out, part);
-        if (!placed)
-            return placed;
-        out = *std::move(placed);
+    std::set<std::string> placed;
+    for (const auto& id : inOrderOfChoice(in)) {
+        auto done = withPlaceOnBus(out, placed, *findById(out.parts, id));
+        if (!done)
+            return done;
+        out = *std::move(done);
+        placed.insert(id);
     }
     const auto done = withPins(out);
     return done ? accepted(*done) : done;

@@ -35,7 +35,7 @@ TEST_F(WindowTest, TheSchematicTellsItsVoltages)
     openLeaf("Sensor");
     const auto words = accessibleName(find<QWidget>("schematic"));
     EXPECT_TRUE(words.contains(QStringLiteral("47 kΩ"))) << words.toStdString();
-    EXPECT_TRUE(words.contains(QStringLiteral("pin A0 2.69"))) << words.toStdString();
+    EXPECT_TRUE(words.contains(QStringLiteral("pin IO32 2.69"))) << words.toStdString();
     type("r1", QStringLiteral("51k"));
     EXPECT_TRUE(accessibleName(find<QWidget>("schematic")).contains(QStringLiteral("51 kΩ")));
 }

@@ -37,7 +37,7 @@ TEST(BadInput, BrokenFilesAreNamedWithThePlace)
         {"type", test::replaced(skiff, "\"name\": \"Wagtail\"", "\"name\": 7"),
             "/name, line 4, column 12: this must be a text"},
         {"nan", test::replaced(skiff, "\"bits\": 12", "\"bits\": NaN"),
-            "line 18, column 17: not valid JSON"},
+            "line 19, column 17: not valid JSON"},
         {"huge", test::replaced(skiff, "\"bits\": 12", "\"bits\": 1e400"), "a number is too large"},
         {"utf8", test::replaced(skiff, "Wagtail", "Wagt\xC3\x28il"),
             "line 4, column 17: the text is not valid UTF-8"},

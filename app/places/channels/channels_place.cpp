@@ -23,6 +23,7 @@ ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
     , m_empty(softLabel({}, this))
     , m_content(new QWidget(this))
 {
+    setObjectName(QStringLiteral("channelsPlace"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
     m_empty->setAlignment(Qt::AlignCenter);

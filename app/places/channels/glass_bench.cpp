@@ -1,6 +1,7 @@
 #include "app/places/channels/glass_bench.h"
 
 #include "instrument/edits.h"
+#include "instrument/part_edits.h"
 
 namespace fern::app {
 
@@ -29,24 +30,20 @@ GlassBench::GlassBench(Document& document, QWidget* parent)
     age->body()->addWidget(m_age);
     row->addWidget(age, 3);
     addCard(1)->body()->addWidget(m_trace);
-    edit(&Display::redrawEvery, tr("Redraw interval"), m_redrawEvery);
-    edit(&Display::busSpeed, tr("Bus speed"), m_busSpeed);
-}
-
-void GlassBench::edit(Quantity Display::*member, const QString& name, QuantityEdit* input)
-{
-    connect(input, &QuantityEdit::quantityEntered, this,
-        [this, member, name](const Quantity& quantity) {
-            auto changed = display();
-            changed.*member = quantity;
-            apply(name, withDisplay(instrument(), changed));
-        });
+    connect(m_redrawEvery, &QuantityEdit::quantityEntered, this, [this](const Quantity& interval) {
+        auto changed = display();
+        changed.redrawEvery = interval;
+        apply(tr("Redraw interval"), withDisplay(instrument(), changed));
+    });
+    connect(m_busSpeed, &QuantityEdit::quantityEntered, this, [this](const Quantity& speed) {
+        apply(tr("Bus speed"), withBusSpeed(instrument(), display().id, speed));
+    });
 }
 
 void GlassBench::showInputs(const RunView& view)
 {
     m_redrawEvery->showQuantity(display().redrawEvery);
-    m_busSpeed->showQuantity(display().busSpeed);
+    m_busSpeed->showQuantity(busSpeedOf(instrument(), display()));
     m_plan->setText(QString::fromStdString(view.fixed->planInWords));
     m_lanes->showView(view);
     m_trace->showView(view);

@@ -18,8 +18,6 @@ protected:
     void showInputs(const RunView& view) override;
 
 private:
-    void edit(Quantity Display::*member, const QString& name, QuantityEdit* input);
-
     QuantityEdit* m_redrawEvery;
     QuantityEdit* m_busSpeed;
     QLabel* m_plan;

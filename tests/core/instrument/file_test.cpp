@@ -27,8 +27,9 @@ TEST(InstrumentFile, WritesTheDemoByteForByte)
 TEST(InstrumentFile, KeepsUnknownKeysAtEveryLevel)
 {
     auto text = skiffText();
-    text = replaced(text, "\"decisions\": []\n",
-        "\"decisions\": [],\n  \"crew\": {\n    \"names\": [\n      { \"cox\": null }\n    ]\n  "
+    text = replaced(text, "\"each\": \"8 shells\" }\n  ]\n",
+        "\"each\": \"8 shells\" }\n  ],\n  \"crew\": {\n    \"names\": [\n      { \"cox\": null "
+        "}\n    ]\n  "
         "}\n");
     text = replaced(text, "\"scaling\": { \"kind\": \"from parts\" }",
         "\"scaling\": { \"kind\": \"from parts\", \"checkedBy\": \"the cox\" }");
@@ -79,7 +80,7 @@ INSTANTIATE_TEST_SUITE_P(Faults, FaultyFile,
         Fault{"newer", "\"version\": 1", "\"version\": 2",
             "the file has version 2; this program reads version 1", "/version"},
         Fault{"type", "\"bits\": 12", "\"bits\": \"12\"", "this must be a number",
-            "/parts/0/converter/bits, line 18"},
+            "/parts/0/converter/bits, line 19"},
         Fault{"range", "\"bits\": 12", "\"bits\": 40",
             "40 is out of range: it must be from 4 to 24", "/parts/0/converter/bits"},
         Fault{"whole", "\"bits\": 12", "\"bits\": 12.5", "12.5 is not a whole number",
@@ -87,17 +88,17 @@ INSTANTIATE_TEST_SUITE_P(Faults, FaultyFile,
         Fault{"word", "\"data sheet\"", "\"datasheet\"",
             "\"datasheet\" is not one of \"data sheet\", \"end point\"",
             "/parts/0/converter/school"},
-        Fault{"unit", "\"unit\": \"kohm\"", "\"unit\": \"kph\"",
+        Fault{"unit", "47, \"unit\": \"kohm\"", "47, \"unit\": \"kph\"",
             "the unit \"kph\" can be misread: write km/h", "/channels/0/frontEnd/r1"},
-        Fault{"dimension", "\"unit\": \"kohm\"", "\"unit\": \"mV\"",
+        Fault{"dimension", "47, \"unit\": \"kohm\"", "47, \"unit\": \"mV\"",
             "the unit \"mV\" does not fit here; use one like ohm", "/channels/0/frontEnd/r1"},
         Fault{"zero", "{ \"value\": 12, \"unit\": \"kohm\" }",
             "{ \"value\": 0, \"unit\": \"kohm\" }",
             "0 kΩ is out of range: it must be more than 0 ohm", "/channels/0/frontEnd/r2"},
         Fault{"quantity", "{ \"value\": 12, \"unit\": \"kohm\" }", "12000",
             "this must be {\"value\": number, \"unit\": text}", "/channels/0/frontEnd/r2"},
-        Fault{"missing", "\"name\": \"House battery\",", "", "the key \"name\" is missing",
-            "/channels/0, line"},
+        Fault{"missing", "\"name\": \"House battery\",\n      \"wish\"", "\"wish\"",
+            "the key \"name\" is missing", "/channels/0, line"},
         Fault{"median", "\"N\": 5", "\"N\": 4", "a median needs an odd number of samples",
             "/channels/0/smoothing/0/N"},
         Fault{"reference", "\"channel\": \"house-battery\"", "\"channel\": \"engine\"",

@@ -22,7 +22,7 @@ TEST(PartParameters, SayValueTypicalFigureAndItsSource)
 {
     auto part = findInCatalogue("receiver")->part;
     part.load->active = {33, "mA"};
-    const auto rows = parametersOf(part);
+    const auto rows = parametersOf(Instrument{}, part);
     const auto* row = find(rows, "load/active");
     ASSERT_NE(row, nullptr);
     EXPECT_EQ(row->group, "Draws");
@@ -36,7 +36,7 @@ TEST(PartParameters, AMakersOwnPartHasNoTypicalFigures)
 {
     auto part = findInCatalogue("receiver")->part;
     part.className = "something of mine";
-    for (const auto& row : parametersOf(part))
+    for (const auto& row : parametersOf(Instrument{}, part))
         EXPECT_TRUE(row.typical.empty() && row.source.empty()) << row.path;
 }
 
@@ -49,7 +49,7 @@ TEST(PartParameters, ReadBackWhatTheyShow)
         const auto in = withPartAdded(Instrument{}, part);
         ASSERT_TRUE(in) << entry.id;
         const auto& added = *in->parts.back();
-        const auto rows = parametersOf(added);
+        const auto rows = parametersOf(*in, added);
         EXPECT_GT(rows.size(), 2U) << entry.id;
         for (const auto& row : rows) {
             if (row.kind == ParameterKind::Untold)
@@ -57,7 +57,7 @@ TEST(PartParameters, ReadBackWhatTheyShow)
             const auto same = withParameter(*in, added.id, row.path, row.text);
             ASSERT_TRUE(same) << entry.id << " " << row.path << ": " << same.error().message;
             EXPECT_EQ(same->parts.back()->lines, added.lines) << row.path;
-            for (const auto& again : parametersOf(*same->parts.back()))
+            for (const auto& again : parametersOf(*same, *same->parts.back()))
                 EXPECT_EQ(again.text, find(rows, again.path)->text) << entry.id << again.path;
         }
     }
@@ -83,10 +83,24 @@ TEST(PartParameters, ReachIntoGroupsListsAndChoices)
     EXPECT_EQ(inSi(findById(in.parts, "glass")->load->active), 9e-3);
 }
 
+TEST(PartParameters, OfferWhatAReferenceMayLeadTo)
+{
+    const auto in = test::plus(test::shed(),
+        test::withLine("wheel", {.name = "pulses", .role = PinRole::Interrupt, .pin = "D9"}));
+    const auto rows = parametersOf(in, *in.parts.back());
+    EXPECT_EQ(find(rows, "fedBy")->choices, (std::vector<std::string>{"", "board", "battery"}));
+    // Only D2 can interrupt; the pin that does not exist is shown all the same.
+    EXPECT_EQ(find(rows, "lines/0/pin")->choices, (std::vector<std::string>{"", "D2", "D9"}));
+    EXPECT_EQ(withParameter(in, "wheel", "lines/0/pin", "D2")->parts.back()->lines[0].pin, "D2");
+    const auto board = parametersOf(in, *findById(in.parts, "board"));
+    EXPECT_EQ(
+        find(board, "buses/0/lines/0/pin")->choices, (std::vector<std::string>{"", "D4", "D6"}));
+}
+
 TEST(PartParameters, AGroupThatNobodyToldBeginsWithUsualFigures)
 {
     const auto in = test::plus(test::shed(), test::module("module"));
-    EXPECT_EQ(find(parametersOf(*in.parts.back()), "load")->kind, ParameterKind::Untold);
+    EXPECT_EQ(find(parametersOf(in, *in.parts.back()), "load")->kind, ParameterKind::Untold);
     const auto told = *withParameter(in, "module", "load", "tell");
     EXPECT_EQ(*told.parts.back()->load, LoadSpec{});
 }

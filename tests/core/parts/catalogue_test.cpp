@@ -92,6 +92,20 @@ TEST(Catalogue, EveryModuleFindsItsPinsOnTheLargestBoard)
     }
 }
 
+TEST(Catalogue, IsSearchedByWordsAndCategory)
+{
+    const auto found = searchCatalogue("", "16 gain CONVERTER");
+    ASSERT_EQ(found.size(), 1U);
+    EXPECT_EQ(found[0]->id, "converter-gain-16");
+    EXPECT_TRUE(searchCatalogue("display", "16-bit").empty());
+    EXPECT_EQ(searchCatalogue("", "").size(), catalogue().size());
+    std::size_t sum = 0;
+    for (const auto& category : catalogueCategories())
+        sum += searchCatalogue(category, "").size();
+    EXPECT_EQ(sum, catalogue().size());
+    EXPECT_EQ(shortTitle(*found[0]), "16-bit converter with programmable gain");
+}
+
 // Common practice: every board has a pair of pins for its I²C bus and at least one interrupt.
 TEST(Catalogue, EveryBoardWiresItsBus)
 {

@@ -1,5 +1,7 @@
 #include "parts/power.h"
 
+#include "tests/support.h"
+
 #include <gtest/gtest.h>
 
 namespace fern {
@@ -137,6 +139,22 @@ TEST(Power, CountingTheSensorAloneIsFarTooLong)
         load("board", steady(45), "battery"), load("display", steady(15), "battery")});
     EXPECT_NEAR(runTimeOf(alone).seconds() / runTimeOf(all).seconds(), 7, 1e-9);
     EXPECT_EQ(runTimeOf({}).source, "");
+}
+
+// Common practice: an estimate that counts one part only is several times too long.
+TEST(Power, CountingOnlyTheDisplayOfTheSkiffIsSeveralTimesTooLong)
+{
+    auto parts = test::skiff().parts;
+    const double all = runTimeOf(parts).seconds();
+    for (auto& part : parts)
+        if (part->id != "helm-oled") {
+            Part still = *part;
+            still.load.reset();
+            if (still.regulator)
+                still.regulator->quiescent = {0, "mA"};
+            part = std::make_shared<const Part>(std::move(still));
+        }
+    EXPECT_GT(runTimeOf(parts).seconds() / all, 5);
 }
 
 } // namespace

@@ -1,0 +1,80 @@
+#pragma once
+// The Parts place: the ladder above, and below it one sheet at a time: the catalogue, the supply,
+// the chosen part, comparisons, parts list, wiring, cautions.
+
+#include "app/dialogs/dialogs.h"
+#include "app/document/document.h"
+#include "app/look/card.h"
+#include "app/runner/run_view.h"
+
+#include <QButtonGroup>
+#include <QMenu>
+#include <QPushButton>
+#include <QStackedWidget>
+
+namespace fern::app {
+
+class CatalogueSheet;
+class ComparisonView;
+class LadderView;
+class PartSheet;
+class SupplyView;
+class TablePage;
+
+class PartsPlace : public QWidget {
+    Q_OBJECT
+public:
+    PartsPlace(Document& document, Dialogs& dialogs, QWidget* parent);
+
+    void showView(const RunView& view);
+    /// Opens what a place in the file is about: a part, or a bus of a board.
+    void openPlace(const QString& place);
+    /// Opens a sheet by its word: "Add", "Supply", "Part", "Compare", "List", "Wiring", "Cautions".
+    void openSheet(const QString& word);
+
+Q_SIGNALS:
+    void refused(const QString& message);
+    void channelWanted(const QString& id);
+
+private:
+    void createLadder();
+    void createSheets();
+    void connectSheets();
+    void addSheet(const QString& word, const QString& title, QWidget* sheet);
+    void showEmpty(bool isEmpty);
+    void choose(const QString& part, const QString& bus = {});
+    void offerPin(const QString& board, const QString& pin, const QPoint& at);
+    void fillBusMenu();
+    void move(const QString& part, const QString& bus);
+    void remove(const QString& part);
+    void add(Part part);
+    void save(const TextTable& table, const QString& proposed);
+    void setPrice(int row, const QString& price);
+    void showCautions(const std::vector<Caution>& cautions);
+    const Instrument& instrument() const { return m_document.instrument(); }
+
+    Document& m_document;
+    Dialogs& m_dialogs;
+    Card* m_ladderCard;
+    LadderView* m_ladder;
+    QLabel* m_empty;
+    QPushButton* m_addPart;
+    QPushButton* m_addBus;
+    QPushButton* m_wire;
+    QMenu* m_busMenu;
+    QMenu* m_pinMenu;
+    QButtonGroup* m_chips;
+    QHBoxLayout* m_chipRow;
+    QStackedWidget* m_sheets;
+    CatalogueSheet* m_catalogue;
+    SupplyView* m_supply;
+    PartSheet* m_part;
+    ComparisonView* m_comparisons;
+    TablePage* m_list;
+    TablePage* m_wiring;
+    QLabel* m_cautions;
+    std::shared_ptr<const PartsSheets> m_shown;
+    std::vector<Finding> m_findings;
+};
+
+} // namespace fern::app
