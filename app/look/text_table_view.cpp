@@ -28,7 +28,9 @@ TextTableView::TextTableView(QWidget* parent)
     setWordWrap(false);
     viewport()->setBackgroundRole(cardRole);
     verticalHeader()->hide();
+    verticalHeader()->setMinimumSectionSize(lineHeight);
     verticalHeader()->setDefaultSectionSize(lineHeight);
+    verticalHeader()->setSectionResizeMode(QHeaderView::Fixed);
     horizontalHeader()->setHighlightSections(false);
     horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     horizontalHeader()->setFont(wordFont(12));

@@ -81,19 +81,22 @@ CatalogueSheet::CatalogueSheet(QWidget* parent)
     row->addWidget(m_list, 4);
     auto* right = new QVBoxLayout;
     right->setSpacing(grid - 2);
-    right->addWidget(m_title);
-    right->addWidget(m_about);
-    right->addWidget(m_add, 0, Qt::AlignLeft);
     auto* scroll = new QScrollArea(this);
     scroll->setWidgetResizable(true);
     scroll->setFrameShape(QFrame::NoFrame);
     scroll->setFocusPolicy(Qt::NoFocus);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     scroll->viewport()->setBackgroundRole(cardRole);
-    m_figures->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-    m_figures->setBackgroundRole(cardRole);
-    scroll->setWidget(m_figures);
+    auto* words = new QWidget;
+    words->setBackgroundRole(cardRole);
+    auto* lines = new QVBoxLayout(words);
+    lines->setContentsMargins(0, 0, grid, 0);
+    for (auto* label : {m_title, m_about, m_figures})
+        lines->addWidget(label);
+    lines->addStretch(1);
+    scroll->setWidget(words);
     right->addWidget(scroll, 1);
+    right->addWidget(m_add, 0, Qt::AlignLeft);
     row->addLayout(right, 4);
 
     connect(m_search, &QLineEdit::textChanged, this, &CatalogueSheet::search);

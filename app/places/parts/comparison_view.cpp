@@ -1,6 +1,6 @@
 #include "app/places/parts/comparison_view.h"
 
-#include "app/look/card.h"
+#include "app/look/line_label.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "instrument/edits.h"
@@ -44,7 +44,7 @@ ComparisonView::ComparisonView(Document& document, QWidget* parent)
     : QWidget(parent)
     , m_document(document)
     , m_questions(new QComboBox(this))
-    , m_context(softLabel({}, this))
+    , m_context(new LineLabel(LineLabel::Kind::Note, wordFont(12), this))
     , m_table(new TextTableView(this))
     , m_reason(new QLabel(this))
     , m_take(new QPushButton(this))
@@ -138,7 +138,7 @@ void ComparisonView::showCurrent()
     m_questions->setVisible(comparison != nullptr);
     m_table->setVisible(comparison != nullptr);
     if (comparison == nullptr) {
-        m_context->clear();
+        m_context->setText({});
         m_reason->setText(tr("Nothing to compare yet: add a board first."));
         return showWay();
     }

@@ -12,6 +12,8 @@
 
 namespace fern::app {
 
+class LineLabel;
+
 class ComparisonView : public QWidget {
     Q_OBJECT
 public:
@@ -31,7 +33,7 @@ private:
     Document& m_document;
     std::vector<Comparison> m_comparisons;
     QComboBox* m_questions;
-    QLabel* m_context;
+    LineLabel* m_context;
     TextTableView* m_table;
     QLabel* m_reason;
     QPushButton* m_take;

@@ -2,6 +2,7 @@
 
 #include "app/look/card.h"
 #include "app/look/inputs.h"
+#include "app/look/line_label.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "parts/bus_spec.h"
@@ -46,7 +47,7 @@ PartSheet::PartSheet(Document& document, QWidget* parent)
     : QWidget(parent)
     , m_document(document)
     , m_title(new QLabel(this))
-    , m_class(softLabel({}, this))
+    , m_class(new LineLabel(LineLabel::Kind::Note, wordFont(12), this))
     , m_another(new QPushButton(tr("Another one"), this))
     , m_remove(new QPushButton(tr("Remove"), this))
     , m_scroll(new QScrollArea(this))
@@ -66,8 +67,6 @@ PartSheet::PartSheet(Document& document, QWidget* parent)
     head->addWidget(m_another);
     head->addWidget(m_remove);
     column->addLayout(head);
-    m_class->setMinimumWidth(0);
-    m_class->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     m_scroll->setWidgetResizable(true);
     m_scroll->setFrameShape(QFrame::NoFrame);
     m_scroll->setFocusPolicy(Qt::NoFocus);
@@ -133,7 +132,8 @@ void PartSheet::rebuild(const std::vector<Parameter>& parameters)
     layout->setVerticalSpacing(4);
     layout->setColumnMinimumWidth(0, 130);
     layout->setColumnMinimumWidth(1, 150);
-    layout->setColumnStretch(2, 1);
+    layout->setColumnStretch(1, 2);
+    layout->setColumnStretch(2, 3);
     m_rows.clear();
     int line = 0;
     std::string group;
@@ -163,15 +163,19 @@ void PartSheet::rebuild(const std::vector<Parameter>& parameters)
 PartSheet::Row PartSheet::addRow(
     QGridLayout* layout, int line, const Parameter& parameter, QWidget* content)
 {
-    Row row{parameter, inputFor(parameter, content), softLabel({}, content)};
+    Row row{parameter, inputFor(parameter, content),
+        new LineLabel(LineLabel::Kind::Note, wordFont(12), content)};
     row.input->setObjectName(QStringLiteral("parameter ") + qText(parameter.path));
     row.input->setAccessibleName(parameter.group.empty()
             ? qText(parameter.label)
             : tr("%1, %2").arg(qText(parameter.group), qText(parameter.label)));
     layout->addWidget(softLabel(qText(parameter.label), content), line, 0);
-    layout->addWidget(row.input, line, 1);
-    layout->addWidget(row.note, line, 2);
-    row.note->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    // A text may be long, and its class says nothing about it.
+    const bool isText = parameter.kind == ParameterKind::Text && parameter.source.empty();
+    layout->addWidget(row.input, line, 1, 1, isText ? 2 : 1);
+    row.note->setVisible(!isText);
+    if (!isText)
+        layout->addWidget(row.note, line, 2);
     return row;
 }
 
@@ -211,7 +215,6 @@ void PartSheet::fill(Row& row, const Parameter& parameter)
 {
     row.parameter = parameter;
     row.note->setText(noteOf(parameter));
-    row.note->setToolTip(row.note->text());
     if (auto* box = qobject_cast<QComboBox*>(row.input))
         box->setCurrentIndex(box->findData(qText(parameter.text)));
     else if (auto* edit = qobject_cast<CheckedEdit*>(row.input))

@@ -13,6 +13,8 @@
 
 namespace fern::app {
 
+class LineLabel;
+
 class PartSheet : public QWidget {
     Q_OBJECT
 public:
@@ -33,7 +35,7 @@ private:
     struct Row {
         Parameter parameter;
         QWidget* input = nullptr;
-        QLabel* note = nullptr;
+        LineLabel* note = nullptr;
     };
 
     void rebuild(const std::vector<Parameter>& parameters);
@@ -46,7 +48,7 @@ private:
     QString m_part;
     QString m_bus;
     QLabel* m_title;
-    QLabel* m_class;
+    LineLabel* m_class;
     QPushButton* m_another;
     QPushButton* m_remove;
     QScrollArea* m_scroll;

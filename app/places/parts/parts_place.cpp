@@ -69,7 +69,7 @@ PartsPlace::PartsPlace(Document& document, Dialogs& dialogs, QWidget* parent)
     splitter->addWidget(sheetCard);
     splitter->setStretchFactor(0, 3);
     splitter->setStretchFactor(1, 2);
-    splitter->setSizes({480, 240});
+    splitter->setSizes({450, 270});
     column->addWidget(splitter);
     sheetCard->body()->addLayout(m_chipRow);
     sheetCard->body()->addWidget(m_sheets, 1);

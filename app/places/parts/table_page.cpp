@@ -16,6 +16,7 @@ TablePage::TablePage(const QString& name, const QString& title, QWidget* parent)
 {
     m_view->setObjectName(name);
     m_view->setAccessibleName(title);
+    m_summary->setWordWrap(true);
     m_summary->setObjectName(name + QStringLiteral("Summary"));
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
