@@ -25,15 +25,6 @@ SupplyBar barOf(const RailLoad& rail)
     return bar;
 }
 
-/// A supply that nothing of the instrument feeds; null when there is none.
-const Part* outsideSupply(const Instrument& in)
-{
-    for (const auto& part : in.parts)
-        if (part->kind == PartKind::Regulator && feederOf(in.parts, *part) == nullptr)
-            return part.get();
-    return nullptr;
-}
-
 std::string chargeWords(const Part& store)
 {
     if (store.bank)
@@ -70,7 +61,7 @@ SupplySheet supplySheet(const Instrument& in, const PlainInstrument& plain)
     const auto& time = plain.runTime;
     const auto* store = findById(in.parts, time.source);
     if (store == nullptr) {
-        const auto* outside = outsideSupply(in);
+        const auto* outside = outsideSupply(in.parts);
         sheet.hours = outside == nullptr
             ? "no battery or power bank yet"
             : fmt::format("no battery: it runs as long as {} does", partName(*outside));

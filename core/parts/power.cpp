@@ -91,6 +91,14 @@ const Part* feederOf(const PartList& parts, const Part& part)
     return first([](const Part& other) { return other.kind == PartKind::Board; });
 }
 
+const Part* outsideSupply(const PartList& parts)
+{
+    for (const auto& part : parts)
+        if (part->kind == PartKind::Regulator && feederOf(parts, *part) == nullptr)
+            return part.get();
+    return nullptr;
+}
+
 double outputVolts(const Part& part)
 {
     if (part.battery)

@@ -23,6 +23,10 @@ double activeCurrent(const Part& part);
 /// first battery or power bank. Null when there is none.
 const Part* feederOf(const PartList& parts, const Part& part);
 
+/// Returns the first regulator that nothing of the list feeds: a supply from outside. Null when
+/// there is none.
+const Part* outsideSupply(const PartList& parts);
+
 /// Returns the voltage that a part gives to others; 0 when it gives none.
 double outputVolts(const Part& part);
 

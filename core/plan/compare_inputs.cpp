@@ -37,12 +37,26 @@ std::size_t analogPins(const Part& board)
         [](const PinSpec& pin) { return (pin.roles & bitOf(PinRole::Analog)) != 0; }));
 }
 
+/// Analog pins of a board that nothing uses.
+std::size_t freeInputs(const Instrument& in, std::string_view board)
+{
+    const auto& part = *findById(in.parts, board);
+    const auto uses = pinUses(in);
+    return static_cast<std::size_t>(
+        std::count_if(part.pins.begin(), part.pins.end(), [&](const PinSpec& pin) {
+            return (pin.roles & bitOf(PinRole::Analog)) != 0
+                && std::none_of(uses.begin(), uses.end(), [&](const PinUse& use) {
+                       return use.board == &part && use.pin == pin.name;
+                   });
+        }));
+}
+
 /// What the comparison is about.
 struct Need {
     const Instrument& in;
     const Part& board;
     std::size_t wanted = 0; ///< analog inputs that are used or asked for
-    std::size_t there = 0; ///< analog pins
+    std::size_t there = 0; ///< analog pins, without those that serve something else
     std::size_t more() const { return wanted > there ? wanted - there : 1; }
 };
 
@@ -69,18 +83,24 @@ Way boardWay(const Need& need)
 {
     // The smallest board that carries everything and leaves the wanted room.
     const CatalogueEntry* best = nullptr;
-    for (const auto& entry : catalogue())
-        if (entry.part.kind == PartKind::Board && entry.part.className != need.board.className
-            && analogPins(entry.part) >= need.wanted + (need.wanted > need.there ? 0 : 1)
-            && (best == nullptr || analogPins(entry.part) < analogPins(best->part))
-            && withBoardReplaced(need.in, need.board.id, entry.part))
+    std::size_t left = 0;
+    for (const auto& entry : catalogue()) {
+        if (entry.part.kind != PartKind::Board || entry.part.className == need.board.className
+            || (best != nullptr && entry.part.pins.size() >= best->part.pins.size()))
+            continue;
+        const auto changed = withBoardReplaced(need.in, need.board.id, entry.part);
+        const auto room = changed ? freeInputs(*changed, need.board.id) : 0;
+        // What lacked an input has one now; otherwise there must be room for one more.
+        if (changed && (room > 0 || need.wanted > need.there)) {
             best = &entry;
+            left = room;
+        }
+    }
     if (best == nullptr)
         return {"another board", {}, "none of the catalogue carries everything", false, {}, {}};
     return {best->title,
-        cells(need, analogPins(best->part) - std::min(need.wanted, analogPins(best->part)), 0,
-            stepOf(best->part), "pins anew", best->part.className),
-        {}, false, best->part.className,
+        cells(need, left, 0, stepOf(best->part), "pins anew", best->part.className), {}, false,
+        best->part.className,
         {"Change the board", [id = need.board.id, part = best->part](const Instrument& in) {
              return withBoardReplaced(in, id, part);
          }}};
@@ -152,11 +172,18 @@ std::vector<Comparison> compareInputs(const Instrument& in)
     for (const auto& board : in.parts) {
         if (board->kind != PartKind::Board || board->pins.empty())
             continue;
-        const auto wanted = std::count_if(lines.begin(), lines.end(), [&](const PinUse& use) {
-            return use.board == board.get() && use.role == PinRole::Analog;
-        });
+        const auto uses = [&](bool isAnalog) {
+            return static_cast<std::size_t>(
+                std::count_if(lines.begin(), lines.end(), [&](const PinUse& use) {
+                    const auto* pin = findPin(*board, use.pin);
+                    return use.board == board.get()
+                        && (isAnalog ? use.role == PinRole::Analog
+                                     : use.role != PinRole::Analog && pin != nullptr
+                                    && (pin->roles & bitOf(PinRole::Analog)) != 0);
+                }));
+        };
         comparisons.push_back(
-            compareFor({in, *board, static_cast<std::size_t>(wanted), analogPins(*board)}));
+            compareFor({in, *board, uses(true), analogPins(*board) - uses(false)}));
     }
     return comparisons;
 }

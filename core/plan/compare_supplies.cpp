@@ -10,7 +10,6 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <limits>
 
 #include <fmt/format.h>
 
@@ -25,12 +24,13 @@ bool isStore(const Part& part)
     return part.battery.has_value() || part.bank.has_value();
 }
 
+/// What feeds it all now: a battery, a bank, or a supply from outside; null when there is none.
 const Part* storeOf(const Instrument& in)
 {
     for (const auto& part : in.parts)
         if (isStore(*part))
             return part.get();
-    return nullptr;
+    return outsideSupply(in.parts);
 }
 
 /// Puts a battery or bank of the catalogue in the place of the present one.
@@ -59,20 +59,23 @@ std::vector<Finding> supplyFindings(const Instrument& in, const PlainInstrument&
 
 double energyOf(const Part& part)
 {
-    return part.bank ? inSi(part.bank->capacity) * inSi(part.bank->cellVoltage)
-                     : inSi(part.battery->capacity) * inSi(part.battery->voltage);
+    if (part.bank)
+        return inSi(part.bank->capacity) * inSi(part.bank->cellVoltage);
+    return part.battery ? inSi(part.battery->capacity) * inSi(part.battery->voltage) : 0;
 }
 
-Quantity capacityOf(const Part& part)
+std::string holds(const Part& part)
 {
-    return part.bank ? part.bank->capacity : part.battery->capacity;
+    return part.bank ? toText(part.bank->capacity)
+        : part.battery ? toText(part.battery->capacity)
+                       : "no end";
 }
 
 /// A way with what decides about it.
 struct Judged {
     Way way;
     bool isGood = false; ///< no rule speaks against it
-    double energy = 0; ///< joule
+    double energy = 0; ///< joule; 0 for a supply from outside, which is the least to carry
 };
 
 Judged judged(const Instrument& in, const PlainInstrument& plain, const Part& store, Way way)
@@ -81,11 +84,23 @@ Judged judged(const Instrument& in, const PlainInstrument& plain, const Part& st
     then.runTime = runTimeOf(in.parts);
     const auto findings = supplyFindings(in, then);
     const auto price = priceOf(in, store.className);
-    way.cells = {voltText(outputVolts(store)), toText(capacityOf(store)),
-        then.runTime.averageAmpere > 0 ? significantText(then.runTime.seconds() / 3600, 2) + " h"
-                                       : "no load told",
+    way.cells = {voltText(outputVolts(store)), holds(store),
+        !isStore(store)                    ? "while it is on"
+            : then.runTime.averageAmpere > 0 ? significantText(then.runTime.seconds() / 3600, 2) + " h"
+                                             : "no load told",
         findings.empty() ? "nothing" : findings.front().title, price.empty() ? "not told" : price};
     return {std::move(way), findings.empty(), energyOf(store)};
+}
+
+/// The least energy that serves; what is there stays unless half of it is enough.
+std::optional<std::size_t> bestOf(const std::vector<Judged>& all)
+{
+    std::optional<std::size_t> best;
+    for (std::size_t i = 0; i < all.size(); ++i)
+        if (all[i].isGood && (!best || all[i].energy < all[*best].energy))
+            best = i;
+    const bool isNowGood = !all.empty() && all[0].way.isNow && all[0].isGood;
+    return isNowGood && all[*best].energy > all[0].energy / 2 ? 0 : best;
 }
 
 } // namespace
@@ -114,20 +129,21 @@ std::vector<Comparison> compareSupplies(const Instrument& in, const PlainInstrum
     Comparison c;
     c.place = now == nullptr ? "/parts" : "/parts/" + now->id;
     c.question = "Which supply?";
-    c.context = fmt::format("{} h are wished", significantText(plain.wishedSeconds / 3600, 3));
+    c.context = plain.wishedSeconds > 0
+        ? fmt::format("{} h are wished", significantText(plain.wishedSeconds / 3600, 3))
+        : std::string("no hours are wished");
     c.columns = {"gives", "holds", "runs", "speaks against it", "price"};
-    double least = std::numeric_limits<double>::max();
-    for (auto& [way, isGood, energy] : all) {
-        if (isGood && energy < least) {
-            least = energy;
-            c.recommended = c.ways.size();
-        }
-        c.ways.push_back(std::move(way));
-    }
-    c.reason = c.recommended
-        ? fmt::format("{}: it runs {}, no rule speaks against it, and it is the smallest of those.",
-            c.ways[*c.recommended].title, c.ways[*c.recommended].cells[2])
-        : "None fits as it is: each row says what speaks against it.";
+    const auto best = bestOf(all);
+    for (auto& each : all)
+        c.ways.push_back(std::move(each.way));
+    c.recommended = best;
+    c.reason = !best ? "None fits as it is: each row says what speaks against it."
+        : c.ways[*best].isNow
+        ? fmt::format("{}: it runs {}, no rule speaks against it, and none that serves has half its "
+                      "energy or less.",
+            c.ways[*best].title, c.ways[*best].cells[2])
+        : fmt::format("{}: it runs {}, no rule speaks against it, and none that serves is smaller.",
+            c.ways[*best].title, c.ways[*best].cells[2]);
     return {c};
 }
 

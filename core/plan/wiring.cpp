@@ -5,7 +5,6 @@
 #include "instrument/parts_view.h"
 
 #include <algorithm>
-#include <bit>
 #include <set>
 
 #include <fmt/format.h>
@@ -32,8 +31,8 @@ public:
         , m_wants(wants)
         , m_taken(m_pins.size(), nobody)
     {
-        std::stable_sort(m_pins.begin(), m_pins.end(), [](const PinSpec* a, const PinSpec* b) {
-            return std::popcount(a->roles) < std::popcount(b->roles);
+        std::stable_sort(m_pins.begin(), m_pins.end(), [this](const PinSpec* a, const PinSpec* b) {
+            return scarcity(*a) < scarcity(*b);
         });
     }
 
@@ -53,6 +52,19 @@ public:
 private:
     static constexpr std::size_t nobody = static_cast<std::size_t>(-1);
 
+    /// How much is lost with a pin: each role counts the more, the fewer free pins have it.
+    double scarcity(const PinSpec& pin) const
+    {
+        double sum = 0;
+        for (std::size_t role = 0; role < pinRoleWords.size(); ++role) {
+            const auto bit = bitOf(static_cast<PinRole>(role));
+            if ((pin.roles & bit) != 0)
+                sum += 1.0
+                    / static_cast<double>(std::count_if(m_pins.begin(), m_pins.end(),
+                        [bit](const PinSpec* other) { return (other->roles & bit) != 0; }));
+        }
+        return sum;
+    }
     bool tryPlace(std::size_t want)
     {
         for (std::size_t p = 0; p < m_pins.size(); ++p) {

@@ -7,6 +7,7 @@
 #include "plan/board_change.h"
 #include "plan/wiring.h"
 #include "tests/core/judge/parts_cases.h"
+#include "tests/support.h"
 
 #include <gtest/gtest.h>
 
@@ -52,6 +53,14 @@ TEST(CompareInputs, TakesTheConverterWhenNoPinIsLeft)
     const auto done = recommended(c).fix.apply(in);
     ASSERT_TRUE(done);
     EXPECT_EQ(done->parts.back()->port->bus, "bus-a");
+}
+
+TEST(CompareInputs, CountsAnalogPinsThatServeSomethingElse)
+{
+    const auto in = test::plus(test::shed(), test::withLine("key", {.name = "key", .pin = "A1"}));
+    const auto c = compareInputs(in)[0];
+    EXPECT_EQ(c.context, "1 of 1 used, room for one more");
+    EXPECT_FALSE(c.ways[0].isPossible());
 }
 
 TEST(CompareInputs, KnowsThePricesThatWereTold)
@@ -159,12 +168,18 @@ TEST(CompareSupplies, JudgesEachUnderThePresentLoad)
     EXPECT_TRUE(all[0].ways[0].isNow);
     const auto& best = recommended(all[0]);
     EXPECT_EQ(best.cells[3], "nothing");
-    // No smaller one that nothing speaks against.
+    // None that serves has less than half of its energy.
     const auto energy = [](const Way& way) {
         return std::stod(way.cells[0]) * std::stod(way.cells[1]);
     };
     for (const auto& way : all[0].ways)
-        EXPECT_TRUE(way.cells[3] != "nothing" || energy(way) >= 0.99 * energy(best)) << way.title;
+        EXPECT_TRUE(way.cells[3] != "nothing" || energy(way) > energy(best) / 2.1) << way.title;
+    // A supply from outside is the least to carry.
+    const auto door = *readInstrument(
+        test::readText(test::sourcePath("demo/workshop-pc.fern.json")));
+    const auto outside = compareSupplies(door, *resolve(door, ""))[0];
+    EXPECT_EQ(recommended(outside).title, "USB of the computer");
+    EXPECT_EQ(recommended(outside).cells[1], "no end");
     EXPECT_TRUE(compareSupplies(Instrument{}, PlainInstrument{}).empty());
 }
 
