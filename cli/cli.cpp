@@ -42,6 +42,20 @@ json::Node object(std::vector<json::Member> members)
     return node;
 }
 
+void printTable(const Context& context, const TextTable& table)
+{
+    if (!context.json)
+        return print(csvOf(table));
+    auto rows = json::makeArray();
+    for (const auto& row : table.rows) {
+        std::vector<json::Member> members;
+        for (std::size_t i = 0; i < row.size(); ++i)
+            members.push_back({table.header[i], json::makeString(row[i])});
+        rows.items.push_back(object(std::move(members)));
+    }
+    print(json::writeCompact(rows) + "\n");
+}
+
 int runCommandLine(int argc, char** argv)
 {
     Context context;
@@ -58,6 +72,8 @@ int runCommandLine(int argc, char** argv)
     addReplay(app, context);
     addGlass(app, context);
     addPlan(app, context);
+    addParts(app, context);
+    addWiring(app, context);
     try {
         app.parse(argc, argv);
     } catch (const CLI::CallForHelp& help) {

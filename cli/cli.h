@@ -4,6 +4,7 @@
 #include "base/json.h"
 #include "base/result.h"
 #include "instrument/resolve.h"
+#include "signal/csv.h"
 
 #include <CLI/CLI.hpp>
 
@@ -39,12 +40,17 @@ void addRun(CLI::App& app, Context& context);
 void addReplay(CLI::App& app, Context& context);
 void addGlass(CLI::App& app, Context& context);
 void addPlan(CLI::App& app, Context& context);
+void addParts(CLI::App& app, Context& context);
+void addWiring(CLI::App& app, Context& context);
 
 /// Reads and resolves an instrument file under a scenario.
 Result<PlainInstrument> loadPlain(const std::string& path, const std::string& scenario);
 
 /// Writes text to stdout.
 void print(const std::string& text);
+
+/// Writes a table to stdout: as CSV, or with --json as an array of objects.
+void printTable(const Context& context, const TextTable& table);
 
 /// Returns a JSON object of the given members.
 json::Node object(std::vector<json::Member> members);

@@ -24,9 +24,13 @@ HelpWindow::HelpWindow(QWidget* parent)
     m_text->setFrameShape(QFrame::NoFrame);
     m_text->document()->setDefaultFont(wordFont(14));
     m_text->document()->setDocumentMargin(2 * grid);
-    QFile file(QStringLiteral(":/help/channels.md"));
-    if (file.open(QIODevice::ReadOnly))
-        m_text->setMarkdown(QString::fromUtf8(file.readAll()));
+    QString pages;
+    for (const auto* page : {"parts", "channels"}) {
+        QFile file(QStringLiteral(":/help/%1.md").arg(QLatin1String(page)));
+        if (file.open(QIODevice::ReadOnly))
+            pages += QString::fromUtf8(file.readAll()) + QLatin1Char('\n');
+    }
+    m_text->setMarkdown(pages);
 }
 
 void HelpWindow::showSection(const QString& title)

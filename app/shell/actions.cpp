@@ -4,6 +4,7 @@
 #include "app/help/help_window.h"
 #include "app/look/look.h"
 #include "app/places/channels/channels_place.h"
+#include "app/places/parts/parts_place.h"
 #include "app/shell/main_window.h"
 #include "app/shell/top_bar.h"
 #include "instrument/channel_edits.h"
@@ -163,10 +164,11 @@ void MainWindow::showHelp()
         m_help = new HelpWindow(this);
     constexpr std::array<const char*, leafCount> sections{
         "World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"};
-    const bool atLeaf = m_document.isOpen();
-    m_help->showSection(atLeaf
-            ? QString::fromLatin1(sections[static_cast<std::size_t>(m_channels->openLeaf())])
-            : tr("Channels"));
+    if (!m_document.isOpen())
+        return m_help->showSection(tr("Channels"));
+    m_help->showSection(m_place == Place::Parts
+            ? m_parts->openSheetTitle()
+            : QString::fromLatin1(sections[static_cast<std::size_t>(m_channels->openLeaf())]));
 }
 
 void MainWindow::showAbout()

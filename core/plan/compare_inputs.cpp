@@ -45,9 +45,8 @@ std::size_t freeInputs(const Instrument& in, std::string_view board)
     return static_cast<std::size_t>(
         std::count_if(part.pins.begin(), part.pins.end(), [&](const PinSpec& pin) {
             return (pin.roles & bitOf(PinRole::Analog)) != 0
-                && std::none_of(uses.begin(), uses.end(), [&](const PinUse& use) {
-                       return use.board == &part && use.pin == pin.name;
-                   });
+                && std::none_of(uses.begin(), uses.end(),
+                    [&](const PinUse& use) { return use.board == &part && use.pin == pin.name; });
         }));
 }
 

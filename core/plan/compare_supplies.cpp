@@ -66,7 +66,7 @@ double energyOf(const Part& part)
 
 std::string holds(const Part& part)
 {
-    return part.bank ? toText(part.bank->capacity)
+    return part.bank   ? toText(part.bank->capacity)
         : part.battery ? toText(part.battery->capacity)
                        : "no end";
 }
@@ -85,9 +85,10 @@ Judged judged(const Instrument& in, const PlainInstrument& plain, const Part& st
     const auto findings = supplyFindings(in, then);
     const auto price = priceOf(in, store.className);
     way.cells = {voltText(outputVolts(store)), holds(store),
-        !isStore(store)                    ? "while it is on"
-            : then.runTime.averageAmpere > 0 ? significantText(then.runTime.seconds() / 3600, 2) + " h"
-                                             : "no load told",
+        !isStore(store) ? "while it is on"
+            : then.runTime.averageAmpere > 0
+            ? significantText(then.runTime.seconds() / 3600, 2) + " h"
+            : "no load told",
         findings.empty() ? "nothing" : findings.front().title, price.empty() ? "not told" : price};
     return {std::move(way), findings.empty(), energyOf(store)};
 }
@@ -139,8 +140,9 @@ std::vector<Comparison> compareSupplies(const Instrument& in, const PlainInstrum
     c.recommended = best;
     c.reason = !best ? "None fits as it is: each row says what speaks against it."
         : c.ways[*best].isNow
-        ? fmt::format("{}: it runs {}, no rule speaks against it, and none that serves has half its "
-                      "energy or less.",
+        ? fmt::format(
+            "{}: it runs {}, no rule speaks against it, and none that serves has half its "
+            "energy or less.",
             c.ways[*best].title, c.ways[*best].cells[2])
         : fmt::format("{}: it runs {}, no rule speaks against it, and none that serves is smaller.",
             c.ways[*best].title, c.ways[*best].cells[2]);
@@ -149,8 +151,8 @@ std::vector<Comparison> compareSupplies(const Instrument& in, const PlainInstrum
 
 std::vector<Comparison> comparisonsOf(const Instrument& in, const PlainInstrument& plain)
 {
-    auto all = compareInputs(in);
-    for (auto more : {compareAddresses(in), compareSupplies(in, plain)})
+    auto all = compareAddresses(in);
+    for (auto more : {compareInputs(in), compareSupplies(in, plain)})
         std::move(more.begin(), more.end(), std::back_inserter(all));
     return all;
 }

@@ -31,9 +31,8 @@ public:
         , m_wants(wants)
         , m_taken(m_pins.size(), nobody)
     {
-        std::stable_sort(m_pins.begin(), m_pins.end(), [this](const PinSpec* a, const PinSpec* b) {
-            return scarcity(*a) < scarcity(*b);
-        });
+        std::stable_sort(m_pins.begin(), m_pins.end(),
+            [this](const PinSpec* a, const PinSpec* b) { return scarcity(*a) < scarcity(*b); });
     }
 
     /// Finds a pin for a want, moving others where that helps.

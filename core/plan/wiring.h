@@ -9,8 +9,8 @@ namespace fern {
 /// Returns the instrument with a pin for every line and analog channel that wants one, a bus for
 /// every I²C module that hangs on none, and another strap where an address is taken. What is set
 /// already stays, except an address that collides. Pins without scarce roles are used first, so
-/// that the few analog or bus pins stay free. Error names what finds no place; then nothing is changed.
-/// Lines that are tied, and boards without pins, are left alone.
+/// that the few analog or bus pins stay free. Error names what finds no place; then nothing is
+/// changed. Lines that are tied, and boards without pins, are left alone.
 Result<Instrument> wired(const Instrument& in);
 
 /// Adds a part and wires it. Where no address is free it hangs on the first bus that it fits all

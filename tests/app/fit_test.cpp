@@ -123,7 +123,8 @@ TEST_F(FitTest, EverySheetOfThePartsPlace)
     window.resize(1024, 700);
     for (const auto* file : {"demo/wagtail-skiff.fern.json", "demo/workshop-pc.fern.json"}) {
         ASSERT_TRUE(window.open(QString::fromStdString(test::sourcePath(file))));
-        for (const auto* sheet : {"Add", "Supply", "Part", "Compare", "List", "Wiring", "Cautions"}) {
+        for (const auto* sheet :
+            {"Add", "Supply", "Part", "Compare", "List", "Wiring", "Cautions"}) {
             window.openParts(QString::fromLatin1(sheet));
             settle();
             expectFits(fmt::format("{} {}", file, sheet));

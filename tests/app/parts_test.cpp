@@ -12,6 +12,8 @@
 #include <QListWidget>
 #include <QScrollBar>
 #include <QTableWidget>
+#include <QTextBlock>
+#include <QTextBrowser>
 
 namespace fern::app {
 namespace {
@@ -378,6 +380,15 @@ TEST_F(PartsTest, TheSearchSaysWhenNothingIsFound)
     const auto before = instrument();
     QTest::keyClick(search, Qt::Key_Return);
     EXPECT_TRUE(instrument() == before);
+}
+
+TEST_F(PartsTest, HelpOpensAtTheSheet)
+{
+    openSheet("Compare");
+    QTest::keyClick(&window, Qt::Key_F1);
+    auto* help = find<QTextBrowser>("helpText");
+    ASSERT_TRUE(help->isVisible());
+    EXPECT_EQ(help->textCursor().block().text(), QStringLiteral("Compare"));
 }
 
 TEST_F(PartsTest, CautionsAreShownWhereTheyApply)

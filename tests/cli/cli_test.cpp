@@ -88,6 +88,19 @@ TEST(Cli, CheckReportsEveryRuleOfParts)
     EXPECT_EQ(files, 23);
 }
 
+TEST(Cli, PartsAndWiringAreTables)
+{
+    const auto parts = cli("parts " + skiffPath);
+    EXPECT_TRUE(parts.out.starts_with("count,part,where,price each,price\n"));
+    EXPECT_NE(
+        parts.out.find("1,paddlewheel,Paddlewheel,8 shells,8.00 shells\n"), std::string::npos);
+    const auto wires = valueOf(cli("wiring --json " + skiffPath));
+    ASSERT_FALSE(wires.items.empty());
+    EXPECT_EQ(member(wires.items[0], "from").text, "House battery");
+    EXPECT_EQ(member(wires.items[0], "pin").text, "IO32");
+    EXPECT_EQ(cli("wiring /no/such/file").exitCode, 3);
+}
+
 TEST(Cli, CheckTellsTheSeverityByItsExitCode)
 {
     const auto outcome = cli("check --json " + skiffPath);

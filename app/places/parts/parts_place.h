@@ -29,6 +29,8 @@ public:
     void showView(const RunView& view);
     /// Opens what a place in the file is about: a part, or a bus of a board.
     void openPlace(const QString& place);
+    /// Returns the title of the open sheet, which is also that of its help.
+    QString openSheetTitle() const { return m_chips->checkedButton()->text(); }
     /// Opens a sheet by its word: "Add", "Supply", "Part", "Compare", "List", "Wiring", "Cautions".
     void openSheet(const QString& word);
 

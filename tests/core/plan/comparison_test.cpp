@@ -175,8 +175,8 @@ TEST(CompareSupplies, JudgesEachUnderThePresentLoad)
     for (const auto& way : all[0].ways)
         EXPECT_TRUE(way.cells[3] != "nothing" || energy(way) > energy(best) / 2.1) << way.title;
     // A supply from outside is the least to carry.
-    const auto door = *readInstrument(
-        test::readText(test::sourcePath("demo/workshop-pc.fern.json")));
+    const auto door =
+        *readInstrument(test::readText(test::sourcePath("demo/workshop-pc.fern.json")));
     const auto outside = compareSupplies(door, *resolve(door, ""))[0];
     EXPECT_EQ(recommended(outside).title, "USB of the computer");
     EXPECT_EQ(recommended(outside).cells[1], "no end");
