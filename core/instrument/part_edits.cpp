@@ -149,18 +149,6 @@ Result<Instrument> withoutPart(const Instrument& in, std::string_view id)
     return accepted(std::move(out));
 }
 
-Result<Instrument> withPartRenamed(const Instrument& in, std::string_view id, std::string_view name)
-{
-    const auto* found = findById(in.parts, id);
-    if (found == nullptr)
-        return noSuchPart(id);
-    if (trimmed(name).empty())
-        return Error{ErrorCode::InvalidArgument, "a part needs a name", ""};
-    Part part = *found;
-    part.name = trimmed(name);
-    return withPart(in, part);
-}
-
 Result<Instrument> withPartOnBus(const Instrument& in, std::string_view id, std::string_view busId)
 {
     const auto* found = findById(in.parts, id);

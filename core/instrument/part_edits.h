@@ -19,9 +19,6 @@ Result<Instrument> withPartAdded(const Instrument& in, Part part);
 /// the displays that it is go with their pages. A board that a channel reads stays, with an error.
 Result<Instrument> withoutPart(const Instrument& in, std::string_view part);
 
-Result<Instrument> withPartRenamed(
-    const Instrument& in, std::string_view part, std::string_view name);
-
 /// Hangs a part on a bus that it fits, or takes it off with an empty id. Lines that the bus carries
 /// give their pins back.
 Result<Instrument> withPartOnBus(const Instrument& in, std::string_view part, std::string_view bus);
