@@ -87,7 +87,7 @@ TraceLine scaleCurveOf(const PlainChannel& c)
     constexpr int points = 120;
     const auto [low, high] = std::minmax({nominalCode(c, c.from), nominalCode(c, c.to)});
     const auto margin = std::max<std::int64_t>(1, (high - low) / 10);
-    const auto from = std::max<std::int64_t>(0, low - margin);
+    const auto from = std::max(converterOf(c).bottomCode(), low - margin);
     const auto to = std::min(converterOf(c).topCode(), high + margin);
     const auto scaling = scalingOf(c);
     TraceLine curve;

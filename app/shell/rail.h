@@ -1,6 +1,7 @@
 #pragma once
 // The places of the window, on the left.
 
+#include <QAbstractButton>
 #include <QButtonGroup>
 #include <QWidget>
 

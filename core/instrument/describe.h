@@ -33,6 +33,7 @@ template <class Archive> void describe(Archive& a, Source& s)
     a.choice("kind", s.kind, sourceKindWords);
     a.text("board", s.board);
     a.text("pin", s.pin);
+    a.optionalQuantity("range", s.range, "V", Range::notNegative());
     a.text("lane", s.lane);
     a.quantity("sampleEvery", s.sampleEvery, "s", {1e-4, 3600});
     a.extras(s.extras);

@@ -60,6 +60,12 @@ Result<Instrument> withSampleEvery(
         in, &Instrument::channels, channel, [&](Channel& c) { c.source.sampleEvery = period; });
 }
 
+Result<Instrument> withSourceRange(
+    const Instrument& in, std::string_view channel, const Quantity& range)
+{
+    return edited(in, &Instrument::channels, channel, [&](Channel& c) { c.source.range = range; });
+}
+
 Result<Instrument> withChannelPin(
     const Instrument& in, std::string_view channel, std::string_view pin)
 {

@@ -17,6 +17,9 @@ Result<Instrument> withFrontEnd(
     const Instrument& in, std::string_view channel, const FrontEndSpec& frontEnd);
 Result<Instrument> withSampleEvery(
     const Instrument& in, std::string_view channel, const Quantity& period);
+/// Sets the range of the converter's gain for a channel; 0 is the converter's own reference.
+Result<Instrument> withSourceRange(
+    const Instrument& in, std::string_view channel, const Quantity& range);
 Result<Instrument> withChannelPin(
     const Instrument& in, std::string_view channel, std::string_view pin);
 Result<Instrument> withSmoothing(
@@ -25,7 +28,7 @@ Result<Instrument> withNumberKind(const Instrument& in, std::string_view channel
 Result<Instrument> withWish(
     const Instrument& in, std::string_view channel, const ChannelWish& wish);
 Result<Instrument> withConverter(
-    const Instrument& in, std::string_view board, const ConverterSpec& converter);
+    const Instrument& in, std::string_view part, const ConverterSpec& converter);
 Result<Instrument> withPart(const Instrument& in, const Part& part);
 Result<Instrument> withInstrumentWish(const Instrument& in, const InstrumentWish& wish);
 Result<Instrument> withText(const Instrument& in, std::string_view reader, const TextSpec& text);

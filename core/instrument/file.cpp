@@ -85,6 +85,16 @@ void checkPart(ReferenceCheck& check, const Instrument& in, const std::string& i
                 partKindWords[static_cast<std::size_t>(kind)], id));
 }
 
+/// A channel is read by a board, or by a module with a converter.
+void checkConverter(
+    ReferenceCheck& check, const Instrument& in, const std::string& id, std::string pointer)
+{
+    const auto* part = findById(in.parts, id);
+    if (part == nullptr || !part->converter)
+        check.fail(std::move(pointer),
+            fmt::format("there is no board or converter \"{}\" among the parts", id));
+}
+
 void checkReaders(ReferenceCheck& check, const Instrument& in)
 {
     for (std::size_t i = 0; i < in.readers.size(); ++i) {
@@ -140,13 +150,14 @@ void checkLanes(ReferenceCheck& check, const Instrument& in)
 /// The sensor must give what the channel is wished in, and its front end must suit it.
 void checkSensors(ReferenceCheck& check, const Instrument& in)
 {
-    constexpr std::array<std::string_view, 5> units{"V", "A", "", "degC", "lx"};
+    constexpr std::array<std::string_view, 6> units{"V", "A", "", "degC", "lx", ""};
     for (std::size_t i = 0; i < in.channels.size(); ++i) {
         const auto& channel = *in.channels[i];
         const auto& sensor = channel.sensor;
         const auto kind = static_cast<std::size_t>(sensor.kind);
-        const auto given =
-            sensor.kind == SensorKind::Sender ? sensor.low.unit : std::string(units[kind]);
+        const auto given = sensor.kind == SensorKind::Sender ? sensor.low.unit
+            : sensor.kind == SensorKind::Bridge              ? sensor.capacity.unit
+                                                             : std::string(units[kind]);
         if (parseUnit(unitOf(channel))->dimension != parseUnit(given)->dimension)
             check.fail(fmt::format("/channels/{}/sensor/kind", i),
                 fmt::format("a {} gives {}; the channel is in {}", sensorKindWords[kind], given,
@@ -172,8 +183,8 @@ ReferenceCheck checkReferences(const Instrument& in)
     check.uniqueIds("prices", in.prices);
     checkSensors(check, in);
     for (std::size_t i = 0; i < in.channels.size(); ++i)
-        checkPart(check, in, in.channels[i]->source.board, PartKind::Board,
-            fmt::format("/channels/{}/source/board", i));
+        checkConverter(
+            check, in, in.channels[i]->source.board, fmt::format("/channels/{}/source/board", i));
     for (std::size_t i = 0; i < in.displays.size(); ++i)
         checkPart(check, in, in.displays[i]->part, PartKind::Display,
             fmt::format("/displays/{}/part", i));

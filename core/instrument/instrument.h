@@ -52,8 +52,9 @@ inline constexpr Words<2> numberKindWords{"32-bit float", "64-bit float"};
 
 struct Source {
     SourceKind kind = SourceKind::Analog;
-    std::string board; ///< id of the part whose converter reads it
+    std::string board; ///< id of the part whose converter reads it: a board, or a module
     std::string pin; ///< as printed on the board
+    Quantity range{0, "V"}; ///< ± that the converter's gain is set to for it; 0 is its own
     std::string lane; ///< of a scenario: the true quantity
     Quantity sampleEvery{100, "ms"};
     Extras extras;

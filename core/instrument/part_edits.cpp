@@ -243,6 +243,31 @@ Result<Instrument> withBusSpeed(const Instrument& in, std::string_view id, const
     return accepted(std::move(out));
 }
 
+Result<Instrument> withChannelReadBy(
+    const Instrument& in, std::string_view id, std::string_view partId)
+{
+    const auto* part = findById(in.parts, partId);
+    const auto* channel = findById(in.channels, id);
+    if (part == nullptr || !part->converter || channel == nullptr)
+        return Error{ErrorCode::NotFound,
+            fmt::format("there is no channel \"{}\" or no converter \"{}\"", id, partId), ""};
+    if (channel->source.board == partId)
+        return in;
+    const auto* input = freePin(pinUses(in), *part, PinRole::Analog);
+    if (input == nullptr && !part->pins.empty())
+        return Error{ErrorCode::NotFound, fmt::format("{} has no input left", partName(*part)), ""};
+    Instrument out = in;
+    for (auto& other : out.channels)
+        if (other->id == id) {
+            Channel copy = *other;
+            copy.source.board = partId;
+            copy.source.pin = input == nullptr ? std::string() : input->name;
+            copy.source.range = {0, "V"};
+            other = sharedPart(std::move(copy));
+        }
+    return accepted(std::move(out));
+}
+
 void setPin(Instrument& out, const PinUser& user, std::string_view pin)
 {
     if (user.line.empty()) {

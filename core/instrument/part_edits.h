@@ -34,6 +34,11 @@ Result<Instrument> withoutBus(const Instrument& in, std::string_view bus);
 Result<Instrument> withBusSpeed(
     const Instrument& in, std::string_view display, const Quantity& speed);
 
+/// Lets another board or converter read a channel, on its first free input and its own range.
+/// Error when it has no converter or no input left.
+Result<Instrument> withChannelReadBy(
+    const Instrument& in, std::string_view channel, std::string_view part);
+
 /// Puts a user on a pin; an empty name takes its pin away.
 Result<Instrument> withPin(const Instrument& in, const PinUser& user, std::string_view pin);
 

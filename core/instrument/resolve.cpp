@@ -30,18 +30,25 @@ std::vector<CurvePoint> laneInSi(const Scenario& scenario, const std::string& id
     return {};
 }
 
+/// The reference, or the range that the gain is set to for this channel.
+double rangeOf(const Channel& channel, const ConverterSpec& converter)
+{
+    return channel.source.range.value > 0 ? inSi(channel.source.range) : inSi(converter.reference);
+}
+
 AnalogInput plainInput(const Channel& channel, const ConverterSpec& converter)
 {
     const auto& s = channel.sensor;
     const auto& f = channel.frontEnd;
     return {s.kind, inSi(s.shunt), s.gain, inSi(s.low), inSi(s.high), inSi(s.lowOutput),
-        inSi(s.highOutput), inSi(s.nominal), s.beta, s.gamma, f.kind, inSi(f.r1), inSi(f.r2),
-        inSi(f.fixed), inSi(converter.reference)};
+        inSi(s.highOutput), inSi(s.nominal), s.beta, s.gamma, inSi(s.capacity),
+        s.sensitivity / 1000, inSi(s.excitation), f.kind, inSi(f.r1), inSi(f.r2), inSi(f.fixed),
+        inSi(converter.reference)};
 }
 
 PlainChannel plain(const Instrument& instrument, const Channel& channel, const Scenario* scenario)
 {
-    const auto& converter = findById(instrument.parts, channel.source.board)->converter;
+    const auto& converter = *findById(instrument.parts, channel.source.board)->converter;
     PlainChannel p;
     p.id = channel.id;
     p.name = channel.name;
@@ -56,7 +63,11 @@ PlainChannel plain(const Instrument& instrument, const Channel& channel, const S
     p.resistorTolerancePercent = channel.frontEnd.tolerancePercent;
     p.bits = converter.bits;
     p.school = converter.school;
-    p.reference = inSi(converter.reference);
+    p.form = converter.form;
+    p.realBits = converter.realBits;
+    p.widening = converter.widening;
+    p.ranges = converter.ranges;
+    p.reference = rangeOf(channel, converter);
     p.referenceTolerancePercent = converter.referenceTolerancePercent;
     p.damageAbove = inSi(converter.damageAbove);
     p.noiseLsb = converter.noiseLsb;

@@ -28,6 +28,10 @@ struct PlainChannel {
 
     int bits = 10;
     ConverterSchool school = ConverterSchool::DataSheet;
+    ConverterForm form = ConverterForm::Unipolar;
+    int realBits = 0;
+    Widening widening = Widening::Shifted;
+    std::vector<double> ranges; ///< volts
     double reference = 1, referenceTolerancePercent = 0;
     double damageAbove = 0;
     double noiseLsb = 0, nonlinearityLsb = 0, offsetLsb = 0;

@@ -23,8 +23,8 @@ bool isFree(const Instrument& in, std::string_view bus, const Part& mover, int a
 }
 
 /// Sets the whole place of a module, so that nothing of another way is left.
-std::function<void(Part&)> place(
-    std::string bus, int address, std::string behind = {}, int channel = 0, bool isMirrored = false)
+std::function<void(Part&)> place(const std::string& bus, int address,
+    const std::string& behind = {}, int channel = 0, bool isMirrored = false)
 {
     return [=](Part& p) {
         p.port->bus = bus;

@@ -69,8 +69,8 @@ Budget budgetOf(const PlainChannel& c, double at, double roundingStep)
         {"noise after smoothing", Leaf::Smooth, c.noiseLsb * lsb * b.noiseGain, true},
         {"rounding", Leaf::Text, rectangular(roundingStep / 2), false},
     };
-    // A resistive sensor shares the reference with the converter, and its error cancels.
-    if (!isResistive(c.input.sensor))
+    // A ratiometric sensor shares the reference with the converter, and its error cancels.
+    if (!isRatiometric(c.input.sensor))
         b.terms.push_back({"reference", Leaf::Reading,
             rectangular(
                 pinVolts(c.input, at) / pinSlope(c.input, at) * c.referenceTolerancePercent / 100),

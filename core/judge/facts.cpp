@@ -85,7 +85,7 @@ Facts readingFacts(const PlainChannel& c, double at)
                 significantText(voltsOf(converter, 1, c.reference) * 1e3, 4) + " mV", ""},
         {"One count in the world", differenceText(c, countAt(c, at), 4), "at the value now"},
         {"Codes over the range", fmt::format("{} … {}", low, high),
-            fmt::format("of 0 … {}", converter.topCode())},
+            fmt::format("of {} … {}", converter.bottomCode(), converter.topCode())},
         {"The two schools differ by",
             significantText(
                 schoolDifferenceLsb(c.bits, static_cast<double>(std::max(low, high))), 2)

@@ -41,6 +41,7 @@ constexpr auto table = std::to_array<Rule>({
     {"P24", "a board's own supply output overloaded", checkBoardOutput},
     {"R03", "codes are clipped inside the wished range", checkClipped},
     {"R06", "only a part of the converter's range is used", checkRangeHardlyUsed},
+    {"R09", "a code with fewer real bits than it has", checkRealBits},
     {"T01", "more digits than are honest", checkMoreDigitsThanHonest},
     {"T02", "the text does not fit its field at an extreme", checkDoesNotFitField},
 });

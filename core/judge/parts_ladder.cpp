@@ -138,6 +138,22 @@ std::string aboutFrontEnd(const Channel& channel)
     return fmt::format("{} over the sensor", toText(f.fixed));
 }
 
+RungItem itemOf(const Channel& channel, const std::string& by)
+{
+    const auto& pin = channel.source.pin;
+    return {"/channels/" + channel.id, channel.id, true, channel.name, aboutFrontEnd(channel),
+        (pin.empty() ? std::string("no pin") : pin) + by};
+}
+
+/// Adds the channels that converters among the modules read, behind them.
+void addChannelsOf(Rung& rung, const Instrument& in, const std::vector<const Part*>& modules)
+{
+    for (const auto* module : modules)
+        for (const auto& channel : in.channels)
+            if (channel->source.board == module->id)
+                rung.items.push_back(itemOf(*channel, " of " + partName(*module)));
+}
+
 /// On which rung of direct pins a part hangs: where its first line leads.
 RungKind directKind(const Part& part)
 {
@@ -204,6 +220,7 @@ BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<
             rung.items.back().clashes = std::any_of(view.modules.begin(), view.modules.end(),
                 [&](const Part* other) { return other != part && collide(*other, *part); });
         }
+        addChannelsOf(rung, in, view.modules);
         ladder.rungs.push_back(std::move(rung));
     }
     for (const auto kind : {RungKind::Analog, RungKind::Serial, RungKind::Digital}) {
@@ -211,13 +228,15 @@ BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<
         if (kind == RungKind::Analog)
             for (const auto& channel : in.channels)
                 if (channel->source.board == board.id)
-                    rung.items.push_back({"/channels/" + channel->id, channel->id, true,
-                        channel->name, aboutFrontEnd(*channel),
-                        channel->source.pin.empty() ? "no pin" : channel->source.pin});
+                    rung.items.push_back(itemOf(*channel, ""));
+        std::vector<const Part*> direct;
         for (const auto& part : in.parts)
             if (!part->lines.empty() && !hangsOnBus(in, *part) && boardOf(in, *part) == &board
                 && directKind(*part) == kind)
-                rung.items.push_back(itemOf(*part, pinsOf(in, *part, lines)));
+                direct.push_back(part.get());
+        for (const auto* part : direct)
+            rung.items.push_back(itemOf(*part, pinsOf(in, *part, lines)));
+        addChannelsOf(rung, in, direct);
         if (rung.items.empty())
             continue;
         rung.facts = kind == RungKind::Analog

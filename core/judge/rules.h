@@ -41,6 +41,7 @@ void checkBoardOutput(const Instrument& in, const PlainInstrument& plain, Findin
 // rules_reading.cpp
 void checkInputTooHigh(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkRealBits(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRangeHardlyUsed(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
 // rules_text.cpp

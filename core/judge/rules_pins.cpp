@@ -11,6 +11,7 @@
 #include "judge/words.h"
 #include "parts/e_series.h"
 #include "parts/fit_front_end.h"
+#include "parts/power.h"
 
 #include <algorithm>
 #include <cmath>
@@ -130,7 +131,8 @@ void checkLevels(const Instrument& in, const PlainInstrument& /*plain*/, Finding
                 drives = drives || (line.isInput && !line.isContact);
                 listens = listens || !line.isInput;
             }
-        const double up = inSi(theirs.drives);
+        const double up =
+            inSi(theirs.drives) > 0 ? inSi(theirs.drives) : inputVolts(in.parts, *part);
         const double down = inSi(ours.drives);
         if (drives && up > inSi(ours.tolerates))
             add(*part, Severity::Stop,
@@ -163,7 +165,7 @@ void checkLevels(const Instrument& in, const PlainInstrument& /*plain*/, Finding
             continue;
         double lowest = up;
         for (const auto* part : members)
-            if (part->levels)
+            if (part->levels && inSi(part->levels->drives) > 0)
                 lowest = std::min(lowest, inSi(part->levels->drives));
         out.push_back({"P06", Severity::Stop, view.place,
             fmt::format("{} is pulled up to {}, {} bears {}", busName(*view.bus), voltText(up),
@@ -211,7 +213,7 @@ void checkSourceResistance(const Instrument& in, const PlainInstrument& plain, F
 {
     for (const auto& c : plain.channels) {
         const auto& channel = *findById(in.channels, c.id);
-        const auto& converter = findById(in.parts, channel.source.board)->converter;
+        const auto& converter = *findById(in.parts, channel.source.board)->converter;
         const double most = inSi(converter.sourceMost);
         const double source =
             std::max(sourceResistance(c.input, c.from), sourceResistance(c.input, c.to));
@@ -254,7 +256,7 @@ void checkEnoughPins(const Instrument& in, const PlainInstrument& /*plain*/, Fin
 {
     const auto uses = pinLines(in);
     for (const auto& board : in.parts) {
-        if (board->kind != PartKind::Board || board->pins.empty())
+        if (board->pins.empty())
             continue;
         const auto count = [&](PinRole role) {
             return std::count_if(board->pins.begin(), board->pins.end(),

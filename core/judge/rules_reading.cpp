@@ -1,4 +1,4 @@
-// P09, R03, R06: does the wished range fit the converter's input?
+// P09, R03, R06, R09: does the wished range fit the converter's input?
 
 #include "judge/rules.h"
 
@@ -74,6 +74,20 @@ std::optional<Fix> betterFrontEnd(const Instrument& in, const PlainChannel& c)
                }};
 }
 
+/// The finest range of the converter's gain that still takes those volts, unless it is set already.
+std::optional<Fix> betterRange(const PlainChannel& c, double volts)
+{
+    std::optional<double> best;
+    for (const double range : c.ranges)
+        if (range >= volts && (!best || range < *best))
+            best = range;
+    if (!best || *best == c.reference)
+        return std::nullopt;
+    return Fix{fmt::format("Set the range to ±{} V", shortestText(*best)),
+        [id = c.id, range = Quantity{*best, "V"}](
+            const Instrument& before) { return withSourceRange(before, id, range); }};
+}
+
 void add(Findings& out, Finding finding, std::optional<Fix> fix)
 {
     if (fix)
@@ -106,7 +120,7 @@ void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& 
     for (const auto& c : plain.channels) {
         const auto high = highEnd(c);
         const double low = std::min(pinVolts(c.input, c.from), pinVolts(c.input, c.to));
-        if (low < 0)
+        if (low < 0 && c.form == ConverterForm::Unipolar)
             add(out,
                 {"R03", Severity::Check, frontEndPlace(c),
                     fmt::format("Readings stop at {}, the range begins at {}",
@@ -128,7 +142,7 @@ void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& 
                             "value gives code {}.",
                     significantText(high.volts, 4), significantText(c.reference, 4), topCode),
                 "ideal transfer of an N-bit converter", {}, {}},
-            betterFrontEnd(in, c));
+            c.ranges.empty() ? betterFrontEnd(in, c) : betterRange(c, high.volts));
     }
 }
 
@@ -175,18 +189,34 @@ void checkRangeHardlyUsed(const Instrument& in, const PlainInstrument& plain, Fi
         const double use = high.volts / c.reference;
         if (use >= fair || use <= 0)
             continue;
-        auto fix = betterFrontEnd(in, c);
+        auto fix = c.ranges.empty() ? betterFrontEnd(in, c) : betterRange(c, high.volts);
         if (!fix)
             continue;
         add(out,
             {"R06", Severity::Note, frontEndPlace(c),
                 fmt::format("Only {:.0f} % of the converter's range is used", use * 100),
-                fmt::format("{} gives code {} of {}, so one count is {}. A better divider makes "
-                            "the step finer.",
+                fmt::format("{} gives code {} of {}, so one count is {}. A better divider or "
+                            "gain makes the step finer.",
                     valueText(c, high.quantity, 4), nominalCode(c, high.quantity),
                     converterOf(c).topCode(), differenceText(c, countAt(c, high.quantity), 3)),
                 "common practice", {}, {}},
             std::move(fix));
+    }
+}
+
+void checkRealBits(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& c : plain.channels) {
+        const auto converter = converterOf(c);
+        if (!converter.isWidened())
+            continue;
+        out.push_back({"R09", Severity::Note, "/channels/" + c.id + "/source",
+            fmt::format("Of the {} bits of {} {} are real", c.bits, c.name, c.realBits),
+            fmt::format("Codes move in steps of {}; the lower bits are {}. One real step is {}.",
+                shortestText(converter.stepCodes()),
+                c.widening == Widening::Shifted ? "zeros" : "a copy of the upper ones",
+                differenceText(c, countAt(c, c.to), 3)),
+            "a code made wider holds no more than before", {}, {}});
     }
 }
 

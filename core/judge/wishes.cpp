@@ -38,7 +38,8 @@ WishVerdict rangeVerdict(const PlainChannel& c)
     const auto converter = converterOf(c);
     const double top = static_cast<double>(converter.topCode());
     // A resistive sensor has no value at the ends themselves.
-    const double edge = isResistive(c.input.sensor) ? 1 : 0;
+    const double edge =
+        isResistive(c.input.sensor) ? 1 : static_cast<double>(converter.bottomCode());
     const double a = quantityAtPin(c.input, voltsOf(converter, edge, c.reference));
     const double b = quantityAtPin(c.input, voltsOf(converter, top, c.reference));
     const auto [least, most] = std::minmax(a, b);

@@ -36,6 +36,8 @@ double sensorOutput(const AnalogInput& in, double quantity)
         return quantity > 0 ? thermistorOhms(in.nominal, in.beta, quantity) : none;
     case SensorKind::Photoresistor:
         return quantity > 0 ? photoresistorOhms(in.nominal, in.gamma, quantity) : none;
+    case SensorKind::Bridge:
+        return in.excitation * in.sensitivity * quantity / in.capacity;
     }
     return none;
 }
@@ -54,6 +56,8 @@ double quantityOfOutput(const AnalogInput& in, double output)
         return output > 0 ? thermistorKelvin(in.nominal, in.beta, output) : none;
     case SensorKind::Photoresistor:
         return output > 0 ? photoresistorLux(in.nominal, in.gamma, output) : none;
+    case SensorKind::Bridge:
+        return output / (in.excitation * in.sensitivity) * in.capacity;
     }
     return none;
 }
@@ -87,6 +91,8 @@ double pinSlope(const AnalogInput& in, double quantity)
         return in.shunt * in.gain * dividerRatio(in.r1, in.r2);
     case SensorKind::Sender:
         return (in.highOutput - in.lowOutput) / (in.high - in.low) * dividerRatio(in.r1, in.r2);
+    case SensorKind::Bridge:
+        return in.excitation * in.sensitivity / in.capacity * dividerRatio(in.r1, in.r2);
     case SensorKind::Thermistor:
     case SensorKind::Photoresistor:
         break;
@@ -115,6 +121,7 @@ AnalogInput withError(AnalogInput in, InputPart part, double relative)
         in.lowOutput *= factor;
         in.highOutput *= factor;
         in.nominal *= factor;
+        in.sensitivity *= factor;
         break;
     case InputPart::UpperOrFixed:
         in.r1 *= factor;
@@ -125,6 +132,7 @@ AnalogInput withError(AnalogInput in, InputPart part, double relative)
         break;
     case InputPart::Supply:
         in.supply *= factor;
+        in.excitation *= factor;
         break;
     }
     return in;
@@ -139,6 +147,7 @@ std::string_view nameOf(const AnalogInput& in, InputPart part)
             : in.sensor == SensorKind::Sender        ? "sender"
             : in.sensor == SensorKind::Thermistor    ? "thermistor"
             : in.sensor == SensorKind::Photoresistor ? "photoresistor"
+            : in.sensor == SensorKind::Bridge        ? "bridge"
                                                      : "";
     case InputPart::UpperOrFixed:
         return divides ? "divider resistor r1" : "fixed resistor";

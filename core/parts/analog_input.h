@@ -15,6 +15,7 @@ struct AnalogInput {
     double low = 0, high = 1, lowOutput = 0.5, highOutput = 4.5; ///< of a sender
     double nominal = 10e3; ///< ohm, at 25 °C or 10 lx
     double beta = 3950, gamma = 0.7;
+    double capacity = 1, sensitivity = 0.002, excitation = 5; ///< of a bridge; volt per volt
 
     FrontEndKind frontEnd = FrontEndKind::Divider;
     double r1 = 0, r2 = 1; ///< ohm

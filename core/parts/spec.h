@@ -13,6 +13,11 @@
 
 namespace fern {
 
+/// Returns numbers with blanks between them, and reads such a text. Error names what is no positive
+/// number.
+std::string wordsOf(const std::vector<double>& numbers);
+Result<std::vector<double>> parsePositives(std::string_view words);
+
 /// Two ways to write down the code of an ideal converter of N bits.
 enum class ConverterSchool {
     DataSheet, ///< floor(V · 2^N / Vref): each code is one of 2^N equal steps
@@ -20,10 +25,28 @@ enum class ConverterSchool {
 };
 inline constexpr Words<2> converterSchoolWords{"data sheet", "end point"};
 
+/// What the codes of a converter stand for.
+enum class ConverterForm {
+    Unipolar, ///< 0 … 2^N − 1 for 0 … the reference
+    Signed, ///< −2^(N−1) … 2^(N−1) − 1 for both sides of zero up to ± the reference
+};
+inline constexpr Words<2> converterFormWords{"unipolar", "signed"};
+
+/// How a code with fewer real bits was made wider.
+enum class Widening {
+    Shifted, ///< zeros behind it
+    Repeated, ///< its own upper bits behind it, so that full scale stays full scale
+};
+inline constexpr Words<2> wideningWords{"shifted", "repeated"};
+
 struct ConverterSpec {
     int bits = 10;
+    ConverterForm form = ConverterForm::Unipolar;
     ConverterSchool school = ConverterSchool::DataSheet;
-    Quantity reference{5, "V"};
+    Quantity reference{5, "V"}; ///< of a signed one the end of its range, on both sides
+    std::vector<double> ranges; ///< volts: references that its gain can be set to, coarse first
+    int realBits = 0; ///< of a code made wider; 0: all are real
+    Widening widening = Widening::Shifted;
     double referenceTolerancePercent = 1; ///< half width, rectangular
     Quantity damageAbove{5.3, "V"}; ///< absolute maximum of the input
     double noiseLsb = 0.5; ///< input-referred, rms
@@ -39,8 +62,21 @@ struct ConverterSpec {
 template <class Archive> void describe(Archive& a, ConverterSpec& c)
 {
     a.integer("bits", c.bits, 4, 24);
+    a.optionalChoice("form", c.form, converterFormWords);
     a.choice("school", c.school, converterSchoolWords);
     a.quantity("reference", c.reference, "V", Range::positive());
+    std::string ranges = wordsOf(c.ranges);
+    a.optionalText("ranges", ranges);
+    a.optionalInteger("realBits", c.realBits, 0, 0, 24);
+    a.optionalChoice("widening", c.widening, wideningWords);
+    if constexpr (Archive::isReading) {
+        if (auto read = parsePositives(ranges))
+            c.ranges = *std::move(read);
+        else
+            a.failAt("ranges", read.error().message);
+        if (!a.failed() && (c.realBits > c.bits || 2 * c.realBits < c.bits) && c.realBits != 0)
+            a.failAt("realBits", "real bits must be from half of the bits to all of them");
+    }
     a.number("referenceTolerancePercent", c.referenceTolerancePercent, {0, 50});
     a.quantity("damageAbove", c.damageAbove, "V", Range::positive());
     a.number("noiseLsb", c.noiseLsb, {0, 1e6});
@@ -78,9 +114,12 @@ struct Part {
     // A board:
     ProcessorClass processor = ProcessorClass::Bits8At16MHz;
     Quantity supply{5, "V"};
-    ConverterSpec converter;
-    std::vector<PinSpec> pins; ///< empty while nobody has told them
     std::vector<BusSpec> buses;
+
+    // A board, or a module that converts: its converter, and the pins of a board or the inputs of
+    // a module; empty while nobody has told them.
+    std::optional<ConverterSpec> converter;
+    std::vector<PinSpec> pins;
 
     // A display with mono pixels in pages of eight rows:
     int width = 128;
@@ -118,7 +157,7 @@ template <class Archive> void describe(Archive& a, Part& p)
     case PartKind::Board:
         a.choice("processor", p.processor, processorClassWords);
         a.quantity("supply", p.supply, "V", Range::positive());
-        a.object("converter", p.converter);
+        a.object("converter", p.converter ? *p.converter : p.converter.emplace());
         a.optionalList("pins", p.pins);
         a.optionalList("buses", p.buses);
         a.optionalObject("regulator", p.regulator);
@@ -148,6 +187,8 @@ template <class Archive> void describe(Archive& a, Part& p)
         a.integer("channels", p.channels, 2, 16);
         break;
     case PartKind::Module:
+        a.optionalObject("converter", p.converter);
+        a.optionalList("pins", p.pins);
         break;
     }
     a.optionalText("fedBy", p.fedBy);
@@ -171,14 +212,21 @@ enum class SensorKind {
     Sender, ///< volts on a straight line, such as 0.5 … 4.5 V over its range
     Thermistor, ///< NTC by the B-parameter equation
     Photoresistor, ///< resistance falls with a power of the illuminance
+    Bridge, ///< millivolts for each volt of excitation, such as a load cell
 };
-inline constexpr Words<5> sensorKindWords{
-    "voltage", "shunt", "linear sender", "thermistor", "photoresistor"};
+inline constexpr Words<6> sensorKindWords{
+    "voltage", "shunt", "linear sender", "thermistor", "photoresistor", "bridge"};
 
 /// Returns whether the sensor is a resistance, which needs a fixed resistor beside it.
 constexpr bool isResistive(SensorKind kind)
 {
     return kind == SensorKind::Thermistor || kind == SensorKind::Photoresistor;
+}
+
+/// Returns whether the sensor is fed from the converter's own reference, whose error then cancels.
+constexpr bool isRatiometric(SensorKind kind)
+{
+    return isResistive(kind) || kind == SensorKind::Bridge;
 }
 
 /// A sensor; the kind says which of the groups counts.
@@ -200,6 +248,12 @@ struct SensorSpec {
     Quantity nominal{10, "kohm"};
     double beta = 3950; ///< kelvin
     double gamma = 0.7; ///< resistance = nominal · (E / 10 lx)^−gamma
+
+    // A bridge: its output at its capacity, on an excitation that is also the converter's
+    // reference, so that it cancels.
+    Quantity capacity{5, "kg"};
+    double sensitivity = 2; ///< millivolt per volt
+    Quantity excitation{5, "V"};
 
     Extras extras;
 
@@ -234,6 +288,14 @@ template <class Archive> void describe(Archive& a, SensorSpec& s)
     case SensorKind::Photoresistor:
         a.quantity("nominal", s.nominal, "ohm", Range::positive());
         a.number("gamma", s.gamma, {0.1, 2});
+        break;
+    case SensorKind::Bridge:
+        a.anyQuantity("capacity", s.capacity);
+        a.number("sensitivity", s.sensitivity, {1e-3, 1000});
+        a.quantity("excitation", s.excitation, "V", Range::positive());
+        if constexpr (Archive::isReading)
+            if (!a.failed() && inSi(s.capacity) <= 0)
+                a.failAt("capacity", "the capacity of a bridge must be more than zero");
         break;
     }
     a.number("tolerancePercent", s.tolerancePercent, {0, 50});

@@ -11,7 +11,7 @@ namespace fern {
 struct LevelSpec {
     Quantity supplyFrom{3, "V"}; ///< lowest supply that still works
     Quantity supplyTo{5.5, "V"}; ///< highest that does no harm
-    Quantity drives{3.3, "V"}; ///< high level of its outputs
+    Quantity drives{3.3, "V"}; ///< high level of its outputs; 0: its own supply
     Quantity highFrom{2.3, "V"}; ///< an input above counts as high
     Quantity tolerates{3.6, "V"}; ///< on its inputs, without harm
     Quantity carries{20, "mA"}; ///< current that one of its outputs can give or take

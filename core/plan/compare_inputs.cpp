@@ -23,7 +23,7 @@ constexpr int switchInputs = 8;
 
 double stepOf(const Part& board)
 {
-    return std::ldexp(inSi(board.converter.reference), -board.converter.bits);
+    return std::ldexp(inSi(board.converter->reference), -board.converter->bits);
 }
 
 std::string stepText(double volts)

@@ -70,7 +70,8 @@ Part batteryFor(const Part& board)
 AnalogInput inputOf(const SensorSpec& s, FrontEndKind frontEnd, double reference)
 {
     return {s.kind, inSi(s.shunt), s.gain, inSi(s.low), inSi(s.high), inSi(s.lowOutput),
-        inSi(s.highOutput), inSi(s.nominal), s.beta, s.gamma, frontEnd, 0, 1, 1, reference};
+        inSi(s.highOutput), inSi(s.nominal), s.beta, s.gamma, inSi(s.capacity),
+        s.sensitivity / 1000, inSi(s.excitation), frontEnd, 0, 1, 1, reference};
 }
 
 LaneSpec laneOf(const StartingPoint& point)
@@ -147,6 +148,48 @@ const Part* firstPart(const Instrument& in, PartKind kind)
     return nullptr;
 }
 
+/// Sets the finest range of the converter's gain that takes the whole wish; returns the reference
+/// that then counts, in volts.
+double useRange(Channel& channel, const Part& part)
+{
+    const double own = inSi(part.converter->reference);
+    const auto input = inputOf(channel.sensor, FrontEndKind::Divider, own);
+    const double most = std::max(
+        sensorOutput(input, inSi(channel.wish.from)), sensorOutput(input, inSi(channel.wish.to)));
+    double finest = 0;
+    for (const double range : part.converter->ranges)
+        if (range * headroom >= most && (finest == 0 || range < finest))
+            finest = range;
+    if (finest == 0 || finest == own)
+        return own;
+    channel.source.range = {finest, "V"};
+    return finest;
+}
+
+/// The instrument with the converter that the row asks for: one that is there with an input left,
+/// or a fresh one; and its id. Without a wish for one it is the board.
+struct WithConverter {
+    Instrument instrument;
+    std::string part;
+};
+Result<WithConverter> withConverterFor(
+    const Instrument& in, const StartingPoint& point, const Part& board)
+{
+    if (point.converter.empty())
+        return WithConverter{in, board.id};
+    const auto& wanted = findInCatalogue(point.converter)->part;
+    for (const auto& part : in.parts)
+        if (part->className == wanted.className && !pinName(in, *part).empty())
+            return WithConverter{in, part->id};
+    auto fresh = wanted;
+    fresh.name = shortTitle(*findInCatalogue(point.converter));
+    auto with = withPartWired(in, fresh);
+    if (!with)
+        return with.error();
+    const auto id = with->parts.back()->id;
+    return WithConverter{*std::move(with), id};
+}
+
 Channel channelOf(
     const Instrument& in, const StartingPoint& point, const Part& board, std::string_view name)
 {
@@ -159,8 +202,8 @@ Channel channelOf(
     channel.source.sampleEvery = point.sampleEvery;
     channel.sensor = point.sensor;
     channel.smoothing = point.smoothing;
-    const double reference = inSi(board.converter.reference);
-    const double lowest = reference * (1 - board.converter.referenceTolerancePercent / 100);
+    const double reference = useRange(channel, board);
+    const double lowest = reference * (1 - board.converter->referenceTolerancePercent / 100);
     const auto fit = fittingFrontEnd(inputOf(point.sensor, point.frontEnd, reference),
         {inSi(point.wish.from), inSi(point.wish.to), lowest * headroom, point.totalOhm,
             resistorTolerancePercent});
@@ -223,26 +266,31 @@ Result<Instrument> withStartingPoint(
     if (board == nullptr || in.displays.empty())
         return Error{ErrorCode::InvalidArgument,
             "a channel needs a board that reads it and a display that shows it", ""};
+    const auto with = withConverterFor(in, point, *board);
+    if (!with)
+        return with.error();
+    const auto& parts = with->instrument.parts;
+    const auto& reads = *findById(parts, with->part);
     const auto& display = *in.displays.front();
     ChannelParcel parcel;
-    parcel.channel = channelOf(in, point, *board, trimmed(name));
+    parcel.channel = channelOf(with->instrument, point, reads, trimmed(name));
     if (parcel.channel.source.pin.empty())
         return Error{ErrorCode::InvalidArgument,
-            fmt::format("{} has no analog pin left", board->className), ""};
+            fmt::format("{} has no analog pin left", reads.className), ""};
     parcel.lane = laneOf(point);
 
     // What the budget says about the channel decides its decimals.
     Instrument trial;
-    trial.parts = in.parts;
+    trial.parts = parts;
     trial.channels.push_back(std::make_shared<const Channel>(parcel.channel));
     const auto plain = resolve(trial, "");
     if (!plain)
         return plain.error();
     parcel.reader.unit = unitOf(parcel.channel);
     parcel.reader.text = textFor(plain->channels.front());
-    parcel.page = pageFor(display, *findById(in.parts, display.part), parcel.channel.name,
+    parcel.page = pageFor(display, *findById(parts, display.part), parcel.channel.name,
         parcel.reader.unit, parcel.reader.text.width);
-    return withChannelAdded(in, std::move(parcel));
+    return withChannelAdded(with->instrument, std::move(parcel));
 }
 
 } // namespace fern

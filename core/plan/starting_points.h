@@ -24,6 +24,7 @@ struct StartingPoint {
     std::vector<StepSpec> smoothing;
     std::vector<CurvePoint> course; ///< seconds and share of the wished range, for the scenario
     std::string_view caution; ///< shown where someone could be hurt; may be empty
+    std::string_view converter = {}; ///< of the catalogue, added where none of its class is there
 };
 
 /// Returns the table, sorted by group.

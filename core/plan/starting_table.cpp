@@ -6,8 +6,6 @@
 
 #include <algorithm>
 
-#include <algorithm>
-
 namespace fern {
 
 namespace {
@@ -72,6 +70,15 @@ SensorSpec photoresistor()
     return s;
 }
 
+SensorSpec bridge(const Quantity& capacity)
+{
+    SensorSpec s;
+    s.kind = SensorKind::Bridge;
+    s.capacity = capacity;
+    s.tolerancePercent = 0.1;
+    return s;
+}
+
 const std::vector<CurvePoint> sagAndCharge{
     {0, 0.72}, {40, 0.68}, {41, 0.3}, {44, 0.52}, {70, 0.6}, {90, 0.85}, {120, 0.95}};
 const std::vector<CurvePoint> loadSteps{
@@ -83,6 +90,7 @@ const std::vector<CurvePoint> cloudsPassing{
 
 constexpr std::string_view batteryCaution =
     "Put a fuse close to the battery. Its short-circuit current melts wires.";
+constexpr std::string_view scaleCaution = "This is no scale for trade.";
 constexpr std::string_view lithiumCaution =
     "Use protected cells and a proper charger. No salvaged cells without a test.";
 
@@ -103,6 +111,10 @@ const std::vector<StartingPoint>& table()
             "A signal straight to an analog pin, such as a panel or a test point.",
             wish("V", 0, 2.5, 0.01, 0.03, 1), voltage(), FrontEndKind::Divider, 60e3, {50, "ms"},
             {median(5), exponential(0.25)}, loadSteps, ""},
+        {"millivolts", "Voltage", "Small signal, to 200 mV",
+            "A signal straight to a converter with programmable gain on the bus.",
+            wish("mV", 0, 200, 1, 2, 1), voltage(), FrontEndKind::Divider, 60e3, {50, "ms"},
+            {median(3), exponential(0.3)}, loadSteps, "", "converter-gain-16"},
         {"current-10a", "Current", "Current to 10 A, shunt",
             "A 10 mΩ shunt in the ground lead, an amplifier of 20 behind it.",
             wish("A", 0, 10, 0.1, 0.2, 1), shunt(10, 20), FrontEndKind::Divider, 60e3, {50, "ms"},
@@ -131,6 +143,11 @@ const std::vector<StartingPoint>& table()
             "A sealed 10 kΩ thermistor up to the reference, a fixed resistor down to ground.",
             wish("degC", 0, 90, 1, 1.5, 5), thermistor(), FrontEndKind::SensorAbove, 60e3,
             {500, "ms"}, {median(5), exponential(2)}, warmingUp, ""},
+        {"weight-5kg", "Weight", "Weight to 5 kg, load cell",
+            "A load cell at a bridge converter of its own, two wires to the board.",
+            wish("kg", 0, 5, 0.01, 0.02, 2), bridge({5, "kg"}), FrontEndKind::Divider, 60e3,
+            {100, "ms"}, {median(5), exponential(0.6)}, loadSteps, scaleCaution,
+            "converter-bridge-24"},
     };
     return rows;
 }
@@ -155,8 +172,9 @@ std::span<const StartingPoint> startingPoints()
 std::span<const StartingPart> startingBoards()
 {
     static const auto boards = fromCatalogue([](const Part& part) {
-        return std::any_of(part.pins.begin(), part.pins.end(),
-            [](const PinSpec& pin) { return (pin.roles & bitOf(PinRole::Analog)) != 0; });
+        return part.kind == PartKind::Board
+            && std::any_of(part.pins.begin(), part.pins.end(),
+                [](const PinSpec& pin) { return (pin.roles & bitOf(PinRole::Analog)) != 0; });
     });
     return boards;
 }

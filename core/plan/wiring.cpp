@@ -174,6 +174,7 @@ std::vector<std::string> inOrderOfChoice(const Instrument& in)
             < std::max<std::size_t>(b->port->straps.size(), 1);
     });
     std::vector<std::string> ids;
+    ids.reserve(modules.size());
     for (const auto* module : modules)
         ids.push_back(module->id);
     return ids;
@@ -198,7 +199,7 @@ Result<Instrument> wired(const Instrument& in)
 
 Result<Instrument> withPartWired(const Instrument& in, const Part& part)
 {
-    const auto added = withPartAdded(in, part);
+    auto added = withPartAdded(in, part);
     if (!added)
         return added;
     if (auto done = wired(*added))

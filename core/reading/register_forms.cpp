@@ -57,4 +57,11 @@ std::int64_t codeOfLeft(const std::vector<std::uint8_t>& bytes, int bits)
     return codeOfRight(bytes) >> (byteBits * static_cast<int>(bytes.size()) - bits);
 }
 
+std::int64_t signExtended(std::int64_t code, int bits)
+{
+    const auto half = std::int64_t{1} << (bits - 1);
+    const auto low = code & (2 * half - 1);
+    return low >= half ? low - 2 * half : low;
+}
+
 } // namespace fern

@@ -23,4 +23,7 @@ RegisterForms registerForms(std::int64_t code, int bits);
 std::int64_t codeOfRight(const std::vector<std::uint8_t>& bytes);
 std::int64_t codeOfLeft(const std::vector<std::uint8_t>& bytes, int bits);
 
+/// Returns the signed code whose `bits` lower bits these are, in two's complement.
+std::int64_t signExtended(std::int64_t code, int bits);
+
 } // namespace fern

@@ -11,7 +11,7 @@ AnalogTruth truthOf(const PlainChannel& c, std::uint64_t seed)
 {
     const AnalogNominal nominal{c.input, c.sensorTolerancePercent, c.resistorTolerancePercent,
         c.reference, c.referenceTolerancePercent, c.offsetLsb, c.noiseLsb,
-        voltsOf(converterOf(c), 1, c.reference)};
+        voltsOf(converterOf(c), converterOf(c).stepCodes(), c.reference)};
     return drawTruth(nominal, seed, c.id);
 }
 
@@ -19,7 +19,7 @@ AnalogTruth truthOf(const PlainChannel& c, std::uint64_t seed)
 
 Converter converterOf(const PlainChannel& channel)
 {
-    return {channel.bits, channel.school};
+    return {channel.bits, channel.school, channel.form, channel.realBits, channel.widening};
 }
 
 Scaling scalingOf(const PlainChannel& channel)
@@ -29,8 +29,9 @@ Scaling scalingOf(const PlainChannel& channel)
 
 double countAt(const PlainChannel& channel, double quantity)
 {
-    return std::fabs(
-        voltsOf(converterOf(channel), 1, channel.reference) / pinSlope(channel.input, quantity));
+    const auto converter = converterOf(channel);
+    return std::fabs(voltsOf(converter, converter.stepCodes(), channel.reference)
+        / pinSlope(channel.input, quantity));
 }
 
 std::int64_t nominalCode(const PlainChannel& channel, double quantity)

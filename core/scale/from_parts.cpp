@@ -36,6 +36,10 @@ void sensorInWords(std::vector<std::string>& lines, const AnalogInput& in, const
         lines.push_back(
             fmt::format("1 A makes {} mΩ × {} = {} V", significantText(in.shunt * 1e3, 5),
                 shortestText(in.gain), significantText(in.shunt * in.gain, 5)));
+    else if (in.sensor == SensorKind::Bridge)
+        lines.push_back(fmt::format("{} makes {} mV/V × {} V = {} mV", inUnit(in.capacity),
+            significantText(in.sensitivity * 1e3, 5), shortestText(in.excitation),
+            significantText(in.sensitivity * in.excitation * 1e3, 5)));
     else if (in.sensor == SensorKind::Sender)
         lines.push_back(fmt::format("{} V is {}, {} V is {}", shortestText(in.lowOutput),
             inUnit(in.low), shortestText(in.highOutput), inUnit(in.high)));

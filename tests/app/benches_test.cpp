@@ -97,7 +97,7 @@ TEST_F(WindowTest, TheReadingShowsItsCodes)
     EXPECT_TRUE(registers.contains(QStringLiteral("hex characters ") + hex))
         << registers.toStdString();
     type("noiseLsb", QStringLiteral("0 LSB"));
-    EXPECT_EQ(instrument().parts[0]->converter.noiseLsb, 0);
+    EXPECT_EQ(instrument().parts[0]->converter->noiseLsb, 0);
     auto* bits = find<QSpinBox>("bits");
     bits->setFocus();
     QTest::keyClick(bits, Qt::Key_A, Qt::ControlModifier);
@@ -268,7 +268,7 @@ TEST_F(WindowTest, TheGlassTellsWhatIsDrawnWhen)
     auto* school = find<QComboBox>("school");
     school->setFocus();
     QTest::keyClick(school, Qt::Key_Down);
-    EXPECT_EQ(instrument().parts[0]->converter.school, ConverterSchool::EndPoint);
+    EXPECT_EQ(instrument().parts[0]->converter->school, ConverterSchool::EndPoint);
 }
 
 } // namespace

@@ -38,7 +38,11 @@ std::vector<Case> cases()
     auto light = thermistor;
     light.sensor = SensorKind::Photoresistor;
     light.frontEnd = FrontEndKind::SensorBelow;
-    return {{divider, "V"}, {shunt, "mA"}, {sender, "cm"}, {thermistor, "degC"}, {light, "lx"}};
+    auto bridge = divider;
+    bridge.sensor = SensorKind::Bridge;
+    bridge.capacity = 5;
+    return {{bridge, "g"}, {divider, "V"}, {shunt, "mA"}, {sender, "cm"}, {thermistor, "degC"},
+        {light, "lx"}};
 }
 
 } // namespace

@@ -1,9 +1,11 @@
 #include "app/places/channels/reading_bench.h"
 
 #include "app/look/look.h"
+#include "app/look/text.h"
 #include "app/places/channels/trace_plot.h"
 #include "base/number_text.h"
 #include "instrument/edits.h"
+#include "instrument/part_edits.h"
 #include "reading/register_forms.h"
 
 #include <QSignalBlocker>
@@ -20,6 +22,24 @@ QString bytesText(const std::vector<std::uint8_t>& bytes)
     for (const auto byte : bytes)
         words << QStringLiteral("%1").arg(byte, 2, 16, QLatin1Char('0')).toUpper();
     return words.join(QLatin1Char(' '));
+}
+
+using Choices = std::vector<std::pair<QString, QVariant>>;
+
+/// Puts words with what they stand for into a box, and the present one on top. A box that has them
+/// already is left alone, so that an open list stays open.
+void offer(QComboBox* box, const Choices& choices, const QVariant& now)
+{
+    bool isSame = box->count() == static_cast<int>(choices.size());
+    for (int i = 0; i < box->count() && isSame; ++i)
+        isSame = box->itemText(i) == choices[static_cast<std::size_t>(i)].first
+            && box->itemData(i) == choices[static_cast<std::size_t>(i)].second;
+    if (!isSame) {
+        box->clear();
+        for (const auto& [words, value] : choices)
+            box->addItem(words, value);
+    }
+    box->setCurrentIndex(box->findData(now));
 }
 
 QString statisticsText(const CodeStatistics& s)
@@ -48,8 +68,10 @@ QString statisticsText(const CodeStatistics& s)
 ReadingBench::ReadingBench(Document& document, QWidget* parent)
     : Workbench(
         tr("Reading"), tr("what the converter makes of the pin"), Leaf::Reading, document, parent)
+    , m_readBy(addChoice(tr("Read by"), {}, "readBy"))
     , m_bits(addWhole(tr("Bits"), 4, 24, "bits"))
     , m_reference(addQuantity(tr("Reference"), "reference"))
+    , m_range(addChoice(tr("Range"), {}, "range"))
     , m_school(
           addChoice(tr("School"), {tr("counts over 2^N"), tr("counts over 2^N − 1")}, "school"))
     , m_noise(addNumber(tr("Noise, rms"), QStringLiteral("LSB"), "noiseLsb"))
@@ -76,6 +98,15 @@ ReadingBench::ReadingBench(Document& document, QWidget* parent)
     below->body()->addWidget(m_statistics);
     below->body()->addWidget(m_registers);
 
+    connect(m_readBy, &QComboBox::activated, this, [this] {
+        const auto part = m_readBy->currentData().toString();
+        apply(tr("Read by %1").arg(m_readBy->currentText()),
+            withChannelReadBy(instrument(), channel().id, part.toStdString()));
+    });
+    connect(m_range, &QComboBox::activated, this, [this] {
+        apply(tr("Range ±%1").arg(m_range->currentText()),
+            withSourceRange(instrument(), channel().id, {m_range->currentData().toDouble(), "V"}));
+    });
     connect(m_bits, &QSpinBox::valueChanged, this, [this](int bits) {
         change(tr("Bits of the converter"), [bits](ConverterSpec& c) { c.bits = bits; });
     });
@@ -96,16 +127,37 @@ ReadingBench::ReadingBench(Document& document, QWidget* parent)
 
 void ReadingBench::change(const QString& name, const std::function<void(ConverterSpec&)>& change)
 {
-    auto converter = board().converter;
+    auto converter = *board().converter;
     change(converter);
     apply(name, withConverter(instrument(), board().id, converter));
+}
+
+void ReadingBench::showConverters()
+{
+    Choices converters;
+    for (const auto& part : instrument().parts)
+        if (part->converter)
+            converters.push_back({qText(partName(*part)), qText(part->id)});
+    offer(m_readBy, converters, qText(channel().source.board));
+    setInputVisible(m_readBy, m_readBy->count() > 1);
+
+    const auto& converter = *board().converter;
+    const auto& chosen = channel().source.range;
+    const double now = inSi(chosen.value > 0 ? chosen : converter.reference);
+    Choices ranges;
+    for (const double range : converter.ranges)
+        ranges.push_back({tr("±%1 V").arg(qText(shortestText(range))), range});
+    offer(m_range, ranges, now);
+    setInputVisible(m_range, !converter.ranges.empty());
+    setInputVisible(m_reference, converter.ranges.empty());
+    setInputVisible(m_school, converter.form == ConverterForm::Unipolar);
 }
 
 void ReadingBench::showRegisters(const RunView& view)
 {
     if (std::isnan(view.newest.reading))
         return m_registers->setText(tr("no code yet"));
-    const int bits = board().converter.bits;
+    const int bits = board().converter->bits;
     const auto code = static_cast<std::int64_t>(view.newest.reading);
     const auto forms = registerForms(code, bits);
     QStringList nibbles;
@@ -120,8 +172,9 @@ void ReadingBench::showRegisters(const RunView& view)
 
 void ReadingBench::showInputs(const RunView& view)
 {
-    const auto& converter = board().converter;
+    const auto& converter = *board().converter;
     const QSignalBlocker blocker(m_bits);
+    showConverters();
     m_bits->setValue(converter.bits);
     m_reference->showQuantity(converter.reference);
     m_school->setCurrentIndex(static_cast<int>(converter.school));

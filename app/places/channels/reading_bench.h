@@ -17,10 +17,13 @@ protected:
 
 private:
     void change(const QString& name, const std::function<void(ConverterSpec&)>& change);
+    void showConverters();
     void showRegisters(const RunView& view);
 
+    QComboBox* m_readBy;
     QSpinBox* m_bits;
     QuantityEdit* m_reference;
+    QComboBox* m_range;
     QComboBox* m_school;
     NumberEdit* m_noise;
     QuantityEdit* m_sampleEvery;

@@ -18,6 +18,9 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     , m_nominal(addQuantity(tr("Nominal resistance"), "nominal"))
     , m_beta(addNumber(tr("B, kelvin"), QStringLiteral("K"), "beta"))
     , m_gamma(addNumber(tr("Gamma"), {}, "gamma"))
+    , m_capacity(addQuantity(tr("Capacity"), "capacity"))
+    , m_sensitivity(addNumber(tr("Output at it"), QStringLiteral("mV/V"), "sensitivity"))
+    , m_excitation(addQuantity(tr("Excitation"), "excitation"))
     , m_sensorTolerance(addNumber(tr("Sensor tolerance ±"), QStringLiteral("%"), "sensorTolerance"))
     , m_side(addChoice(tr("Sensor stands"), {tr("above the pin"), tr("below the pin")}, "side"))
     , m_r1(makeQuantity(tr("Upper resistor R1"), "r1"))
@@ -52,6 +55,9 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     connectSensor(m_nominal, &SensorSpec::nominal, tr("Nominal resistance"));
     connectSensor(m_beta, &SensorSpec::beta, tr("B of the thermistor"));
     connectSensor(m_gamma, &SensorSpec::gamma, tr("Gamma of the photoresistor"));
+    connectSensor(m_capacity, &SensorSpec::capacity, tr("Capacity of the bridge"));
+    connectSensor(m_sensitivity, &SensorSpec::sensitivity, tr("Output of the bridge"));
+    connectSensor(m_excitation, &SensorSpec::excitation, tr("Excitation of the bridge"));
     connectSensor(m_sensorTolerance, &SensorSpec::tolerancePercent, tr("Tolerance of the sensor"));
     connectFrontEnd(m_r1, &FrontEndSpec::r1, tr("Resistor R1"));
     connectFrontEnd(m_r2, &FrontEndSpec::r2, tr("Resistor R2"));
@@ -120,7 +126,11 @@ void SensorBench::showKind()
     setInputVisible(m_sensorTolerance, kind != SensorKind::Voltage);
     setInputVisible(m_side, resistive);
     setInputVisible(m_fixed, resistive);
-    setInputVisible(m_divider, !resistive);
+    const bool isBridge = kind == SensorKind::Bridge;
+    setInputVisible(m_capacity, isBridge);
+    setInputVisible(m_sensitivity, isBridge);
+    setInputVisible(m_excitation, isBridge);
+    setInputVisible(m_divider, !resistive && !isBridge);
 }
 
 void SensorBench::showInputs(const RunView& view)
@@ -138,6 +148,9 @@ void SensorBench::showInputs(const RunView& view)
     m_nominal->setToolTip(sensor.kind == SensorKind::Thermistor ? tr("At 25 °C") : tr("At 10 lx"));
     m_beta->showNumber(sensor.beta);
     m_gamma->showNumber(sensor.gamma);
+    m_capacity->showQuantity(sensor.capacity);
+    m_sensitivity->showNumber(sensor.sensitivity);
+    m_excitation->showQuantity(sensor.excitation);
     m_sensorTolerance->showNumber(sensor.tolerancePercent);
     m_side->setCurrentIndex(frontEnd.kind == FrontEndKind::SensorBelow ? 1 : 0);
     m_r1->showQuantity(frontEnd.r1);

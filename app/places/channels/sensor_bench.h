@@ -34,6 +34,9 @@ private:
     QuantityEdit* m_nominal;
     NumberEdit* m_beta;
     NumberEdit* m_gamma;
+    QuantityEdit* m_capacity;
+    NumberEdit* m_sensitivity;
+    QuantityEdit* m_excitation;
     NumberEdit* m_sensorTolerance;
     QComboBox* m_side;
     QuantityEdit* m_r1;

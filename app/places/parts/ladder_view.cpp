@@ -147,13 +147,16 @@ void LadderView::connectModule(ModuleButton* module)
             Q_EMIT removeWanted(id);
     });
     connect(module, &ModuleButton::dragged, this, [this, module](const QPoint& global) {
+        auto* content = widget();
+        if (content == nullptr)
+            return;
         if (m_ghost == nullptr) {
-            m_ghost = new QLabel(widget());
+            m_ghost = new QLabel(content);
             m_ghost->setAttribute(Qt::WA_TransparentForMouseEvents);
             m_ghost->setPixmap(module->grab());
             m_ghost->show();
         }
-        m_ghost->move(widget()->mapFromGlobal(global) + QPoint(6, 6));
+        m_ghost->move(content->mapFromGlobal(global) + QPoint(6, 6));
         m_ghost->raise();
         const auto* target = rungAt(global);
         for (auto* rung : m_rungs)

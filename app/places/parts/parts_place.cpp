@@ -144,7 +144,7 @@ void PartsPlace::connectSheets()
     connect(m_catalogue, &CatalogueSheet::addWanted, this, [this](const CatalogueEntry& entry) {
         auto part = entry.part;
         part.name = shortTitle(entry);
-        add(std::move(part));
+        add(part);
     });
     connect(m_part, &PartSheet::removeWanted, this, &PartsPlace::remove);
     connect(m_part, &PartSheet::anotherWanted, this, [this](const QString& id) {
@@ -153,7 +153,7 @@ void PartsPlace::connectSheets()
             another.name = partName(*part);
             for (auto& line : another.lines)
                 line.pin.clear();
-            add(std::move(another));
+            add(another);
         }
     });
     connect(m_part, &PartSheet::busRemoveWanted, this, [this](const QString& bus) {
@@ -241,7 +241,7 @@ void PartsPlace::choose(const QString& part, const QString& bus)
     openSheet(QStringLiteral("Part"));
 }
 
-void PartsPlace::add(Part part)
+void PartsPlace::add(const Part& part)
 {
     const auto before = instrument().parts.size();
     m_document.apply(tr("Add %1").arg(qText(part.name)), withPartWired(instrument(), part));

@@ -49,7 +49,7 @@ private:
     void fillBusMenu();
     void move(const QString& part, const QString& bus);
     void remove(const QString& part);
-    void add(Part part);
+    void add(const Part& part);
     void save(const TextTable& table, const QString& proposed);
     void setPrice(int row, const QString& price);
     void showCautions(const std::vector<Caution>& cautions);

@@ -41,7 +41,7 @@ TEST(Edits, RefuseWhatTheFileWouldRefuse)
 {
     const auto in = test::skiff();
     EXPECT_EQ(withFrontEnd(in, "engine", {}).error().message, "there is no \"engine\"");
-    auto converter = in.parts[0]->converter;
+    auto converter = *in.parts[0]->converter;
     converter.bits = 3;
     EXPECT_EQ(withConverter(in, "board", converter).error().message,
         "3 is out of range: it must be from 4 to 24");

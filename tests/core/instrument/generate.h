@@ -54,10 +54,11 @@ inline Part anyBoard(const std::string& id)
     p.id = id;
     p.className = anyText();
     p.processor = static_cast<ProcessorClass>(anyInt(0, 2));
-    p.converter.bits = anyInt(4, 24);
-    p.converter.school = static_cast<ConverterSchool>(anyInt(0, 1));
-    p.converter.reference = anyQuantity(1, 5000, {"V", "mV"});
-    p.converter.noiseLsb = anyNumber(0, 10);
+    p.converter.emplace();
+    p.converter->bits = anyInt(4, 24);
+    p.converter->school = static_cast<ConverterSchool>(anyInt(0, 1));
+    p.converter->reference = anyQuantity(1, 5000, {"V", "mV"});
+    p.converter->noiseLsb = anyNumber(0, 10);
     p.extras = anyExtras();
     return p;
 }

@@ -1,6 +1,8 @@
 #include "instrument/part_edits.h"
 
+#include "instrument/channel_edits.h"
 #include "instrument/file.h"
+#include "instrument/resolve.h"
 #include "parts/catalogue.h"
 #include "tests/core/judge/parts_cases.h"
 
@@ -114,6 +116,27 @@ TEST(PartEdits, TwoUsersSwapTheirPins)
     EXPECT_EQ(findById(in.parts, "board")->buses[0].lines[0].pin, "D6");
     EXPECT_EQ(findById(in.parts, "board")->buses[1].lines[0].pin, "D4");
     EXPECT_FALSE(withPinSwapped(in, {"nobody", "", ""}, "A1"));
+}
+
+TEST(PartEdits, AChannelMovesToAConverterWithAFreeInput)
+{
+    auto in = *withPartAdded(test::shed(), fromCatalogue("converter-gain-16"));
+    const auto converter = in.parts.back()->id;
+    const auto id = in.channels[0]->id;
+    const auto moved = *withChannelReadBy(in, id, converter);
+    EXPECT_EQ(moved.channels[0]->source.board, converter);
+    EXPECT_EQ(moved.channels[0]->source.pin, "AIN0");
+    EXPECT_EQ(resolve(moved, "")->channels[0].form, ConverterForm::Signed);
+    EXPECT_EQ(resolve(moved, "")->channels[0].reference, 4.096);
+    EXPECT_FALSE(withoutPart(moved, converter));
+    EXPECT_FALSE(withChannelReadBy(in, id, "glass"));
+    // Back on the board it takes its first free pin again.
+    EXPECT_EQ(*withChannelReadBy(moved, id, "board"), in);
+    const auto small = test::with(in, converter.c_str(), [](Part& p) { p.pins.resize(1); });
+    const auto both = *withChannelReadBy(*withChannelCopied(small, id), id, converter);
+    const auto refused = withChannelReadBy(both, both.channels[1]->id, converter);
+    ASSERT_FALSE(refused);
+    EXPECT_NE(refused.error().message.find("has no input left"), std::string::npos);
 }
 
 TEST(PartEdits, APriceHoldsForItsClassUntilItIsForgotten)

@@ -1,7 +1,10 @@
 #include "judge/findings.h"
 
 #include "instrument/edits.h"
+#include "instrument/part_edits.h"
+#include "parts/catalogue.h"
 #include "plan/starting_points.h"
+#include "plan/wiring.h"
 #include "smooth/step_text.h"
 #include "tests/core/judge/parts_cases.h"
 #include "tests/support.h"
@@ -57,6 +60,23 @@ Instrument withFont(const std::string& font, int scale, int x)
     return *withField(test::skiff(), "battery", field);
 }
 
+Instrument withRealBits(int real)
+{
+    auto converter = *test::skiff().parts[0]->converter;
+    converter.bits = 16;
+    converter.realBits = real;
+    return *withConverter(test::skiff(), "board", converter);
+}
+/// The house battery at a converter with programmable gain.
+Instrument atConverter(double range)
+{
+    auto part = findInCatalogue("converter-gain-16")->part;
+    part.name = "Converter";
+    auto in = *withPartWired(test::skiff(), part);
+    in = *withChannelReadBy(in, "house-battery", in.parts.back()->id);
+    return *withSourceRange(in, "house-battery", {range, "V"});
+}
+
 std::vector<test::RuleCase> cases()
 {
     std::vector<test::RuleCase> all{
@@ -67,6 +87,8 @@ std::vector<test::RuleCase> cases()
             "Readings stop at 14.3 V, the range goes to 14.6 V", withResistors(41.14, 12)},
         {"R06", Severity::Note, withResistors(91, 12), "Only 52 % of the converter's range is used",
             withResistors(76, 12)},
+        {"R09", Severity::Note, withRealBits(12), "Of the 16 bits of House battery 12 are real",
+            withRealBits(16), false},
         {"T01", Severity::Check, withDigits(2, 5), "2 decimals are shown, 1 is honest",
             withDigits(1, 5)},
         {"T02", Severity::Check, withDigits(1, 3), "14.6 needs 4 cells, the field has 3",
@@ -131,6 +153,22 @@ TEST(Findings, GoAwayWithTheirFix)
                 << c.rule << ": " << fix.label;
             EXPECT_NE(*fixed, c.fires);
         }
+    }
+}
+
+// 14.6 V · 12/59 = 2.97 V at the input: ±4.096 V takes it, ±2.048 V clips, ±6.144 V wastes half.
+TEST(Findings, ChooseTheRangeOfAProgrammableGain)
+{
+    EXPECT_EQ(find(findingsIn(atConverter(4.096)), "R03"), nullptr);
+    EXPECT_EQ(find(findingsIn(atConverter(4.096)), "R06"), nullptr);
+    for (const auto& [range, rule] : {std::pair{2.048, "R03"}, std::pair{6.144, "R06"}}) {
+        const auto findings = findingsIn(atConverter(range));
+        const auto* finding = find(findings, rule);
+        ASSERT_NE(finding, nullptr) << rule;
+        ASSERT_EQ(finding->fixes.size(), 1U);
+        EXPECT_EQ(finding->fixes[0].label, "Set the range to ±4.096 V");
+        const auto fixed = finding->fixes[0].apply(atConverter(range));
+        EXPECT_EQ(find(findingsIn(*fixed), rule), nullptr) << rule;
     }
 }
 

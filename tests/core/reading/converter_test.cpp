@@ -42,6 +42,50 @@ TEST(Converter, ClampsOutsideItsRange)
     EXPECT_EQ(codeOf({10, ConverterSchool::EndPoint}, 4.9977, 5), 1023);
 }
 
+// Source: LSB = FS/2^(N−1), two's complement (adc-pga.csv, adc-signed-codes.csv of the reference
+// sheets, exact fractions).
+TEST(Converter, SignedWithProgrammableGain)
+{
+    const struct {
+        double range;
+        int bits, code;
+        double volts;
+    } known[] = {{4.096, 16, 32767, 4.095875}, {4.096, 16, -32768, -4.096},
+        {4.096, 16, -1, -0.000125}, {2.048, 16, 16384, 1.024}, {6.144, 16, 24000, 4.5},
+        {0.256, 16, -24000, -0.1875}, {4.096, 12, 2047, 4.094}, {4.096, 12, -2048, -4.096},
+        {2.048, 12, 1, 0.001}, {0.512, 12, -500, -0.125}, {0.256, 16, 1, 0.0000078125}};
+    for (const auto& k : known) {
+        Converter converter{k.bits};
+        converter.form = ConverterForm::Signed;
+        EXPECT_DOUBLE_EQ(voltsOf(converter, k.code, k.range), k.volts);
+        // A hair above, so that the last binary place of the volts does not matter.
+        EXPECT_EQ(codeOf(converter, k.volts + 1e-9, k.range), k.code);
+    }
+    Converter converter{16};
+    converter.form = ConverterForm::Signed;
+    EXPECT_EQ(codeOf(converter, 9, 4.096), 32767);
+    EXPECT_EQ(codeOf(converter, -9, 4.096), -32768);
+}
+
+// Source: adc-expand12to16.csv of the reference sheets: (c << 4) | (c >> 8) and c << 4.
+TEST(Converter, TwelveBitsMadeSixteen)
+{
+    const struct {
+        int code, repeated, shifted;
+    } known[] = {{0, 0, 0}, {0x001, 0x0010, 0x0010}, {0x0FF, 0x0FF0, 0x0FF0},
+        {0x100, 0x1001, 0x1000}, {0x7FF, 0x7FF7, 0x7FF0}, {0xABC, 0xABCA, 0xABC0},
+        {0xFFF, 0xFFFF, 0xFFF0}};
+    for (const auto& k : known) {
+        Converter converter{16};
+        converter.realBits = 12;
+        const double volts = (k.code + 0.5) * 3.3 / 4096;
+        EXPECT_EQ(codeOf(converter, volts, 3.3), k.shifted);
+        converter.widening = Widening::Repeated;
+        EXPECT_EQ(codeOf(converter, volts, 3.3), k.repeated);
+        EXPECT_EQ(converter.stepCodes(), 16);
+    }
+}
+
 TEST(Converter, SchoolsDifferByOneLsbAtTheTop)
 {
     EXPECT_NEAR(schoolDifferenceLsb(10, 1023), 1.0, 1e-12);

@@ -40,5 +40,20 @@ RC_GTEST_PROP(RegisterForms, ReadBackFromBothJustifications, ())
     RC_ASSERT(std::stoll(forms.hex, nullptr, 16) == code);
 }
 
+// Source: adc-signed-codes.csv of the reference sheets.
+TEST(RegisterForms, SignedCodesStandLeftJustified)
+{
+    const struct {
+        std::vector<std::uint8_t> bytes;
+        int bits, code;
+    } known[] = {{{0x7F, 0xFF}, 16, 32767}, {{0x80, 0x00}, 16, -32768}, {{0xFF, 0xFF}, 16, -1},
+        {{0x7F, 0xF0}, 12, 2047}, {{0x80, 0x00}, 12, -2048}, {{0xFF, 0xF0}, 12, -1},
+        {{0xE0, 0xC0}, 12, -500}};
+    for (const auto& k : known) {
+        EXPECT_EQ(signExtended(codeOfLeft(k.bytes, k.bits), k.bits), k.code);
+        EXPECT_EQ(registerForms(k.code, k.bits).left, k.bytes);
+    }
+}
+
 } // namespace
 } // namespace fern

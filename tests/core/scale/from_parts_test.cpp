@@ -29,8 +29,12 @@ TEST(ScalingFromParts, IsTheInverseOfTheNominalParts)
     sender.high = 0.4;
     AnalogInput light = thermistorAbove();
     light.sensor = SensorKind::Photoresistor;
-    const std::vector<std::pair<AnalogInput, const char*>> inputs{{shunt, "mA"}, {sender, "cm"},
-        {thermistorAbove(), "degC"}, {thermistorAbove(), "degF"}, {light, "lx"}};
+    AnalogInput bridge;
+    bridge.sensor = SensorKind::Bridge;
+    bridge.capacity = 5;
+    bridge.excitation = 1000; // so that these codes are within its capacity
+    const std::vector<std::pair<AnalogInput, const char*>> inputs{{bridge, "g"}, {shunt, "mA"},
+        {sender, "cm"}, {thermistorAbove(), "degC"}, {thermistorAbove(), "degF"}, {light, "lx"}};
     for (const auto& [input, name] : inputs) {
         const auto unit = *parseUnit(name);
         const auto scaling = scalingFromParts(converter, 3.3, input, unit);
@@ -72,6 +76,20 @@ TEST(ScalingFromParts, IsWrittenOutForEachSensor)
             "resistance = 10 kΩ × that",
             "1 ÷ kelvin = 1 ÷ 298.15 + ln of resistance over 10 kΩ ÷ 3950",
             "°C = kelvin − 273.15"}));
+}
+
+// Worked by hand: 5 V · 2 mV/V = 10 mV at 5 kg; ±20 mV in 2^23 steps is 2.384 nV, so 1.192 mg.
+TEST(ScalingFromParts, OfABridge)
+{
+    Converter converter{24};
+    converter.form = ConverterForm::Signed;
+    AnalogInput bridge;
+    bridge.sensor = SensorKind::Bridge;
+    bridge.capacity = 5;
+    const auto s = scalingFromParts(converter, 0.02, bridge, *parseUnit("kg"));
+    EXPECT_NEAR(s.gain, 5 / 0.01 * 0.02 / 8388608, 1e-18);
+    EXPECT_EQ(scalingInWords(converter, 0.02, bridge, *parseUnit("kg"))[1],
+        "5 kg makes 2 mV/V × 5 V = 10 mV");
 }
 
 TEST(ScalingForFirmware, NamesUnitAndConstants)
