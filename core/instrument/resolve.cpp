@@ -48,7 +48,9 @@ AnalogInput plainInput(const Channel& channel, const ConverterSpec& converter)
 
 PlainChannel plain(const Instrument& instrument, const Channel& channel, const Scenario* scenario)
 {
-    const auto& converter = *findById(instrument.parts, channel.source.board)->converter;
+    const auto& reads = *findById(instrument.parts, channel.source.board);
+    const auto& converter = *reads.converter;
+    const auto* bus = reads.port ? findBus(instrument, reads.port->bus) : nullptr;
     PlainChannel p;
     p.id = channel.id;
     p.name = channel.name;
@@ -74,6 +76,8 @@ PlainChannel plain(const Instrument& instrument, const Channel& channel, const S
     p.nonlinearityLsb = converter.nonlinearityLsb;
     p.offsetLsb = converter.offsetLsb;
     p.conversionSeconds = inSi(converter.conversionTime);
+    p.isReadByModule = reads.kind != PartKind::Board;
+    p.moduleBusHertz = bus == nullptr ? 0 : inSi(bus->speed);
     p.sampleEvery = ticksFromSeconds(inSi(channel.source.sampleEvery));
     p.numberKind = channel.numberKind;
     p.steps = channel.smoothing;

@@ -36,6 +36,8 @@ struct PlainChannel {
     double damageAbove = 0;
     double noiseLsb = 0, nonlinearityLsb = 0, offsetLsb = 0;
     double conversionSeconds = 0;
+    bool isReadByModule = false; ///< its conversion runs beside the processor
+    double moduleBusHertz = 0; ///< of the bus that the module hangs on; 0: lines of its own
 
     Ticks sampleEvery{100'000'000};
     NumberKind numberKind = NumberKind::Float32;

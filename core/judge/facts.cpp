@@ -30,13 +30,6 @@ Facts worldFacts(const PlainChannel& c)
             fmt::format("{} to {}", valueText(c, least->y, 4), valueText(c, most->y, 4)), ""}};
 }
 
-std::string ohmText(double ohm)
-{
-    return ohm >= 1e6 ? significantText(ohm / 1e6, 3) + " MΩ"
-        : ohm >= 1e3  ? significantText(ohm / 1e3, 3) + " kΩ"
-                      : significantText(ohm, 3) + " Ω";
-}
-
 Facts sensorFacts(const PlainChannel& c)
 {
     const auto& in = c.input;
@@ -51,15 +44,14 @@ Facts sensorFacts(const PlainChannel& c)
             fmt::format("{:.0f} %", spanShare(in, c.from, c.to) * 100), "of its range"});
     } else {
         if (in.sensor != SensorKind::Voltage)
-            facts.push_back({"Sensor gives",
-                atEnds([&](double q) { return significantText(sensorOutput(in, q), 3); }) + " V",
-                "over the wished range"});
+            facts.push_back(
+                {"Sensor gives", voltsText(sensorOutput(in, c.from), sensorOutput(in, c.to), 3),
+                    "over the wished range"});
         facts.push_back({"Divides by", significantText(1 / dividerRatio(in.r1, in.r2), 5), ""});
     }
-    facts.push_back({"Pin over the range",
-        atEnds([&](double q) { return significantText(pinVolts(in, q), 4); }) + " V",
-        fmt::format("reference {} V, damage above {} V", significantText(c.reference, 4),
-            significantText(c.damageAbove, 3))});
+    facts.push_back({"Pin over the range", voltsText(pinVolts(in, c.from), pinVolts(in, c.to), 4),
+        fmt::format(
+            "reference {}, damage above {}", voltText(c.reference, 4), voltText(c.damageAbove))});
     const double worst = std::max(sourceResistance(in, c.from), sourceResistance(in, c.to));
     facts.push_back({"Source resistance", ohmText(worst), "as the converter sees it, at most"});
     const double current = isResistive(in.sensor)
@@ -81,18 +73,21 @@ Facts readingFacts(const PlainChannel& c, double at)
     const auto converter = converterOf(c);
     const auto low = nominalCode(c, c.from);
     const auto high = nominalCode(c, c.to);
-    return {{"One count at the pin",
-                significantText(voltsOf(converter, 1, c.reference) * 1e3, 4) + " mV", ""},
+    Facts facts{{"One count at the pin",
+                    voltText(voltsOf(converter, converter.stepCodes(), c.reference), 4), ""},
         {"One count in the world", differenceText(c, countAt(c, at), 4), "at the value now"},
         {"Codes over the range", fmt::format("{} … {}", low, high),
             fmt::format("of {} … {}", converter.bottomCode(), converter.topCode())},
-        {"The two schools differ by",
+        {"Ideal signal to noise",
+            fmt::format("{:.1f} dB", 6.02 * (converter.isWidened() ? c.realBits : c.bits) + 1.76),
+            "full-scale sine, no other noise"}};
+    if (c.form == ConverterForm::Unipolar)
+        facts.push_back({"The two schools differ by",
             significantText(
                 schoolDifferenceLsb(c.bits, static_cast<double>(std::max(low, high))), 2)
                 + " LSB",
-            "at the highest code"},
-        {"Ideal signal to noise", fmt::format("{:.1f} dB", 6.02 * c.bits + 1.76),
-            "full-scale sine, no other noise"}};
+            "at the highest code"});
+    return facts;
 }
 
 Facts scaleFacts(const PlainChannel& c)

@@ -50,6 +50,12 @@ int decimalsFor(double step)
     return std::clamp(static_cast<int>(std::ceil(-std::log10(step) - 1e-9)), 0, 6);
 }
 
+/// Decimals of the volts at the pin: three at a reference of a volt or more, more below.
+int pinDecimals(const PlainChannel& channel)
+{
+    return 3 + std::max(0, static_cast<int>(std::ceil(-std::log10(channel.reference))));
+}
+
 /// The value that the slopes are taken at: what the channel holds now, or the top of its range.
 double heldValue(const PlainChannel& channel, const SampleRecord* sample)
 {
@@ -71,7 +77,7 @@ void setValues(
     const auto unit = prettyUnit(channel.unit.name);
     const std::array<LeafFigures, leafCount> leaves{{
         {"World", numberOr(fromSi(v.world, channel.unit), decimals), unit},
-        {"Sensor", numberOr(v.pin, 3), "V at the pin"},
+        {"Sensor", numberOr(v.pin, pinDecimals(channel)), "V at the pin"},
         {"Reading", numberOr(v.reading, 0), "counts"},
         {"Scale", numberOr(fromSi(v.scaled, channel.unit), decimals), unit},
         {"Smooth", numberOr(fromSi(v.smoothed, channel.unit), decimals), unit},

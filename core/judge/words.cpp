@@ -2,6 +2,11 @@
 
 #include "base/number_text.h"
 
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
 namespace fern {
 
 std::string valueText(const PlainChannel& channel, double si, int digits)
@@ -15,9 +20,36 @@ std::string differenceText(const PlainChannel& channel, double si, int digits)
         + prettyUnit(channel.unit.name);
 }
 
-std::string voltText(double volts)
+namespace {
+
+struct VoltUnit {
+    double scale;
+    const char* name;
+};
+/// The prefix that reads best for a voltage of that size.
+VoltUnit voltUnit(double size)
 {
-    return significantText(volts, 3) + " V";
+    constexpr double least = 0.1; // of a unit; below, the next prefix reads better
+    if (size >= least || size == 0 || std::isnan(size))
+        return {1, "V"};
+    return size >= least * 1e-3 ? VoltUnit{1e3, "mV"}
+        : size >= least * 1e-6  ? VoltUnit{1e6, "µV"}
+                                : VoltUnit{1e9, "nV"};
+}
+
+} // namespace
+
+std::string voltText(double volts, int digits)
+{
+    const auto unit = voltUnit(std::fabs(volts));
+    return fmt::format("{} {}", significantText(volts * unit.scale, digits), unit.name);
+}
+
+std::string voltsText(double from, double to, int digits)
+{
+    const auto unit = voltUnit(std::max(std::fabs(from), std::fabs(to)));
+    return fmt::format("{} … {} {}", significantText(from * unit.scale, digits),
+        significantText(to * unit.scale, digits), unit.name);
 }
 
 std::string milliampereText(double ampere)

@@ -1,5 +1,7 @@
 #include "run/channel_run.h"
 
+#include "timing/bus.h"
+
 #include <cassert>
 #include <cmath>
 
@@ -37,6 +39,18 @@ double countAt(const PlainChannel& channel, double quantity)
 std::int64_t nominalCode(const PlainChannel& channel, double quantity)
 {
     return codeOf(converterOf(channel), pinVolts(channel.input, quantity), channel.reference);
+}
+
+double fetchSeconds(const PlainChannel& channel)
+{
+    constexpr double clock = 20e-6;
+    if (!channel.isReadByModule)
+        return channel.conversionSeconds;
+    if (channel.moduleBusHertz <= 0)
+        return clock * channel.bits;
+    const int bytes = (channel.bits + 7) / 8;
+    return i2cWriteSeconds(1, channel.moduleBusHertz)
+        + i2cWriteSeconds(bytes, channel.moduleBusHertz); // reading takes as many clocks
 }
 
 ChannelRun::ChannelRun(const PlainChannel& channel, std::uint64_t seed)

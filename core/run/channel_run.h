@@ -35,6 +35,11 @@ double countAt(const PlainChannel& channel, double quantity);
 /// Returns the code that the nominal parts give at `quantity` (SI unit).
 std::int64_t nominalCode(const PlainChannel& channel, double quantity);
 
+/// Returns the seconds that a sample keeps the processor: a board waits for its conversion; from a
+/// module, which converts beside it, a code is fetched: over I²C one byte is written and the code's
+/// bytes are read, over lines of its own one clock of 20 µs a bit.
+double fetchSeconds(const PlainChannel& channel);
+
 /// Returns the converter of the channel.
 Converter converterOf(const PlainChannel& channel);
 

@@ -122,12 +122,14 @@ void FirmwareRun::startSample(std::size_t index)
     // starts later, or one that missed a slot, meets the same noise.
     const auto slot = m_now / channel.sampleEvery;
     state.due = channel.sampleEvery * (slot + 1);
-    const double world = polylineAt(channel.lane, inSeconds(m_now));
+    // What a module gives was converted while the processor did something else.
+    const double since = channel.isReadByModule ? channel.conversionSeconds : 0;
+    const double world = polylineAt(channel.lane, inSeconds(m_now) - since);
     const double deviate = state.noise.normal(static_cast<std::uint64_t>(slot));
     SampleRecord record{index, m_now, state.real.accept(Tap::World, m_now, world, deviate),
         state.calm.accept(Tap::World, m_now, world), true};
     state.latest = {record.real.smoothed, record.calm.smoothed, m_now, true};
-    const double seconds = channel.conversionSeconds + m_costs.scale
+    const double seconds = fetchSeconds(channel) + m_costs.scale
         + static_cast<double>(activeSteps(channel.steps).size()) * m_costs.smoothStep;
     const auto end = m_now + ticksFromSeconds(seconds);
     m_observer.sampled(record);

@@ -2,6 +2,9 @@
 
 #include "tests/app/window_fixture.h"
 
+#include "parts/catalogue.h"
+#include "plan/wiring.h"
+
 #include "app/look/verdict_mark.h"
 #include "plan/starting_points.h"
 
@@ -269,6 +272,35 @@ TEST_F(WindowTest, TheGlassTellsWhatIsDrawnWhen)
     school->setFocus();
     QTest::keyClick(school, Qt::Key_Down);
     EXPECT_EQ(instrument().parts[0]->converter->school, ConverterSchool::EndPoint);
+}
+
+TEST_F(WindowTest, AnotherConverterReadsAChannel)
+{
+    openLeaf("Reading");
+    EXPECT_FALSE(find<QComboBox>("readBy")->isVisible()); // there is only the board
+    EXPECT_FALSE(find<QComboBox>("range")->isVisible());
+    auto part = findInCatalogue("converter-gain-16")->part;
+    part.name = "Converter";
+    window.document().apply(QStringLiteral("Add"), withPartWired(instrument(), part));
+    settle();
+    auto* readBy = find<QComboBox>("readBy");
+    ASSERT_TRUE(readBy->isVisible());
+    readBy->setFocus();
+    QTest::keyClick(readBy, Qt::Key_Down);
+    settle();
+    EXPECT_EQ(instrument().channels[0]->source.pin, "AIN0");
+    auto* range = find<QComboBox>("range");
+    EXPECT_EQ(range->currentText(), QStringLiteral("±4.096 V"));
+    EXPECT_FALSE(find<QComboBox>("school")->isVisible()); // a matter of unipolar ones
+    range->setFocus();
+    QTest::keyClick(range, Qt::Key_Down); // 2.048 V, the pin has up to 2.97 V
+    settle();
+    EXPECT_TRUE(hasFinding("R03"));
+    EXPECT_EQ(instrument().channels[0]->source.range, (Quantity{2.048, "V"}));
+    QTest::mouseClick(find<QPushButton>("fixR03"), Qt::LeftButton);
+    settle();
+    EXPECT_FALSE(hasFinding("R03"));
+    EXPECT_EQ(range->currentText(), QStringLiteral("±4.096 V"));
 }
 
 } // namespace

@@ -20,8 +20,7 @@ QString text(const std::string& words)
 
 QString volts(double value)
 {
-    return std::isnan(value) ? QStringLiteral("—")
-                             : text(significantText(value, 4)) + QStringLiteral(" V");
+    return std::isnan(value) ? QStringLiteral("—") : text(voltText(value, 4));
 }
 
 } // namespace
@@ -47,12 +46,14 @@ void Schematic::showCircuit(const Channel& channel, const RunView& view)
     if (m_frontEnd == FrontEndKind::Divider) {
         const QString sensor = m_sensor == SensorKind::Voltage ? tr("input")
             : m_sensor == SensorKind::Shunt                    ? tr("shunt amplifier")
+            : m_sensor == SensorKind::Bridge                   ? tr("bridge")
                                                                : tr("sender");
         m_source = m_sensor == SensorKind::Voltage
             ? tr("%1 %2").arg(sensor, now)
             : tr("%1 %2, %3").arg(sensor, volts(sensorOutput(c.input, world)), now);
         m_upper = named(QStringLiteral("R1"), channel.frontEnd.r1);
-        m_lower = named(QStringLiteral("R2"), channel.frontEnd.r2);
+        m_lower = m_sensor == SensorKind::Bridge ? QString()
+                                                 : named(QStringLiteral("R2"), channel.frontEnd.r2);
     } else {
         m_source = tr("reference %1").arg(volts(c.reference));
         const double ohms = sensorOutput(c.input, world);
@@ -119,7 +120,10 @@ void Schematic::paintEvent(QPaintEvent* /*event*/)
     } else {
         resistor(top + 3, pin, m_upper, m_frontEnd == FrontEndKind::SensorAbove);
     }
-    resistor(pin, bottom, m_lower, m_frontEnd == FrontEndKind::SensorBelow);
+    if (m_lower.isEmpty()) // a bridge goes to the converter with both of its outputs
+        painter.drawLine(QPointF(x, pin), QPointF(x, bottom));
+    else
+        resistor(pin, bottom, m_lower, m_frontEnd == FrontEndKind::SensorBelow);
     painter.setPen(wire);
     for (int i = 0; i < 3; ++i) // ground
         painter.drawLine(

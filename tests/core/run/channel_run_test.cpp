@@ -98,5 +98,20 @@ TEST(ChannelRun, TellsTheBoardsThirtyTwoBitsApart)
     EXPECT_NE(wide, narrow);
 }
 
+// UM10204: nine clocks a byte with its acknowledge, a start and a stop: 20 + 29 clocks at 400 kHz.
+TEST(ChannelRun, AModuleConvertsBesideTheProcessor)
+{
+    auto channel = test::plainSkiff().channels[0];
+    channel.conversionSeconds = 1.2e-3;
+    EXPECT_EQ(fetchSeconds(channel), 1.2e-3); // a board waits
+    channel.isReadByModule = true;
+    channel.bits = 16;
+    channel.moduleBusHertz = 400e3;
+    EXPECT_NEAR(fetchSeconds(channel), 49 / 400e3, 1e-12);
+    channel.moduleBusHertz = 0;
+    channel.bits = 24;
+    EXPECT_NEAR(fetchSeconds(channel), 24 * 20e-6, 1e-12);
+}
+
 } // namespace
 } // namespace fern
