@@ -1,14 +1,22 @@
 #!/usr/bin/env bash
-# The readers of instrument files and recordings under libFuzzer with sanitizers: fuzz.sh SECONDS each.
+# The readers of files and streams under libFuzzer with sanitizers: fuzz.sh SECONDS each.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 seconds=$1
 command -v clang++-14 >/dev/null || { echo "fuzz: needs the packages clang-14 and libclang-rt-14-dev" >&2; exit 3; }
-mkdir -p build/fuzz/instrument build/fuzz/csv
 flags=(-std=c++20 -g -O1 -ffp-contract=off -fsanitize=fuzzer,address,undefined -Icore)
-clang++-14 "${flags[@]}" tests/fuzz/read_instrument_fuzz.cpp core/base/*.cpp core/instrument/*.cpp -lfmt -o build/fuzz/read_instrument
-clang++-14 "${flags[@]}" tests/fuzz/parse_csv_fuzz.cpp core/base/*.cpp core/signal/*.cpp -lfmt -o build/fuzz/parse_csv
+mkdir -p build/fuzz/{instrument,csv,nmea}
 cp demo/*.fern.json build/fuzz/instrument/
 head -20 demo/house-battery-evening.csv > build/fuzz/csv/evening.csv
-build/fuzz/read_instrument -max_total_time="$seconds" -max_len=8192 build/fuzz/instrument
-build/fuzz/parse_csv -max_total_time="$seconds" -max_len=4096 build/fuzz/csv
+printf '%s\r\n' '$GPGGA,123519,4807.038,N,01131.000,E,1,08,0.9,545.4,M,46.9,M,,*47' \
+  '$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6A' > build/fuzz/nmea/documentation.txt
+
+# fuzz TARGET CORPUS LONGEST SOURCES…
+fuzz() {
+  clang++-14 "${flags[@]}" "tests/fuzz/$1_fuzz.cpp" "${@:4}" -lfmt -o "build/fuzz/$1"
+  "build/fuzz/$1" -max_total_time="$seconds" -max_len="$3" "build/fuzz/$2"
+}
+fuzz read_instrument instrument 8192 core/base/*.cpp core/signal/*.cpp core/curves/*.cpp core/parts/*.cpp \
+  build/dev/core/parts/catalogue_text.cpp core/instrument/*.cpp
+fuzz parse_csv csv 4096 core/base/*.cpp core/signal/*.cpp
+fuzz nmea nmea 1024 core/base/*.cpp core/reading/line_cutter.cpp core/reading/nmea.cpp
