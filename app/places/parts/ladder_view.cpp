@@ -158,18 +158,21 @@ void LadderView::connectModule(ModuleButton* module)
         }
         m_ghost->move(content->mapFromGlobal(global) + QPoint(6, 6));
         m_ghost->raise();
-        const auto* target = rungAt(global);
-        for (auto* rung : m_rungs)
-            rung->setTarget(rung == target);
+        markTarget(rungAt(global));
     });
     connect(module, &ModuleButton::dropped, this, [this, id](const QPoint& global) {
         delete std::exchange(m_ghost, nullptr);
         const auto* target = rungAt(global);
-        for (auto* rung : m_rungs)
-            rung->setTarget(false);
+        markTarget(nullptr);
         if (target != nullptr)
             Q_EMIT moveWanted(id, qText(target->rung().bus));
     });
+}
+
+void LadderView::markTarget(const RungWidget* target)
+{
+    for (auto* rung : m_rungs)
+        rung->setTarget(target != nullptr && rung == target);
 }
 
 RungWidget* LadderView::rungAt(const QPoint& global) const

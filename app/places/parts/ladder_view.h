@@ -35,6 +35,8 @@ private:
     void connectModule(ModuleButton* module);
     /// The rung under a point of the screen that something can be dropped on.
     RungWidget* rungAt(const QPoint& global) const;
+    /// Marks one rung as the place to drop on; null marks none.
+    void markTarget(const RungWidget* target);
     void step(const ModuleButton* module, int by);
 
     std::vector<RungWidget*> m_rungs;
