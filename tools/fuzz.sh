@@ -13,8 +13,8 @@ printf '%s\r\n' '$GPGGA,123519,4807.038,N,01131.000,E,1,08,0.9,545.4,M,46.9,M,,*
 
 # fuzz TARGET CORPUS LONGEST SOURCES…
 fuzz() {
-  clang++-14 "${flags[@]}" "tests/fuzz/$1_fuzz.cpp" "${@:4}" -lfmt -o "build/fuzz/$1"
-  "build/fuzz/$1" -max_total_time="$seconds" -max_len="$3" "build/fuzz/$2"
+  clang++-14 "${flags[@]}" "tests/fuzz/$1_fuzz.cpp" "${@:4}" -lfmt -o "build/fuzz/$1_fuzz"
+  "build/fuzz/$1_fuzz" -max_total_time="$seconds" -max_len="$3" "build/fuzz/$2"
 }
 fuzz read_instrument instrument 8192 core/base/*.cpp core/signal/*.cpp core/curves/*.cpp core/parts/*.cpp \
   build/dev/core/parts/catalogue_text.cpp core/instrument/*.cpp

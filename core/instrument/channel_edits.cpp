@@ -180,7 +180,7 @@ Result<Instrument> withChannelAdded(const Instrument& in, ChannelParcel parcel)
     }
     for (auto& scenario : out.scenarios) {
         Scenario copy = *scenario;
-        std::erase_if(copy.lanes, [&](const LaneSpec& l) { return l.id == lane.id; });
+        std::erase_if(copy.lanes, [&id = lane.id](const LaneSpec& l) { return l.id == id; });
         copy.lanes.push_back(lane);
         scenario = shared(std::move(copy));
     }
