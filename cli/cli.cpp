@@ -3,6 +3,7 @@
 #include "io/files.h"
 
 #include <cstdio>
+#include <memory>
 
 #include <fmt/format.h>
 
@@ -42,10 +43,13 @@ json::Node object(std::vector<json::Member> members)
     return node;
 }
 
-void printTable(const Context& context, const TextTable& table)
+namespace {
+
+/// As CSV, or with --json as an array of objects.
+std::string tableText(const Context& context, const TextTable& table)
 {
     if (!context.json)
-        return print(csvOf(table));
+        return csvOf(table);
     auto rows = json::makeArray();
     for (const auto& row : table.rows) {
         std::vector<json::Member> members;
@@ -53,7 +57,23 @@ void printTable(const Context& context, const TextTable& table)
             members.push_back({table.header[i], json::makeString(row[i])});
         rows.items.push_back(object(std::move(members)));
     }
-    print(json::writeCompact(rows) + "\n");
+    return json::writeCompact(rows) + "\n";
+}
+
+} // namespace
+
+void addTable(CLI::App& app, Context& context, const std::string& name, const std::string& help,
+    TextTable (*table)(const Instrument&))
+{
+    auto path = std::make_shared<std::string>();
+    auto* command = addCommand(app, context, name, help);
+    command->add_option("FILE", *path)->required();
+    command->callback([&context, path, table] {
+        const auto instrument = io::loadInstrument(*path);
+        if (!instrument)
+            return context.fail(instrument.error());
+        print(tableText(context, table(*instrument)));
+    });
 }
 
 int runCommandLine(int argc, char** argv)

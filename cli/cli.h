@@ -40,6 +40,10 @@ void addRun(CLI::App& app, Context& context);
 void addReplay(CLI::App& app, Context& context);
 void addGlass(CLI::App& app, Context& context);
 void addPlan(CLI::App& app, Context& context);
+/// Adds a command that prints a table of an instrument file.
+void addTable(CLI::App& app, Context& context, const std::string& name, const std::string& help,
+    TextTable (*table)(const Instrument&));
+
 void addParts(CLI::App& app, Context& context);
 void addWiring(CLI::App& app, Context& context);
 
@@ -48,9 +52,6 @@ Result<PlainInstrument> loadPlain(const std::string& path, const std::string& sc
 
 /// Writes text to stdout.
 void print(const std::string& text);
-
-/// Writes a table to stdout: as CSV, or with --json as an array of objects.
-void printTable(const Context& context, const TextTable& table);
 
 /// Returns a JSON object of the given members.
 json::Node object(std::vector<json::Member> members);

@@ -1,6 +1,7 @@
 #include "app/findings/findings_view.h"
 
 #include "app/look/look.h"
+#include "app/look/scroll.h"
 #include "judge/subject.h"
 
 #include <QButtonGroup>
@@ -53,11 +54,7 @@ FindingsView::FindingsView(QWidget* parent)
     m_all->setChecked(true);
     body()->addLayout(filter);
     connect(group, &QButtonGroup::buttonClicked, this, &FindingsView::rebuild);
-    m_scroll->setWidgetResizable(true);
-    m_scroll->setFrameShape(QFrame::NoFrame);
-    m_scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    m_scroll->viewport()->setBackgroundRole(cardRole);
-    m_scroll->setFocusPolicy(Qt::NoFocus);
+    layInCard(*m_scroll);
     body()->addWidget(m_scroll);
     rebuild();
 }

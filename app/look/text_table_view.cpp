@@ -69,6 +69,14 @@ void TextTableView::showTable(const TextTable& table, int wide)
     m_isFilling = false;
 }
 
+void TextTableView::lockRow(int row)
+{
+    m_isFilling = true;
+    for (int column = 0; column < columnCount(); ++column)
+        item(row, column)->setFlags(item(row, column)->flags() & ~Qt::ItemIsEditable);
+    m_isFilling = false;
+}
+
 void TextTableView::setRowLook(int row, bool isBold, bool isSoft)
 {
     m_isFilling = true;

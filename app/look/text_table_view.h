@@ -14,8 +14,10 @@ public:
 
     /// Shows a table; `wide` is the column that takes the room that is left.
     void showTable(const TextTable& table, int wide);
-    /// The column that can be edited; -1 is none.
+    /// The column that can be edited, in the tables shown from now on; -1 is none.
     void setEditableColumn(int column) { m_editable = column; }
+    /// Takes the editing of one row away, where it would mean nothing.
+    void lockRow(int row);
     /// Draws a row in another weight or colour: the chosen one bold, the impossible ones soft.
     void setRowLook(int row, bool isBold, bool isSoft);
     /// Puts the table on the clipboard, with tabs, as spreadsheets take it.

@@ -105,11 +105,11 @@ void Runner::setPartsShown(bool shown)
 {
     if (std::exchange(m_showsParts, shown) == shown)
         return;
-    ++m_revision;
+    m_revision += shown ? 1 : 0; // leaving the place needs no new view
     change([&](Wanted& w) {
         w.showsParts = shown;
         w.revision = m_revision;
-        w.isChanged = true;
+        w.isChanged = w.isChanged || shown;
     });
 }
 

@@ -160,7 +160,7 @@ Result<Instrument> withChoice(const Instrument& in, std::string_view place,
 {
     Instrument out = in;
     std::erase_if(
-        out.decisions, [&](const auto& d) { return d->place == place && d->question == question; });
+        out.decisions, [&](const auto& d) { return d->place == place && !d->choice.empty(); });
     Decision decision;
     decision.id = freeId(out.decisions, fmt::format("choice {}", question));
     decision.place = place;

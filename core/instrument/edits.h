@@ -42,7 +42,7 @@ Result<Instrument> withField(const Instrument& in, std::string_view page, const 
 /// Records that the maker lives with the findings of a rule at a place, and why. `on` is the date.
 Result<Instrument> withDecision(const Instrument& in, std::string_view rule, std::string_view place,
     std::string_view reason, std::string_view on);
-/// Records what was chosen in a comparison, and why; an earlier choice of the same question goes.
+/// Records what was chosen in the comparison of a place, and why; an earlier choice there goes.
 Result<Instrument> withChoice(const Instrument& in, std::string_view place,
     std::string_view question, std::string_view choice, std::string_view reason,
     std::string_view on);

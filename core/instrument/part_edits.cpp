@@ -106,6 +106,7 @@ Result<Instrument> withPartAdded(const Instrument& in, Part part)
     for (auto& bus : part.buses) {
         bus.id.clear(); // so that it is not compared with itself
         bus.id = freeBusId(in, part, "bus");
+        bus.name.clear(); // another bus may be called so
     }
     if (part.kind == PartKind::Display) {
         Display display;
@@ -190,16 +191,16 @@ Result<Instrument> withBusAdded(const Instrument& in, std::string_view boardId, 
     bus.id = freeBusId(in, *board, "bus");
     auto uses = pinUses(in);
     for (auto& line : bus.lines) {
-        const auto* pin = freePin(uses, *board, line.role);
-        if (pin == nullptr && !board->pins.empty())
+        const auto free = freePins(uses, *board, line.role);
+        if (free.empty() && !board->pins.empty())
             return Error{ErrorCode::NotFound,
                 fmt::format(
                     "{} has no free pin for the {} of another bus", partName(*board), line.name),
                 ""};
-        if (pin == nullptr)
+        if (free.empty())
             continue;
-        line.pin = pin->name;
-        uses.push_back({board, pin->name, "", board->id, "", line.role, &line, &bus});
+        line.pin = free.front()->name;
+        uses.push_back({board, line.pin, "", board->id, "", line.role, &line, &bus});
     }
     if (kind == BusKind::I2c) {
         bus.pullUp = {4.7, "kohm"};
@@ -253,15 +254,15 @@ Result<Instrument> withChannelReadBy(
             fmt::format("there is no channel \"{}\" or no converter \"{}\"", id, partId), ""};
     if (channel->source.board == partId)
         return in;
-    const auto* input = freePin(pinUses(in), *part, PinRole::Analog);
-    if (input == nullptr && !part->pins.empty())
+    const auto inputs = freePins(pinUses(in), *part, PinRole::Analog);
+    if (inputs.empty() && !part->pins.empty())
         return Error{ErrorCode::NotFound, fmt::format("{} has no input left", partName(*part)), ""};
     Instrument out = in;
     for (auto& other : out.channels)
         if (other->id == id) {
             Channel copy = *other;
             copy.source.board = partId;
-            copy.source.pin = input == nullptr ? std::string() : input->name;
+            copy.source.pin = inputs.empty() ? std::string() : inputs.front()->name;
             copy.source.range = {0, "V"};
             other = sharedPart(std::move(copy));
         }
@@ -331,6 +332,8 @@ Result<Instrument> withPrice(
     const Instrument& in, std::string_view className, std::string_view text)
 {
     Instrument out = in;
+    if (trimmed(className).empty())
+        return Error{ErrorCode::InvalidArgument, "nothing is bought here, so nothing is paid", ""};
     std::erase_if(out.prices, [&](const auto& price) { return price->className == className; });
     if (!trimmed(text).empty()) {
         if (auto money = parsePrice(text); !money)

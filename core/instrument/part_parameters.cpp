@@ -59,6 +59,7 @@ constexpr auto groups = std::to_array<Label>({
     {"emitter", "Light emitter"},
     {"levels", "Levels"},
     {"load", "Draws"},
+    {"outside", "Supply from outside"},
     {"port", "On the bus"},
     {"regulator", "Regulator"},
 });
@@ -108,6 +109,8 @@ public:
         if (key == "id" || (key == "name" && m_path.starts_with("lines/")))
             return; // references lead to them
         row(key, ParameterKind::Text, value);
+        if (key == "pin")
+            m_rows.back().pinRole = m_pinRole;
         if (isWanted(key))
             value = m_newText;
     }
@@ -171,6 +174,8 @@ public:
         for (std::size_t i = 0; i < values.size(); ++i) {
             ParameterArchive inner(
                 fmt::format("{}/{}", pathOf(key), i), headingOf(values[i]), m_wanted, m_newText);
+            if constexpr (std::is_same_v<T, LineSpec>)
+                inner.m_pinRole = values[i].role;
             describe(inner, values[i]);
             adopt(std::move(inner));
         }
@@ -227,7 +232,7 @@ private:
     void row(std::string_view key, ParameterKind kind, std::string text)
     {
         m_rows.push_back(
-            {pathOf(key), m_group, labelOf(key), kind, std::move(text), {}, {}, {}, {}});
+            {pathOf(key), m_group, labelOf(key), kind, std::move(text), {}, {}, {}, {}, {}});
     }
     bool isWanted(std::string_view key)
     {
@@ -248,27 +253,11 @@ private:
     std::string m_group;
     std::string_view m_wanted;
     std::string_view m_newText;
+    std::optional<PinRole> m_pinRole; ///< of the line that is described
     std::vector<Parameter> m_rows;
     std::string m_error;
     bool m_hasSet = false;
 };
-
-/// The number behind a key in a path: of "lines/2/pin" after "lines" it is 2.
-std::size_t indexAfter(std::string_view path, std::string_view key)
-{
-    const auto from = path.find(key) + key.size() + 1;
-    return static_cast<std::size_t>(std::stoul(std::string(path.substr(from))));
-}
-
-PinRole roleOfLine(const std::vector<LineSpec>& lines, std::string_view path)
-{
-    return lines.at(indexAfter(path, "lines")).role;
-}
-
-PinRole roleOfBusLine(const std::vector<BusSpec>& buses, std::string_view path)
-{
-    return roleOfLine(buses.at(indexAfter(path, "buses")).lines, path);
-}
 
 std::vector<Parameter> plainParameters(Part part)
 {
@@ -299,14 +288,11 @@ void offerReferences(Parameter& row, const Instrument& in, const Part& part)
         for (const auto& other : in.parts)
             if (other->kind == PartKind::Multiplexer && other->id != part.id)
                 offer(other->id, partName(*other));
-    } else if (row.path.ends_with("/pin")) {
-        const auto role = part.buses.empty() || !row.path.starts_with("buses/")
-            ? roleOfLine(part.lines, row.path)
-            : roleOfBusLine(part.buses, row.path);
+    } else if (row.pinRole) {
         offer("", "none");
         if (const auto* board = part.kind == PartKind::Board ? &part : boardOf(in, part))
             for (const auto& pin : board->pins)
-                if ((pin.roles & bitOf(role)) != 0)
+                if ((pin.roles & bitOf(*row.pinRole)) != 0)
                     offer(pin.name, pin.name);
     }
     // A reference that leads nowhere is still shown.

@@ -5,6 +5,7 @@
 #include "base/result.h"
 #include "instrument/instrument.h"
 
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -28,6 +29,7 @@ struct Parameter {
     std::string text; ///< the value for people: "45 mA"
     std::vector<std::string> choices;
     std::vector<std::string> choiceWords; ///< of each choice, for people
+    std::optional<PinRole> pinRole; ///< of the line whose pin this is
     std::string typical; ///< of the class in the catalogue; empty when it says nothing
     std::string source; ///< of that: "standard", "common practice", "typical of the class"
 };

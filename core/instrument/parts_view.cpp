@@ -107,14 +107,25 @@ std::vector<PinUse> pinUses(const Instrument& in)
     return uses;
 }
 
-const PinSpec* freePin(const std::vector<PinUse>& uses, const Part& board, PinRole role)
+std::vector<const PinSpec*> freePins(
+    const std::vector<PinUse>& uses, const Part& board, std::optional<PinRole> role)
 {
+    std::vector<const PinSpec*> pins;
     for (const auto& pin : board.pins)
-        if ((pin.roles & bitOf(role)) != 0
+        if ((!role || (pin.roles & bitOf(*role)) != 0)
             && std::none_of(uses.begin(), uses.end(),
                 [&](const PinUse& use) { return use.board == &board && use.pin == pin.name; }))
-            return &pin;
-    return nullptr;
+            pins.push_back(&pin);
+    return pins;
+}
+
+bool isAddressFree(const Instrument& in, const Part& mover, std::string_view bus, int address)
+{
+    return std::none_of(in.parts.begin(), in.parts.end(), [&](const auto& other) {
+        return other->id != mover.id && other->port && other->port->bus == bus
+            && other->port->address == address
+            && !(other->port->isMirrored && mover.port->isMirrored);
+    });
 }
 
 std::vector<BusView> busViews(const Instrument& in)

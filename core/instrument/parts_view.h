@@ -3,6 +3,7 @@
 
 #include "instrument/instrument.h"
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -47,8 +48,13 @@ bool carries(BusKind kind, PinRole role);
 /// Returns whether a part can hang on a bus of that kind.
 bool fitsBus(const Part& part, BusKind kind);
 
-/// Returns the first pin of a board that has the role and that nothing uses, or null.
-const PinSpec* freePin(const std::vector<PinUse>& uses, const Part& board, PinRole role);
+/// Returns the pins of a board that nothing uses, in its order; with a role only those that have
+/// it.
+std::vector<const PinSpec*> freePins(
+    const std::vector<PinUse>& uses, const Part& board, std::optional<PinRole> role = {});
+
+/// Returns whether no other part answers to an address on a bus. Mirrored ones share theirs.
+bool isAddressFree(const Instrument& in, const Part& mover, std::string_view bus, int address);
 
 /// Returns the board to which a part's lines go: its feeder chain's board, else the first; null
 /// without one.

@@ -13,15 +13,6 @@ namespace fern {
 
 namespace {
 
-/// Whether no other module of the bus has the address.
-bool isFree(const Instrument& in, std::string_view bus, const Part& mover, int address)
-{
-    return std::none_of(in.parts.begin(), in.parts.end(), [&](const auto& other) {
-        return other->id != mover.id && other->port && other->port->bus == bus
-            && other->port->address == address;
-    });
-}
-
 /// Sets the whole place of a module, so that nothing of another way is left.
 std::function<void(Part&)> place(const std::string& bus, int address,
     const std::string& behind = {}, int channel = 0, bool isMirrored = false)
@@ -40,7 +31,7 @@ AddressWay strapWay(const Instrument& in, const Part& first, const Part& second)
     const auto& bus = first.port->bus;
     const auto& straps = second.port->straps;
     const auto strap = std::find_if(straps.begin(), straps.end(), [&](int address) {
-        return address != first.port->address && isFree(in, bus, second, address);
+        return address != first.port->address && isAddressFree(in, second, bus, address);
     });
     if (strap == straps.end())
         return {AddressWayKind::Strap, {},
@@ -57,7 +48,7 @@ AddressWay secondBusWay(const Instrument& in, const Part& first, const Part& sec
     const int address = second.port->address;
     for (const auto& view : busViews(in))
         if (view.bus->kind == BusKind::I2c && view.bus->id != first.port->bus
-            && isFree(in, view.bus->id, second, address))
+            && isAddressFree(in, second, view.bus->id, address))
             return {AddressWayKind::SecondBus,
                 bothFix(fmt::format("Move {} to {}", partName(second), busName(*view.bus)),
                     first.id, place(first.port->bus, first.port->address), second.id,
@@ -96,8 +87,8 @@ AddressWay multiplexerWay(const Instrument& in, const Part& first, const Part& s
                 behind(fmt::format("Put both behind {}", partName(*part)), part->id), {}};
     Part fresh = findInCatalogue("multiplexer")->part;
     const auto& straps = fresh.port->straps;
-    const auto address = std::find_if(
-        straps.begin(), straps.end(), [&](int strap) { return isFree(in, bus, fresh, strap); });
+    const auto address = std::find_if(straps.begin(), straps.end(),
+        [&](int strap) { return isAddressFree(in, fresh, bus, strap); });
     if (address == straps.end())
         return {AddressWayKind::Multiplexer, {}, "every address of a multiplexer is taken"};
     fresh.name = "Multiplexer";

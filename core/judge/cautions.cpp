@@ -9,6 +9,12 @@ namespace fern {
 
 namespace {
 
+bool anyBank(const Instrument& in)
+{
+    return std::any_of(
+        in.parts.begin(), in.parts.end(), [](const auto& part) { return part->bank.has_value(); });
+}
+
 bool anyBattery(const Instrument& in, std::initializer_list<Chemistry> chemistries)
 {
     return std::any_of(in.parts.begin(), in.parts.end(), [&](const auto& part) {
@@ -50,8 +56,7 @@ std::vector<Caution> cautionsOf(const Instrument& in, const PlainInstrument& pla
     add(isHazardous, "Hazardous voltage",
         "A channel reaches a voltage that can kill. Use a rated meter, keep to the local rules and "
         "leave the wiring to a licensed electrician.");
-    add(anyBattery(in, {Chemistry::LithiumIon, Chemistry::IronPhosphate})
-            || anyOfClass(in, [](const auto& entry) { return entry.part.bank.has_value(); }),
+    add(anyBattery(in, {Chemistry::LithiumIon, Chemistry::IronPhosphate}) || anyBank(in),
         "Lithium cells",
         "Use protected cells and a proper charger, charge with no more current than the cell "
         "bears, use no salvaged cell without a test, and put a fuse near the cell.");

@@ -23,7 +23,7 @@ constexpr auto table = std::to_array<Rule>({
     {"P06", "logic levels that do not fit", checkLevels},
     {"P07", "pull-ups of a bus: too slow a rise or too much current", checkPullUps},
     {"P08", "an input that nothing holds while it is open", checkFloating},
-    {"P09", "input above the damage level", checkInputTooHigh},
+    {"P09", "input above the damage level or below ground", checkInputTooHigh},
     {"P10", "a source resistance too high for the converter", checkSourceResistance},
     {"P11", "a supply over its current, or a motor on the logic supply", checkRailOverload},
     {"P12", "a regulator's input, its heat, or a part outside its supply range", checkRegulator},

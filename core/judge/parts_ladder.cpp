@@ -113,7 +113,7 @@ RungItem itemOf(const Part& part, std::string tag)
     return {"/parts/" + part.id, part.id, false, partName(part), part.className, std::move(tag)};
 }
 
-/// The pins of a part's lines: "D8, D9"; an open one is a dash.
+/// The pins of a part's lines: "D8, D9"; "no pin" for an open one.
 std::string pinsOf(const Instrument& in, const Part& part, const std::vector<PinUse>& lines)
 {
     std::string pins;
@@ -155,24 +155,24 @@ void addChannelsOf(Rung& rung, const Instrument& in, const std::vector<const Par
 }
 
 /// On which rung of direct pins a part hangs: where its first line leads.
-RungKind directKind(const Part& part)
+PinUseKind directKind(const Part& part)
 {
     for (const auto& line : part.lines)
         if (isSerial(line.role))
-            return RungKind::Serial;
+            return PinUseKind::Serial;
     for (const auto& line : part.lines)
         if (line.role == PinRole::Analog)
-            return RungKind::Analog;
-    return RungKind::Digital;
+            return PinUseKind::Analog;
+    return PinUseKind::Digital;
 }
 
-Rung directRung(RungKind kind)
+Rung directRung(PinUseKind kind)
 {
     Rung rung;
     rung.kind = kind;
-    rung.title = kind == RungKind::Analog ? "Analog inputs"
-        : kind == RungKind::Serial        ? "Serial lines"
-                                          : "Direct pins";
+    rung.title = kind == PinUseKind::Analog ? "Analog inputs"
+        : kind == PinUseKind::Serial        ? "Serial lines"
+                                            : "Direct pins";
     return rung;
 }
 
@@ -181,11 +181,7 @@ std::string leftWords(
 {
     if (board.pins.empty())
         return {};
-    const auto free = std::count_if(board.pins.begin(), board.pins.end(), [&](const PinSpec& pin) {
-        return (pin.roles & bitOf(role)) != 0
-            && std::none_of(uses.begin(), uses.end(),
-                [&](const PinUse& use) { return use.board == &board && use.pin == pin.name; });
-    });
+    const auto free = freePins(uses, board, role).size();
     return fmt::format(
         "{} {}{} left", free == 0 ? "no" : std::to_string(free), what, free == 1 ? "" : "s");
 }
@@ -198,7 +194,7 @@ bool hangsOnBus(const Instrument& in, const Part& part)
 
 bool isFeeder(const Part& part)
 {
-    return part.battery || part.bank || part.kind == PartKind::Regulator;
+    return isStore(part) || part.outside || part.kind == PartKind::Regulator;
 }
 
 BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<BusView>& buses)
@@ -213,7 +209,7 @@ BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<
     for (const auto& view : buses) {
         if (view.board != &board)
             continue;
-        Rung rung{RungKind::Bus, view.bus->id, view.place, titleOfBus(*view.bus), {}, false, {}};
+        Rung rung{PinUseKind::Bus, view.bus->id, view.place, titleOfBus(*view.bus), {}, false, {}};
         addBusFacts(rung, view);
         for (const auto* part : view.modules) {
             rung.items.push_back(itemOf(*part, tagOf(*part)));
@@ -223,9 +219,9 @@ BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<
         addChannelsOf(rung, in, view.modules);
         ladder.rungs.push_back(std::move(rung));
     }
-    for (const auto kind : {RungKind::Analog, RungKind::Serial, RungKind::Digital}) {
+    for (const auto kind : {PinUseKind::Analog, PinUseKind::Serial, PinUseKind::Digital}) {
         auto rung = directRung(kind);
-        if (kind == RungKind::Analog)
+        if (kind == PinUseKind::Analog)
             for (const auto& channel : in.channels)
                 if (channel->source.board == board.id)
                     rung.items.push_back(itemOf(*channel, ""));
@@ -239,9 +235,9 @@ BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<
         addChannelsOf(rung, in, direct);
         if (rung.items.empty())
             continue;
-        rung.facts = kind == RungKind::Analog
+        rung.facts = kind == PinUseKind::Analog
             ? leftWords(uses, board, PinRole::Analog, "analog pin")
-            : kind == RungKind::Digital
+            : kind == PinUseKind::Digital
             ? leftWords(uses, board, PinRole::Interrupt, "interrupt pin")
             : leftWords(uses, board, PinRole::UartIn, "serial input");
         ladder.rungs.push_back(std::move(rung));
@@ -251,9 +247,7 @@ BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<
 
 std::string feederTag(const Part& part)
 {
-    if (part.battery)
-        return toText(part.battery->capacity);
-    return part.bank ? toText(part.bank->capacity) : voltText(outputVolts(part));
+    return isStore(part) ? toText(capacityOf(part)) : voltText(outputVolts(part));
 }
 
 std::string summaryOf(const Instrument& in, const PlainInstrument& plain)

@@ -33,10 +33,8 @@ struct RungItem {
     bool clashes = false; ///< another one of its bus answers to the same address
 };
 
-enum class RungKind { Bus, Analog, Serial, Digital };
-
 struct Rung {
-    RungKind kind = RungKind::Bus;
+    PinUseKind kind = PinUseKind::Bus; ///< of the pins that it stands for
     std::string bus; ///< id; empty on rungs of direct pins
     std::string place; ///< in the file; empty on rungs of direct pins
     std::string title;

@@ -35,6 +35,13 @@ Fix moveTo(const PinUse& use, const std::string& pin)
         [user = use.user(), pin](const Instrument& in) { return withPin(in, user, pin); }};
 }
 
+/// Adds the fix that moves a use to the first free pin that can serve it, if there is one.
+void addMove(Finding& finding, const std::vector<PinUse>& uses, const PinUse& use)
+{
+    if (const auto free = freePins(uses, *use.board, use.role); !free.empty())
+        finding.fixes.push_back(moveTo(use, free.front()->name));
+}
+
 } // namespace
 
 void checkPinTwice(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
@@ -44,14 +51,13 @@ void checkPinTwice(const Instrument& in, const PlainInstrument& /*plain*/, Findi
         for (std::size_t j = i + 1; j < uses.size(); ++j) {
             const auto& a = uses[i];
             const auto& b = uses[j];
-            if (a.board == nullptr || a.board != b.board || a.pin != b.pin)
+            if (a.board == nullptr || a.board != b.board || a.pin != b.pin || a.pin.empty())
                 continue;
             Finding finding{"P04", Severity::Stop, b.place,
                 fmt::format("Pin {} is used by {} and {}", a.pin, a.words, b.words),
                 "Two things on one pin disturb each other.", "one pin, one use", {}, {}};
             for (const auto* use : {&b, &a})
-                if (const auto* pin = freePin(uses, *use->board, use->role))
-                    finding.fixes.push_back(moveTo(*use, pin->name));
+                addMove(finding, uses, *use);
             out.push_back(std::move(finding));
         }
 }
@@ -79,6 +85,40 @@ Meant meantBy(const Part& board, const std::string& name)
 
 } // namespace
 
+namespace {
+
+Finding wrongName(const PinUse& use)
+{
+    const auto meant = meantBy(*use.board, use.pin);
+    Finding finding{"P05", Severity::Check, use.place,
+        fmt::format("No pin is printed “{}”", use.pin),
+        meant.pin == nullptr
+            ? fmt::format("{} wants it; the board has no such pin under any name.", use.words)
+            : fmt::format(
+                "“{}” is {}; that pin is printed {}.", use.pin, meant.what, meant.pin->name),
+        "a pin has a printed name, a position, a port and a channel number", {}, {}};
+    if (meant.pin != nullptr)
+        finding.fixes.push_back(moveTo(use, meant.pin->name));
+    return finding;
+}
+
+Finding withoutPin(const PinUse& use)
+{
+    return {"P05", Severity::Check, use.place, fmt::format("The {} has no pin", use.words),
+        "Nothing is read until it has one.", "one pin, one use", {}, {}};
+}
+
+Finding wrongRole(const PinUse& use, const PinSpec& pin)
+{
+    return {"P05", Severity::Stop, use.place,
+        fmt::format("Pin {} cannot serve {}", use.pin, use.words),
+        fmt::format("It can do {}, wanted is {}.", roleWords(pin.roles),
+            pinRoleWords[static_cast<std::size_t>(use.role)]),
+        "roles of the board's class", {}, {}};
+}
+
+} // namespace
+
 void checkPinNames(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
     const auto uses = pinUses(in);
@@ -86,28 +126,14 @@ void checkPinNames(const Instrument& in, const PlainInstrument& /*plain*/, Findi
         if (use.board == nullptr || use.board->pins.empty())
             continue;
         const auto* pin = findPin(*use.board, use.pin);
-        if (pin == nullptr) {
-            const auto meant = meantBy(*use.board, use.pin);
-            out.push_back(
-                {"P05", Severity::Check, use.place, fmt::format("No pin is printed “{}”", use.pin),
-                    meant.pin == nullptr ? fmt::format(
-                        "{} wants it; the board has no such pin under any name.", use.words)
-                                         : fmt::format("“{}” is {}; that pin is printed {}.",
-                                             use.pin, meant.what, meant.pin->name),
-                    "a pin has a printed name, a position, a port and a channel number",
-                    meant.pin == nullptr ? std::vector<Fix>{}
-                                         : std::vector<Fix>{moveTo(use, meant.pin->name)},
-                    {}});
-        } else if (!has(*pin, use.role)) {
-            const auto* other = freePin(uses, *use.board, use.role);
-            out.push_back({"P05", Severity::Stop, use.place,
-                fmt::format("Pin {} cannot serve {}", use.pin, use.words),
-                fmt::format("It can do {}, wanted is {}.", roleWords(pin->roles),
-                    pinRoleWords[static_cast<std::size_t>(use.role)]),
-                "roles of the board's class",
-                other == nullptr ? std::vector<Fix>{} : std::vector<Fix>{moveTo(use, other->name)},
-                {}});
+        if (!use.pin.empty() && pin == nullptr) {
+            out.push_back(wrongName(use));
+            continue;
         }
+        if (pin != nullptr && has(*pin, use.role))
+            continue;
+        out.push_back(pin == nullptr ? withoutPin(use) : wrongRole(use, *pin));
+        addMove(out.back(), uses, use);
     }
 }
 

@@ -35,6 +35,12 @@ HighEnd highEnd(const PlainChannel& c)
     return from.volts > to.volts ? from : to;
 }
 
+/// The fewest volts that an end of the wished range puts on the pin.
+double lowEnd(const PlainChannel& c)
+{
+    return std::min(pinVolts(c.input, c.from), pinVolts(c.input, c.to));
+}
+
 std::string frontEndPlace(const PlainChannel& c)
 {
     return "/channels/" + c.id + "/frontEnd";
@@ -97,9 +103,32 @@ void add(Findings& out, Finding finding, std::optional<Fix> fix)
 
 } // namespace
 
+namespace {
+
+/// Below ground by more than this a protection diode of any input conducts.
+constexpr double lowestVolts = -0.3;
+
+void checkBelowGround(const PlainChannel& c, Findings& out)
+{
+    const double low = lowEnd(c);
+    // Both outputs of a bridge stand at half of its excitation: only their difference changes sign.
+    if (low >= lowestVolts || c.input.sensor == SensorKind::Bridge)
+        return;
+    out.push_back({"P09", Severity::Stop, frontEndPlace(c),
+        fmt::format("The pin of {} goes down to {}", c.name, voltText(low)),
+        fmt::format("An input is damaged below {}, whatever its range says: a signed range is for "
+                    "the difference of two inputs. Shift the signal up, or measure between two "
+                    "inputs that both stay above ground.",
+            voltText(lowestVolts)),
+        "absolute maximum rating of the class", {}, {}});
+}
+
+} // namespace
+
 void checkInputTooHigh(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& c : plain.channels) {
+        checkBelowGround(c, out);
         const auto high = highEnd(c);
         if (high.volts <= c.damageAbove)
             continue;
@@ -119,8 +148,7 @@ void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& 
 {
     for (const auto& c : plain.channels) {
         const auto high = highEnd(c);
-        const double low = std::min(pinVolts(c.input, c.from), pinVolts(c.input, c.to));
-        if (low < 0 && c.form == ConverterForm::Unipolar)
+        if (lowEnd(c) < 0 && c.form == ConverterForm::Unipolar)
             add(out,
                 {"R03", Severity::Check, frontEndPlace(c),
                     fmt::format("Readings stop at {}, the range begins at {}",

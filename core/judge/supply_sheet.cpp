@@ -61,14 +61,14 @@ SupplySheet supplySheet(const Instrument& in, const PlainInstrument& plain)
     const auto& time = plain.runTime;
     const auto* store = findById(in.parts, time.source);
     if (store == nullptr) {
-        const auto* outside = outsideSupply(in.parts);
+        const auto* outside = mainSource(in.parts);
         sheet.hours = outside == nullptr
             ? "no battery or power bank yet"
             : fmt::format("no battery: it runs as long as {} does", partName(*outside));
         return sheet;
     }
     if (time.averageAmpere <= 0) {
-        sheet.hours = "no part says what it draws";
+        sheet.hours = fmt::format("nothing says what it draws from {}", partName(*store));
         return sheet;
     }
     sheet.hours =

@@ -10,14 +10,14 @@ namespace {
 
 constexpr int deepestTree = 16; ///< of feeders; a deeper one is a loop
 
-bool isStore(const Part& part)
+bool isSource(const Part& part)
 {
-    return part.kind == PartKind::Battery || part.kind == PartKind::Bank;
+    return isStore(part) || part.outside;
 }
 
 bool gives(const Part& part)
 {
-    return isStore(part) || part.kind == PartKind::Regulator || part.kind == PartKind::Board;
+    return isSource(part) || part.kind == PartKind::Regulator || part.kind == PartKind::Board;
 }
 
 double drawn(const Part& part, bool isPeak)
@@ -55,10 +55,36 @@ double outOf(const PartList& parts, const Part& source, bool isPeak, int depth)
 
 double limitOf(const Part& part)
 {
-    return part.regulator ? inSi(part.regulator->limit) : part.bank ? inSi(part.bank->limit) : 0;
+    return part.regulator ? inSi(part.regulator->limit)
+        : part.bank       ? inSi(part.bank->limit)
+        : part.outside    ? inSi(part.outside->limit)
+                          : 0;
 }
 
 } // namespace
+
+bool isStore(const Part& part)
+{
+    return part.battery || part.bank;
+}
+
+const Quantity& capacityOf(const Part& store)
+{
+    return store.bank ? store.bank->capacity : store.battery->capacity;
+}
+
+double energyOf(const Part& store)
+{
+    return inSi(capacityOf(store))
+        * inSi(store.bank ? store.bank->cellVoltage : store.battery->voltage);
+}
+
+const Part* mainSource(const PartList& parts)
+{
+    const auto found =
+        std::find_if(parts.begin(), parts.end(), [](const auto& part) { return isSource(*part); });
+    return found == parts.end() ? nullptr : found->get();
+}
 
 double activeCurrent(const Part& part)
 {
@@ -84,19 +110,11 @@ const Part* feederOf(const PartList& parts, const Part& part)
     };
     if (!part.fedBy.empty())
         return first([&](const Part& other) { return other.id == part.fedBy; });
-    if (isStore(part))
+    if (isSource(part))
         return nullptr;
     if (part.kind == PartKind::Board || part.kind == PartKind::Regulator)
-        return first(isStore);
+        return mainSource(parts);
     return first([](const Part& other) { return other.kind == PartKind::Board; });
-}
-
-const Part* outsideSupply(const PartList& parts)
-{
-    for (const auto& part : parts)
-        if (part->kind == PartKind::Regulator && feederOf(parts, *part) == nullptr)
-            return part.get();
-    return nullptr;
 }
 
 double outputVolts(const Part& part)
@@ -105,6 +123,8 @@ double outputVolts(const Part& part)
         return inSi(part.battery->voltage);
     if (part.bank)
         return inSi(part.bank->output);
+    if (part.outside)
+        return inSi(part.outside->output);
     if (part.regulator)
         return inSi(part.regulator->output);
     return part.kind == PartKind::Board ? inSi(part.supply) : 0;

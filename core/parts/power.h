@@ -19,13 +19,22 @@ double averageCurrent(const Part& part);
 /// Returns the current while it works, in ampere.
 double activeCurrent(const Part& part);
 
-/// Returns the part that feeds another: the named one, else the first board, and for a board the
-/// first battery or power bank. Null when there is none.
-const Part* feederOf(const PartList& parts, const Part& part);
+/// Returns whether a part holds a charge: a battery or power bank.
+bool isStore(const Part& part);
 
-/// Returns the first regulator that nothing of the list feeds: a supply from outside. Null when
-/// there is none.
-const Part* outsideSupply(const PartList& parts);
+/// Returns the capacity of a part that holds a charge, as printed on it.
+const Quantity& capacityOf(const Part& store);
+
+/// Returns the energy that it holds, in joule, before any loss.
+double energyOf(const Part& store);
+
+/// Returns the first battery, power bank or supply from outside: what feeds it all. Null when there
+/// is none.
+const Part* mainSource(const PartList& parts);
+
+/// Returns the part that feeds another: the named one, else the first board, and for a board or
+/// regulator the main source. Null when there is none.
+const Part* feederOf(const PartList& parts, const Part& part);
 
 /// Returns the voltage that a part gives to others; 0 when it gives none.
 double outputVolts(const Part& part);

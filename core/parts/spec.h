@@ -3,6 +3,7 @@
 // stands between a quantity and the pin.
 
 #include "base/archive.h"
+#include "base/number_list.h"
 #include "parts/bus_spec.h"
 #include "parts/pin_spec.h"
 #include "parts/supply_spec.h"
@@ -12,11 +13,6 @@
 #include <vector>
 
 namespace fern {
-
-/// Returns numbers with blanks between them, and reads such a text. Error names what is no positive
-/// number.
-std::string wordsOf(const std::vector<double>& numbers);
-Result<std::vector<double>> parsePositives(std::string_view words);
 
 /// Two ways to write down the code of an ideal converter of N bits.
 enum class ConverterSchool {
@@ -96,9 +92,10 @@ enum class PartKind {
     Module, ///< a sensor, converter, radio or actuator with lines and perhaps a bus
     Emitter, ///< a light-emitting diode
     Multiplexer, ///< of an I²C bus
+    Outside, ///< a supply from outside, such as the USB socket of a computer
 };
-inline constexpr Words<8> partKindWords{"board", "display", "battery", "power bank", "regulator",
-    "module", "light emitter", "multiplexer"};
+inline constexpr Words<9> partKindWords{"board", "display", "battery", "power bank", "regulator",
+    "module", "light emitter", "multiplexer", "outside supply"};
 
 /// How fast a processor computes; the table of operation costs knows these classes.
 enum class ProcessorClass { Bits8At16MHz, Bits32At80MHz, Bits32At240MHz };
@@ -130,6 +127,7 @@ struct Part {
     // What gives power; a board may have a regulator of its own.
     std::optional<BatterySpec> battery;
     std::optional<BankSpec> bank;
+    std::optional<OutsideSpec> outside;
     std::optional<RegulatorSpec> regulator;
 
     std::optional<EmitterSpec> emitter;
@@ -176,6 +174,9 @@ template <class Archive> void describe(Archive& a, Part& p)
         break;
     case PartKind::Bank:
         a.object("bank", p.bank ? *p.bank : p.bank.emplace());
+        break;
+    case PartKind::Outside:
+        a.object("outside", p.outside ? *p.outside : p.outside.emplace());
         break;
     case PartKind::Regulator:
         a.object("regulator", p.regulator ? *p.regulator : p.regulator.emplace());

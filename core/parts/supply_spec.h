@@ -107,6 +107,20 @@ template <class Archive> void describe(Archive& a, BankSpec& b)
     a.quantity("offBelow", b.offBelow, "A", Range::notNegative());
 }
 
+/// A supply that does not run down.
+struct OutsideSpec {
+    Quantity output{5, "V"};
+    Quantity limit{500, "mA"};
+
+    bool operator==(const OutsideSpec&) const = default;
+};
+
+template <class Archive> void describe(Archive& a, OutsideSpec& o)
+{
+    a.quantity("output", o.output, "V", Range::positive());
+    a.quantity("limit", o.limit, "A", Range::positive());
+}
+
 enum class RegulatorKind { Linear, Switching };
 inline constexpr Words<2> regulatorKindWords{"linear", "switching"};
 

@@ -86,7 +86,7 @@ std::string reasonOf(const AddressWay& way)
 Comparison compareFor(const Instrument& in, const Part& first, const Part& second)
 {
     Comparison c;
-    c.place = "/parts/" + second.id;
+    c.place = fmt::format("/parts/{}/address beside {}", second.id, first.id);
     c.question = fmt::format("{} and {}: one address?", partName(first), partName(second));
     const auto now = wayNow(first, second);
     c.context = now ? fmt::format("now: {}", titleOf(*now))

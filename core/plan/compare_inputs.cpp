@@ -5,9 +5,9 @@
 #include "parts/catalogue.h"
 #include "plan/board_change.h"
 #include "plan/wiring.h"
+#include "reading/converter.h"
 
 #include <algorithm>
-#include <cmath>
 
 #include <fmt/format.h>
 
@@ -15,15 +15,12 @@ namespace fern {
 
 namespace {
 
-/// What an external converter brings; typical of the class.
-constexpr int converterInputs = 4;
-constexpr double converterStep = 4.096 / 32768; ///< volt, 16 bits signed over ±4.096 V
-/// What a switch of inputs brings.
-constexpr int switchInputs = 8;
-
-double stepOf(const Part& board)
+/// The smallest change of volts that a converter tells.
+double stepOf(const Part& part)
 {
-    return std::ldexp(inSi(board.converter->reference), -board.converter->bits);
+    const auto& c = *part.converter;
+    const Converter converter{c.bits, c.school, c.form, c.realBits, c.widening};
+    return voltsOf(converter, converter.stepCodes(), inSi(c.reference));
 }
 
 std::string stepText(double volts)
@@ -37,19 +34,6 @@ std::size_t analogPins(const Part& board)
         [](const PinSpec& pin) { return (pin.roles & bitOf(PinRole::Analog)) != 0; }));
 }
 
-/// Analog pins of a board that nothing uses.
-std::size_t freeInputs(const Instrument& in, std::string_view board)
-{
-    const auto& part = *findById(in.parts, board);
-    const auto uses = pinUses(in);
-    return static_cast<std::size_t>(
-        std::count_if(part.pins.begin(), part.pins.end(), [&](const PinSpec& pin) {
-            return (pin.roles & bitOf(PinRole::Analog)) != 0
-                && std::none_of(uses.begin(), uses.end(),
-                    [&](const PinUse& use) { return use.board == &part && use.pin == pin.name; });
-        }));
-}
-
 /// What the comparison is about.
 struct Need {
     const Instrument& in;
@@ -59,26 +43,42 @@ struct Need {
     std::size_t more() const { return wanted > there ? wanted - there : 1; }
 };
 
-std::vector<std::string> cells(const Need& need, std::size_t inputs, int pins, double step,
-    const char* code, std::string_view className)
+/// What a way brings and asks for.
+struct Figures {
+    std::size_t inputs = 0; ///< more than now
+    int pins = 0; ///< of the board that it takes more
+    double step = 0; ///< volts
+    const char* code = ""; ///< the work in the program
+};
+
+struct InputWay {
+    Way way;
+    Figures figures;
+};
+
+InputWay possible(std::string title, const Figures& f, std::string className, Fix fix)
 {
-    const auto price = priceOf(need.in, className);
-    return {std::to_string(inputs), std::to_string(pins), stepText(step), code,
-        price.empty() ? "not told" : price};
+    return {{std::move(title),
+                {std::to_string(f.inputs), std::to_string(f.pins), stepText(f.step), f.code}, {},
+                false, std::move(className), std::move(fix)},
+        f};
 }
 
-Way freePinWay(const Need& need)
+InputWay impossible(std::string title, std::string obstacle)
 {
+    return {{std::move(title), {}, std::move(obstacle), false, {}, {}}, {}};
+}
+
+InputWay freePinWay(const Need& need)
+{
+    const auto title = "a free pin of " + partName(need.board);
     const auto left = need.there > need.wanted ? need.there - need.wanted : 0;
-    Way way{"a free pin of " + partName(need.board), {}, {}, false, {}, {}};
     if (left < need.more())
-        way.obstacle = left == 0 ? "no analog pin is left" : "too few are left";
-    else
-        way.cells = {std::to_string(left), "1", stepText(stepOf(need.board)), "none", "nothing"};
-    return way;
+        return impossible(title, left == 0 ? "no analog pin is left" : "too few are left");
+    return possible(title, {left, 1, stepOf(need.board), "none"}, {}, {});
 }
 
-Way boardWay(const Need& need)
+InputWay boardWay(const Need& need)
 {
     // The smallest board that carries everything and leaves the wanted room.
     const CatalogueEntry* best = nullptr;
@@ -88,77 +88,85 @@ Way boardWay(const Need& need)
             || (best != nullptr && entry.part.pins.size() >= best->part.pins.size()))
             continue;
         const auto changed = withBoardReplaced(need.in, need.board.id, entry.part);
-        const auto room = changed ? freeInputs(*changed, need.board.id) : 0;
+        if (!changed)
+            continue;
+        const auto room =
+            freePins(pinUses(*changed), *findById(changed->parts, need.board.id), PinRole::Analog);
         // What lacked an input has one now; otherwise there must be room for one more.
-        if (changed && (room > 0 || need.wanted > need.there)) {
+        if (!room.empty() || need.wanted > need.there) {
             best = &entry;
-            left = room;
+            left = room.size();
         }
     }
     if (best == nullptr)
-        return {"another board", {}, "none of the catalogue carries everything", false, {}, {}};
-    return {best->title,
-        cells(need, left, 0, stepOf(best->part), "pins anew", best->part.className), {}, false,
-        best->part.className,
+        return impossible("another board", "none of the catalogue carries everything");
+    return possible(best->title, {left, 0, stepOf(best->part), "pins anew"}, best->part.className,
         {"Change the board", [id = need.board.id, part = best->part](const Instrument& in) {
              return withBoardReplaced(in, id, part);
-         }}};
+         }});
 }
 
-Way moduleWay(const Need& need, const char* id, const char* title, const char* name,
-    std::size_t inputs, int pins, double step, const char* code)
+InputWay moduleWay(
+    const Need& need, const char* id, const char* title, const char* name, Figures figures)
 {
     auto part = findInCatalogue(id)->part;
     part.name = name;
+    if (part.converter) {
+        figures.inputs = part.pins.size();
+        figures.step = stepOf(part);
+    }
     const auto added = withPartAdded(need.in, part);
     const auto trial = added ? wired(*added) : added; // all of it must find its place
     if (!trial)
-        return {title, {}, trial.error().message, false, {}, {}};
-    return {title, cells(need, inputs, pins, step, code, part.className), {}, false, part.className,
+        return impossible(title, trial.error().message);
+    return possible(title, figures, part.className,
         {fmt::format("Add a {}", title),
-            [part](const Instrument& in) { return withPartWired(in, part); }}};
+            [part](const Instrument& in) { return withPartWired(in, part); }});
 }
 
-Way secondBoardWay(const Need& need)
+InputWay secondBoardWay()
 {
-    const auto& entry = *findInCatalogue("board-8bit-small");
-    return {"a second small board",
-        cells(need, analogPins(entry.part), 2, stepOf(entry.part), "two programs",
-            entry.part.className),
-        {}, false, entry.part.className, {}};
+    const auto& part = findInCatalogue("board-8bit-small")->part;
+    return possible("a second small board", {analogPins(part), 2, stepOf(part), "two programs"},
+        part.className, {});
 }
 
-std::string article(std::size_t n, const char* what)
+std::string counted(std::size_t n, const char* what)
 {
     return fmt::format("{} {}{}", n, what, n == 1 ? "" : "s");
 }
 
 Comparison compareFor(const Need& need)
 {
+    constexpr std::size_t switchInputs = 7; // eight on one pin
     Comparison c;
-    c.place = "/parts/" + need.board.id;
+    c.place = fmt::format("/parts/{}/inputs", need.board.id);
     c.question = "More analog inputs?";
     c.context = need.wanted > need.there
         ? fmt::format("{} wanted, {} there", need.wanted, need.there)
         : fmt::format("{} of {} used, room for one more", need.wanted, need.there);
-    c.columns = {"inputs", "pins", "step", "code", "price"};
+    c.columns = {"inputs", "pins", "step", "code"};
     // In the order of the work they make, so the first possible one is the least.
-    c.ways = {freePinWay(need),
-        moduleWay(need, "converter-gain-16", "converter on the bus", "Converter", converterInputs,
-            0, converterStep, "a library"),
-        moduleWay(need, "input-switch", "switch of inputs", "Switch of inputs", switchInputs - 1, 3,
-            stepOf(need.board), "set, wait, read"),
-        boardWay(need), secondBoardWay(need)};
-    const auto first =
-        std::find_if(c.ways.begin(), c.ways.end(), [](const Way& way) { return way.isPossible(); });
-    c.recommended = static_cast<std::size_t>(first - c.ways.begin());
-    c.reason = *c.recommended == 0
-        ? "Use the free pin: nothing is to be bought or written."
-        : fmt::format(
-            "The {}: {}, {}, steps of {}, and least work in the code of what is possible.",
-            first->title, article(static_cast<std::size_t>(std::stoi(first->cells[0])), "input"),
-            first->cells[1] == "0" ? "no new pins" : first->cells[1] + " new pins",
-            first->cells[2]);
+    std::vector<InputWay> ways{freePinWay(need),
+        moduleWay(
+            need, "converter-gain-16", "converter on the bus", "Converter", {.code = "a library"}),
+        moduleWay(need, "input-switch", "switch of inputs", "Switch of inputs",
+            {switchInputs, 3, stepOf(need.board), "set, wait, read"}),
+        boardWay(need), secondBoardWay()};
+    for (auto& [way, figures] : ways) {
+        if (way.isPossible() && !c.recommended) {
+            c.recommended = c.ways.size();
+            c.reason = c.ways.empty()
+                ? "Use the free pin: nothing is to be bought or written."
+                : fmt::format("The {}: {}, {}, steps of {}, and least work in the code of what is "
+                              "possible.",
+                    way.title, counted(figures.inputs, "input"),
+                    figures.pins == 0 ? "no new pins"
+                                      : counted(static_cast<std::size_t>(figures.pins), "new pin"),
+                    stepText(figures.step));
+        }
+        c.ways.push_back(std::move(way));
+    }
     return c;
 }
 

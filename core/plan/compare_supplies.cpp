@@ -19,24 +19,10 @@ namespace {
 
 constexpr std::array<std::string_view, 6> supplyRules{"P11", "P12", "P13", "P16", "P23", "P24"};
 
-bool isStore(const Part& part)
-{
-    return part.battery.has_value() || part.bank.has_value();
-}
-
-/// What feeds it all now: a battery, a bank, or a supply from outside; null when there is none.
-const Part* storeOf(const Instrument& in)
-{
-    for (const auto& part : in.parts)
-        if (isStore(*part))
-            return part.get();
-    return outsideSupply(in.parts);
-}
-
 /// Puts a battery or bank of the catalogue in the place of the present one.
 Result<Instrument> withStore(const Instrument& in, const CatalogueEntry& entry)
 {
-    const auto* now = storeOf(in);
+    const auto* now = mainSource(in.parts);
     auto part = entry.part;
     part.name = shortTitle(entry);
     if (now == nullptr)
@@ -57,18 +43,9 @@ std::vector<Finding> supplyFindings(const Instrument& in, const PlainInstrument&
     return findings;
 }
 
-double energyOf(const Part& part)
-{
-    if (part.bank)
-        return inSi(part.bank->capacity) * inSi(part.bank->cellVoltage);
-    return part.battery ? inSi(part.battery->capacity) * inSi(part.battery->voltage) : 0;
-}
-
 std::string holds(const Part& part)
 {
-    return part.bank   ? toText(part.bank->capacity)
-        : part.battery ? toText(part.battery->capacity)
-                       : "no end";
+    return isStore(part) ? significantText(energyOf(part) / 3600, 3) + " Wh" : "no end";
 }
 
 /// A way with what decides about it.
@@ -83,14 +60,13 @@ Judged judged(const Instrument& in, const PlainInstrument& plain, const Part& st
     PlainInstrument then = plain;
     then.runTime = runTimeOf(in.parts);
     const auto findings = supplyFindings(in, then);
-    const auto price = priceOf(in, store.className);
     way.cells = {voltText(outputVolts(store)), holds(store),
         !isStore(store) ? "while it is on"
             : then.runTime.averageAmpere > 0
             ? significantText(then.runTime.seconds() / 3600, 2) + " h"
             : "no load told",
-        findings.empty() ? "nothing" : findings.front().title, price.empty() ? "not told" : price};
-    return {std::move(way), findings.empty(), energyOf(store)};
+        findings.empty() ? "nothing" : findings.front().title};
+    return {std::move(way), findings.empty(), isStore(store) ? energyOf(store) : 0};
 }
 
 /// The least energy that serves; what is there stays unless half of it is enough.
@@ -113,7 +89,7 @@ std::vector<Comparison> compareSupplies(const Instrument& in, const PlainInstrum
     if (!hasBoard)
         return {};
     std::vector<Judged> all;
-    const auto* now = storeOf(in);
+    const auto* now = mainSource(in.parts);
     if (now != nullptr)
         all.push_back(judged(in, plain, *now, {partName(*now), {}, {}, true, now->className, {}}));
     for (const auto& entry : catalogue()) {
@@ -128,12 +104,12 @@ std::vector<Comparison> compareSupplies(const Instrument& in, const PlainInstrum
                     [&entry](const Instrument& before) { return withStore(before, entry); }}}));
     }
     Comparison c;
-    c.place = now == nullptr ? "/parts" : "/parts/" + now->id;
+    c.place = now == nullptr ? "/parts" : fmt::format("/parts/{}/supply", now->id);
     c.question = "Which supply?";
     c.context = plain.wishedSeconds > 0
         ? fmt::format("{} h are wished", significantText(plain.wishedSeconds / 3600, 3))
         : std::string("no hours are wished");
-    c.columns = {"gives", "holds", "runs", "speaks against it", "price"};
+    c.columns = {"gives", "holds", "runs", "speaks against it"};
     const auto best = bestOf(all);
     for (auto& each : all)
         c.ways.push_back(std::move(each.way));
@@ -147,22 +123,6 @@ std::vector<Comparison> compareSupplies(const Instrument& in, const PlainInstrum
         : fmt::format("{}: it runs {}, no rule speaks against it, and none that serves is smaller.",
             c.ways[*best].title, c.ways[*best].cells[2]);
     return {c};
-}
-
-std::vector<Comparison> comparisonsOf(const Instrument& in, const PlainInstrument& plain)
-{
-    auto all = compareAddresses(in);
-    for (auto more : {compareInputs(in), compareSupplies(in, plain)})
-        std::move(more.begin(), more.end(), std::back_inserter(all));
-    return all;
-}
-
-const Decision* choiceFor(const Instrument& in, const Comparison& comparison)
-{
-    for (const auto& decision : in.decisions)
-        if (decision->place == comparison.place && decision->question == comparison.question)
-            return decision.get();
-    return nullptr;
 }
 
 } // namespace fern

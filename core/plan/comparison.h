@@ -2,6 +2,7 @@
 // Comparisons of parts: the ways to a wanted thing side by side, a recommendation and its reason.
 
 #include "judge/findings.h"
+#include "signal/csv.h"
 
 #include <optional>
 #include <string>
@@ -11,7 +12,7 @@ namespace fern {
 
 struct Way {
     std::string title;
-    std::vector<std::string> cells; ///< one for each column; empty texts where it is impossible
+    std::vector<std::string> cells; ///< one for each column; none where it is impossible
     std::string obstacle; ///< why it is impossible; empty when it is possible
     bool isNow = false; ///< the instrument does it so already
     std::string className; ///< of the part that it buys; empty when it buys none
@@ -21,7 +22,7 @@ struct Way {
 };
 
 struct Comparison {
-    std::string place; ///< in the file, of what is compared; a recorded choice leads there
+    std::string place; ///< what is compared: the path of a part and one word more; its identity
     std::string question;
     std::string context; ///< the numbers that make it a question
     std::vector<std::string> columns;
@@ -44,6 +45,10 @@ std::vector<Comparison> compareSupplies(const Instrument& in, const PlainInstrum
 
 /// Returns all of them.
 std::vector<Comparison> comparisonsOf(const Instrument& in, const PlainInstrument& plain);
+
+/// Returns it as a table: the way, its columns, what it costs. An impossible way has its obstacle
+/// in the second cell.
+TextTable tableOf(const Instrument& in, const Comparison& comparison);
 
 /// Returns the choice that was recorded for a comparison, or null.
 const Decision* choiceFor(const Instrument& in, const Comparison& comparison);

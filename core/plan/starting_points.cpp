@@ -33,17 +33,16 @@ constexpr double resistorTolerancePercent = 0.1;
 std::string pinName(const Instrument& in, const Part& board)
 {
     const auto uses = pinUses(in);
-    const auto isFree = [&](const std::string& name) {
-        return std::none_of(uses.begin(), uses.end(),
-            [&](const PinUse& use) { return use.board == &board && use.pin == name; });
-    };
-    for (const auto& pin : board.pins)
-        if ((pin.roles & bitOf(PinRole::Analog)) != 0 && isFree(pin.name))
-            return pin.name;
-    for (int n = 0; board.pins.empty(); ++n)
-        if (auto name = "A" + std::to_string(n); isFree(name))
+    if (!board.pins.empty()) {
+        const auto free = freePins(uses, board, PinRole::Analog);
+        return free.empty() ? std::string() : free.front()->name;
+    }
+    for (int n = 0;; ++n) {
+        auto name = "A" + std::to_string(n);
+        if (std::none_of(uses.begin(), uses.end(),
+                [&](const PinUse& use) { return use.board == &board && use.pin == name; }))
             return name;
-    return {};
+    }
 }
 
 /// The first battery of the catalogue with enough voltage for the board's regulator, and not too

@@ -84,23 +84,13 @@ private:
     std::vector<bool> m_seen;
 };
 
-std::vector<const PinSpec*> freePins(const Instrument& in, const Part& board)
-{
-    const auto uses = pinUses(in);
-    std::vector<const PinSpec*> pins;
-    for (const auto& pin : board.pins)
-        if (std::none_of(uses.begin(), uses.end(),
-                [&](const PinUse& use) { return use.board == &board && use.pin == pin.name; }))
-            pins.push_back(&pin);
-    return pins;
-}
-
 Result<Instrument> withPins(const Instrument& in)
 {
     Instrument out = in;
+    const auto uses = pinUses(in);
     for (const auto& board : in.parts) {
         const auto wants = wantsOf(in, *board);
-        Matching matching(freePins(in, *board), wants);
+        Matching matching(freePins(uses, *board), wants);
         for (std::size_t i = 0; i < wants.size(); ++i)
             if (!matching.place(i))
                 return Error{ErrorCode::NotFound,
@@ -113,23 +103,17 @@ Result<Instrument> withPins(const Instrument& in)
     return out;
 }
 
-/// Whether a part of the list answers to an address on a bus.
-bool answers(const Part& other, const Part& mover, std::string_view bus, int address)
+/// Whether a module that stands before every multiplexer may have an address. Those that are
+/// `placed` keep theirs; its own it keeps before the others, another one must be free of everybody.
+bool mayHave(const Instrument& in, const std::set<std::string>& placed, const Part& mover,
+    const std::string& bus, int address)
 {
-    return other.id != mover.id && other.port && other.port->bus == bus
-        && other.port->address == address && !(other.port->isMirrored && mover.port->isMirrored);
-}
-
-/// Whether an address is free on a bus for a module that stands before every multiplexer. Those
-/// that are `placed` keep theirs; its own it keeps before the others, another one must be free of
-/// everybody.
-bool isAddressFree(const Instrument& in, const std::set<std::string>& placed, const Part& mover,
-    std::string_view bus, int address)
-{
-    const bool isOwn = mover.port->bus == bus && mover.port->address == address;
-    return std::none_of(in.parts.begin(), in.parts.end(), [&](const auto& other) {
-        return (!isOwn || placed.contains(other->id)) && answers(*other, mover, bus, address);
-    });
+    if (mover.port->bus != bus || mover.port->address != address)
+        return isAddressFree(in, mover, bus, address);
+    Instrument before;
+    std::copy_if(in.parts.begin(), in.parts.end(), std::back_inserter(before.parts),
+        [&](const auto& other) { return placed.contains(other->id); });
+    return isAddressFree(before, mover, bus, address);
 }
 
 /// Puts one module on a bus with an address that nobody else has.
@@ -150,7 +134,7 @@ Result<Instrument> withPlaceOnBus(
     addresses.insert(addresses.end(), part.port->straps.begin(), part.port->straps.end());
     for (const auto& bus : buses)
         for (const int address : addresses)
-            if (isAddressFree(in, placed, part, bus, address)) {
+            if (mayHave(in, placed, part, bus, address)) {
                 Instrument out = in;
                 setPlace(out, part.id, bus, address);
                 return out;

@@ -249,7 +249,6 @@ TEST_F(PartsTest, AGroupNobodyToldIsToldByAButton)
     reveal(button);
     click(button);
     auto* tell = find<QPushButton>("parameter load");
-    find<QWidget>("partSheet");
     QTest::mouseClick(tell, Qt::LeftButton);
     settle();
     EXPECT_TRUE(part("unit-button").load.has_value());
@@ -305,6 +304,15 @@ TEST_F(PartsTest, AChoiceIsTakenAndRecorded)
     click(find<QPushButton>("takeWay"));
     EXPECT_EQ(part("bow-oled").port->address, 0x3D);
     questions->setCurrentIndex(questions->findText(QStringLiteral("More analog inputs?")));
+    // A free pin costs nothing: there is no price to type.
+    EXPECT_EQ(ways->item(0, 5)->text(), QStringLiteral("nothing"));
+    EXPECT_FALSE(ways->item(0, 5)->flags() & Qt::ItemIsEditable);
+    EXPECT_TRUE(ways->item(1, 5)->flags() & Qt::ItemIsEditable);
+    ways->item(1, 5)->setText(QStringLiteral("3.90 shells"));
+    QTest::qWait(20);
+    settle();
+    EXPECT_EQ(instrument().prices.back()->each, "3.90 shells");
+    EXPECT_EQ(ways->item(1, 5)->text(), QStringLiteral("3.90 shells"));
     click(find<QPushButton>("recordChoice"));
     ASSERT_EQ(instrument().decisions.size(), 1U);
     EXPECT_EQ(instrument().decisions[0]->choice, "a free pin of Board");

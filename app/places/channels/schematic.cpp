@@ -1,6 +1,7 @@
 #include "app/places/channels/schematic.h"
 
 #include "app/look/look.h"
+#include "app/look/text.h"
 #include "base/number_text.h"
 #include "judge/words.h"
 
@@ -13,14 +14,9 @@ namespace fern::app {
 
 namespace {
 
-QString text(const std::string& words)
-{
-    return QString::fromStdString(words);
-}
-
 QString volts(double value)
 {
-    return std::isnan(value) ? QStringLiteral("—") : text(voltText(value, 4));
+    return std::isnan(value) ? QStringLiteral("—") : qText(voltText(value, 4));
 }
 
 } // namespace
@@ -39,9 +35,9 @@ void Schematic::showCircuit(const Channel& channel, const RunView& view)
     m_frontEnd = channel.frontEnd.kind;
     m_hasUpper = c.input.r1 > 0;
     const double world = view.newest.world;
-    const QString now = std::isnan(world) ? QString() : text(valueText(c, world, 4));
+    const QString now = std::isnan(world) ? QString() : qText(valueText(c, world, 4));
     const auto named = [](const QString& name, const Quantity& q) {
-        return name + QLatin1Char('\n') + text(toText(q));
+        return name + QLatin1Char('\n') + qText(toText(q));
     };
     if (m_frontEnd == FrontEndKind::Divider) {
         const QString sensor = m_sensor == SensorKind::Voltage ? tr("input")
@@ -61,14 +57,14 @@ void Schematic::showCircuit(const Channel& channel, const RunView& view)
             (m_sensor == SensorKind::Thermistor ? tr("thermistor") : tr("photoresistor"))
             + QLatin1Char('\n')
             + (std::isnan(ohms)   ? QStringLiteral("—")
-                    : ohms >= 1e3 ? text(significantText(ohms / 1e3, 3)) + QStringLiteral(" kΩ")
-                                  : text(significantText(ohms, 3)) + QStringLiteral(" Ω"));
+                    : ohms >= 1e3 ? qText(significantText(ohms / 1e3, 3)) + QStringLiteral(" kΩ")
+                                  : qText(significantText(ohms, 3)) + QStringLiteral(" Ω"));
         const QString fixed = named(tr("fixed"), channel.frontEnd.fixed);
         const bool above = m_frontEnd == FrontEndKind::SensorAbove;
         m_upper = above ? sensor : fixed;
         m_lower = above ? fixed : sensor;
     }
-    m_pin = tr("%1 %2").arg(text(channel.source.pin), volts(view.newest.pin));
+    m_pin = tr("%1 %2").arg(qText(channel.source.pin), volts(view.newest.pin));
     if (!std::isnan(view.newest.reading))
         m_pin += tr("\ncode %1").arg(view.newest.reading, 0, 'f', 0);
     setAccessibleName(

@@ -4,6 +4,7 @@
 #include "app/look/chip.h"
 #include "app/look/flow_layout.h"
 #include "app/look/look.h"
+#include "app/look/scroll.h"
 #include "app/look/text.h"
 #include "instrument/part_parameters.h"
 
@@ -82,11 +83,7 @@ CatalogueSheet::CatalogueSheet(QWidget* parent)
     auto* right = new QVBoxLayout;
     right->setSpacing(grid - 2);
     auto* scroll = new QScrollArea(this);
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->viewport()->setBackgroundRole(cardRole);
+    layInCard(*scroll);
     auto* words = new QWidget;
     words->setBackgroundRole(cardRole);
     auto* lines = new QVBoxLayout(words);

@@ -8,37 +8,10 @@
 
 #include <QDateTime>
 #include <QHBoxLayout>
+#include <QTimer>
 #include <QVBoxLayout>
 
 namespace fern::app {
-
-namespace {
-
-/// A leading mark says which row is the present one and which is recommended.
-std::string titled(const Comparison& comparison, std::size_t row)
-{
-    const auto& way = comparison.ways[row];
-    return way.title + (way.isNow ? ", as it is" : "")
-        + (comparison.recommended == row ? ", recommended" : "");
-}
-
-TextTable tableFor(const Comparison& comparison)
-{
-    TextTable table{{"way"}, {}};
-    table.header.insert(table.header.end(), comparison.columns.begin(), comparison.columns.end());
-    for (std::size_t row = 0; row < comparison.ways.size(); ++row) {
-        const auto& way = comparison.ways[row];
-        std::vector<std::string> cells{titled(comparison, row)};
-        cells.insert(cells.end(), way.cells.begin(), way.cells.end());
-        if (!way.isPossible())
-            cells.push_back(way.obstacle);
-        cells.resize(table.header.size());
-        table.rows.push_back(std::move(cells));
-    }
-    return table;
-}
-
-} // namespace
 
 ComparisonView::ComparisonView(Document& document, QWidget* parent)
     : QWidget(parent)
@@ -79,10 +52,11 @@ ComparisonView::ComparisonView(Document& document, QWidget* parent)
     connect(m_questions, &QComboBox::currentIndexChanged, this, &ComparisonView::showCurrent);
     connect(m_table, &QTableWidget::currentCellChanged, this, &ComparisonView::showWay);
     connect(m_table, &TextTableView::edited, this, [this](int row, const QString& price) {
-        const auto& className = current()->ways[static_cast<std::size_t>(row)].className;
+        const auto className = current()->ways[static_cast<std::size_t>(row)].className;
         m_document.apply(tr("Set the price of %1").arg(qText(className)),
             withPrice(m_document.instrument(), className, price.toStdString()));
-        showCurrent();
+        // A refused price must not stay as it was typed; the editor is still at work now.
+        QTimer::singleShot(0, this, &ComparisonView::showCurrent);
     });
     connect(m_take, &QPushButton::clicked, this, [this] {
         const auto fix = way()->fix; // the view may be made anew meanwhile
@@ -111,7 +85,7 @@ void ComparisonView::showComparisons(const std::vector<Comparison>& comparisons)
 void ComparisonView::open(const QString& place)
 {
     for (std::size_t i = 0; i < m_comparisons.size(); ++i)
-        if (qText(m_comparisons[i].place) == place)
+        if (qText(m_comparisons[i].place).startsWith(place + QLatin1Char('/')))
             m_questions->setCurrentIndex(static_cast<int>(i));
 }
 
@@ -143,17 +117,17 @@ void ComparisonView::showCurrent()
         return showWay();
     }
     m_context->setText(qText(comparison->context));
-    const bool hasPrices = comparison->columns.back() == "price";
-    m_table->setEditableColumn(hasPrices ? static_cast<int>(comparison->columns.size()) : -1);
-    m_table->showTable(tableFor(*comparison), 0);
-    for (std::size_t row = 0; row < comparison->ways.size(); ++row) {
-        const auto& way = comparison->ways[row];
-        m_table->setRowLook(
-            static_cast<int>(row), comparison->recommended == row, !way.isPossible());
+    m_table->clearSpans();
+    m_table->setEditableColumn(static_cast<int>(comparison->columns.size()) + 1); // the price
+    m_table->showTable(tableOf(m_document.instrument(), *comparison), 0);
+    for (std::size_t i = 0; i < comparison->ways.size(); ++i) {
+        const auto& way = comparison->ways[i];
+        const auto row = static_cast<int>(i);
+        m_table->setRowLook(row, comparison->recommended == i, !way.isPossible());
         if (!way.isPossible()) // its obstacle takes the whole line
-            m_table->setSpan(static_cast<int>(row), 1, 1, m_table->columnCount() - 1);
-        else if (m_table->columnSpan(static_cast<int>(row), 1) > 1)
-            m_table->setSpan(static_cast<int>(row), 1, 1, 1);
+            m_table->setSpan(row, 1, 1, m_table->columnCount() - 1);
+        if (!way.isPossible() || way.className.empty())
+            m_table->lockRow(row);
     }
     if (m_table->currentRow() < 0 && comparison->recommended)
         m_table->setCurrentCell(static_cast<int>(*comparison->recommended), 0);

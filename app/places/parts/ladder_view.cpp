@@ -4,6 +4,7 @@
 #include "app/look/chip.h"
 #include "app/look/flow_layout.h"
 #include "app/look/look.h"
+#include "app/look/scroll.h"
 #include "app/look/text.h"
 
 #include <QHBoxLayout>
@@ -28,7 +29,7 @@ std::optional<Severity> worstAt(const std::vector<Finding>& findings, const std:
 
 bool isBus(const RungWidget* rung)
 {
-    return rung->rung().kind == RungKind::Bus;
+    return rung->rung().kind == PinUseKind::Bus;
 }
 
 } // namespace
@@ -37,11 +38,7 @@ LadderView::LadderView(QWidget* parent)
     : QScrollArea(parent)
 {
     setObjectName(QStringLiteral("ladder"));
-    setWidgetResizable(true);
-    setFrameShape(QFrame::NoFrame);
-    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    setFocusPolicy(Qt::NoFocus);
-    viewport()->setBackgroundRole(cardRole);
+    layInCard(*this);
 }
 
 void LadderView::showLadder(const PartsLadder& ladder, const std::vector<Finding>& findings)
@@ -65,7 +62,7 @@ void LadderView::showLadder(const PartsLadder& ladder, const std::vector<Finding
         if (items.empty())
             return;
         Rung rung;
-        rung.kind = RungKind::Digital;
+        rung.kind = PinUseKind::Digital;
         rung.title = title.toStdString();
         rung.items = items;
         addRung(column, rung, {});

@@ -4,8 +4,9 @@
 #include "app/look/inputs.h"
 #include "app/look/line_label.h"
 #include "app/look/look.h"
+#include "app/look/scroll.h"
 #include "app/look/text.h"
-#include "parts/bus_spec.h"
+#include "instrument/parts_view.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -30,15 +31,6 @@ bool sameShape(const Parameter& a, const Parameter& b)
 {
     return a.path == b.path && a.kind == b.kind && a.group == b.group && a.choices == b.choices
         && a.choiceWords == b.choiceWords;
-}
-
-/// The name of the bus with that id on a board; empty when there is none.
-std::string nameOfBus(const Part& board, const QString& id)
-{
-    for (const auto& bus : board.buses)
-        if (qText(bus.id) == id)
-            return busName(bus);
-    return {};
 }
 
 } // namespace
@@ -67,11 +59,7 @@ PartSheet::PartSheet(Document& document, QWidget* parent)
     head->addWidget(m_another);
     head->addWidget(m_remove);
     column->addLayout(head);
-    m_scroll->setWidgetResizable(true);
-    m_scroll->setFrameShape(QFrame::NoFrame);
-    m_scroll->setFocusPolicy(Qt::NoFocus);
-    m_scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    m_scroll->viewport()->setBackgroundRole(cardRole);
+    layInCard(*m_scroll);
     column->addWidget(m_scroll, 1);
     connect(m_another, &QPushButton::clicked, this, [this] { Q_EMIT anotherWanted(m_part); });
     connect(m_remove, &QPushButton::clicked, this, [this] {
@@ -89,8 +77,8 @@ void PartSheet::showPart(const QString& id, const QString& bus)
     m_bus = bus;
     const auto& instrument = m_document.instrument();
     const auto* part = findById(instrument.parts, id.toStdString());
-    const auto busTitle = part == nullptr ? std::string() : nameOfBus(*part, bus);
-    const bool isGone = part == nullptr || (!bus.isEmpty() && busTitle.empty());
+    const auto* chosenBus = findBus(instrument, bus.toStdString());
+    const bool isGone = part == nullptr || (!bus.isEmpty() && chosenBus == nullptr);
     m_another->setVisible(!isGone && bus.isEmpty());
     m_remove->setVisible(!isGone);
     if (isGone) {
@@ -99,15 +87,13 @@ void PartSheet::showPart(const QString& id, const QString& bus)
         rebuild({});
         return;
     }
-    m_title->setText(qText(bus.isEmpty() ? partName(*part) : busTitle));
+    m_title->setText(qText(bus.isEmpty() ? partName(*part) : busName(*chosenBus)));
     m_class->setText(
         bus.isEmpty() ? qText(part->className) : tr("a bus of %1").arg(qText(partName(*part))));
     auto parameters = parametersOf(instrument, *part);
     if (!bus.isEmpty()) {
         // The lines of the bus follow it in the list, under headings of their own.
-        const auto index = std::find_if(part->buses.begin(), part->buses.end(),
-                               [&](const BusSpec& b) { return qText(b.id) == bus; })
-            - part->buses.begin();
+        const auto index = chosenBus - part->buses.data();
         const auto from = "buses/" + std::to_string(index) + "/";
         std::erase_if(parameters, [&](const Parameter& p) { return !p.path.starts_with(from); });
     } else {

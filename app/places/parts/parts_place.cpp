@@ -2,6 +2,7 @@
 
 #include "app/look/chip.h"
 #include "app/look/look.h"
+#include "app/look/scroll.h"
 #include "app/look/text.h"
 #include "app/places/parts/catalogue_sheet.h"
 #include "app/places/parts/comparison_view.h"
@@ -124,9 +125,7 @@ void PartsPlace::createSheets()
     addSheet(QStringLiteral("List"), tr("Parts list"), m_list);
     addSheet(QStringLiteral("Wiring"), tr("Wiring"), m_wiring);
     auto* scroll = new QScrollArea(this);
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->viewport()->setBackgroundRole(cardRole);
+    layInCard(*scroll);
     m_cautions->setObjectName(QStringLiteral("cautions"));
     m_cautions->setWordWrap(true);
     m_cautions->setAlignment(Qt::AlignTop);
@@ -157,7 +156,9 @@ void PartsPlace::connectSheets()
         }
     });
     connect(m_part, &PartSheet::busRemoveWanted, this, [this](const QString& bus) {
-        m_document.apply(tr("Remove %1").arg(bus), withoutBus(instrument(), bus.toStdString()));
+        if (const auto* found = findBus(instrument(), bus.toStdString()))
+            m_document.apply(
+                tr("Remove %1").arg(qText(busName(*found))), withoutBus(instrument(), found->id));
     });
     connect(m_list->table(), &TextTableView::edited, this, &PartsPlace::setPrice);
     connect(m_list, &TablePage::saveWanted, this,
@@ -177,7 +178,6 @@ void PartsPlace::showView(const RunView& view)
     if (!view.parts || view.parts == m_shown)
         return;
     m_shown = view.parts;
-    m_findings = view.fixed->findings;
     const auto& sheets = *m_shown;
     showEmpty(instrument().parts.empty());
     if (instrument().parts.empty())
@@ -186,7 +186,7 @@ void PartsPlace::showView(const RunView& view)
     m_addBus->setVisible(!sheets.ladder.boards.empty());
     m_wire->setVisible(sheets.openLines > 0);
     m_wire->setText(tr("Wire what is open: %1").arg(sheets.openLines));
-    m_ladder->showLadder(sheets.ladder, m_findings);
+    m_ladder->showLadder(sheets.ladder, view.fixed->findings);
     m_supply->showSheet(sheets.ladder.supply);
     if (m_part->part().isEmpty() && !sheets.ladder.boards.empty())
         m_part->showPart(qText(sheets.ladder.boards.front().board));

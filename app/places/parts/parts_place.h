@@ -76,7 +76,6 @@ private:
     TablePage* m_wiring;
     QLabel* m_cautions;
     std::shared_ptr<const PartsSheets> m_shown;
-    std::vector<Finding> m_findings;
 };
 
 } // namespace fern::app

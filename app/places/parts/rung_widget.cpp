@@ -17,21 +17,6 @@ namespace {
 constexpr int barHeight = 6;
 constexpr int stemLength = 7;
 
-QColor colourOf(RungKind kind)
-{
-    switch (kind) {
-    case RungKind::Bus:
-        return useColour(PinUseKind::Bus);
-    case RungKind::Analog:
-        return useColour(PinUseKind::Analog);
-    case RungKind::Serial:
-        return useColour(PinUseKind::Serial);
-    case RungKind::Digital:
-        break;
-    }
-    return useColour(PinUseKind::Digital);
-}
-
 } // namespace
 
 RungWidget::RungWidget(const Rung& rung, const QString& whenEmpty, QWidget* parent)
@@ -91,7 +76,7 @@ void RungWidget::paintEvent(QPaintEvent* /*event*/)
     const auto& t = tokens();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    const auto colour = m_isTarget ? t.amber : colourOf(m_rung.kind);
+    const auto colour = m_isTarget ? t.amber : useColour(m_rung.kind);
     painter.setPen(Qt::NoPen);
     painter.setBrush(colour);
     const QRectF bar(m_bar->geometry());

@@ -3,6 +3,7 @@
 #include "app/look/card.h"
 #include "app/look/look.h"
 #include "app/look/marks.h"
+#include "app/look/scroll.h"
 #include "app/look/text.h"
 
 #include <QHBoxLayout>
@@ -103,11 +104,7 @@ SupplyView::SupplyView(QWidget* parent)
     column->addWidget(m_hours);
     column->addWidget(m_made);
     auto* scroll = new QScrollArea(this);
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->viewport()->setBackgroundRole(cardRole);
+    layInCard(*scroll);
     auto* content = new QWidget;
     content->setBackgroundRole(cardRole);
     auto* sides = new QHBoxLayout(content);

@@ -29,6 +29,12 @@ TEST(PartEdits, AddedPartsGetNamesAndIdsOfTheirOwn)
     const auto again = *withPartAdded(boards, fromCatalogue("board-8bit"));
     EXPECT_EQ(boards.parts.back()->buses[0].id, "bus");
     EXPECT_EQ(again.parts.back()->buses[0].id, "bus-2");
+
+    // Another board like one whose bus has a name does not take that name too.
+    auto named = *findById(in.parts, "board");
+    named.buses[0].name = "Bus A";
+    const auto twin = *withPartAdded(in, named);
+    EXPECT_NE(busName(twin.parts.back()->buses[0]), "Bus A");
 }
 
 TEST(PartEdits, AMonoDisplayCanBeDrawnOnAndGoesWithItsPages)
@@ -146,6 +152,7 @@ TEST(PartEdits, APriceHoldsForItsClassUntilItIsForgotten)
     EXPECT_EQ(priceOf(in, "reed switch"), "1.40 €");
     EXPECT_EQ(in.prices.size(), 1U);
     EXPECT_FALSE(withPrice(in, "reed switch", "cheap"));
+    EXPECT_FALSE(withPrice(in, "", "1 €"));
     EXPECT_EQ(*withPrice(in, "reed switch", " "), test::shed());
 }
 

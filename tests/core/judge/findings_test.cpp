@@ -156,6 +156,36 @@ TEST(Findings, GoAwayWithTheirFix)
     }
 }
 
+// Common practice: an absolute maximum of 0.3 V below ground, whatever a signed range says.
+TEST(Findings, AnInputBelowGroundIsDamaged)
+{
+    const auto down = [](double volts) {
+        auto in = atConverter(4.096);
+        auto wish = in.channels[0]->wish;
+        wish.from = {volts, "V"};
+        return *withWish(in, "house-battery", wish);
+    };
+    const auto findings = findingsIn(down(-5));
+    const auto* finding = find(findings, "P09");
+    ASSERT_NE(finding, nullptr);
+    EXPECT_EQ(finding->title, "The pin of House battery goes down to -1.02 V"); // -5 V · 12/59
+    EXPECT_EQ(finding->severity, Severity::Stop);
+    EXPECT_EQ(find(findingsIn(down(-1.4)), "P09"), nullptr); // -0.285 V
+}
+
+TEST(Findings, ChannelsWithoutAPinDoNotShareOne)
+{
+    auto in = *withPin(test::skiff(), {"house-battery", "", ""}, "");
+    in = *withPin(in, {"bilge", "", ""}, "");
+    const auto findings = findingsIn(in);
+    EXPECT_EQ(find(findings, "P04"), nullptr);
+    const auto* finding = find(findings, "P05");
+    ASSERT_NE(finding, nullptr);
+    EXPECT_EQ(finding->title, "The channel House battery has no pin");
+    const auto fixed = finding->fixes.at(0).apply(in);
+    EXPECT_FALSE(fixed->channels[0]->source.pin.empty());
+}
+
 // 14.6 V · 12/59 = 2.97 V at the input: ±4.096 V takes it, ±2.048 V clips, ±6.144 V wastes half.
 TEST(Findings, ChooseTheRangeOfAProgrammableGain)
 {

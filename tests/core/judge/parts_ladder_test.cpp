@@ -18,7 +18,7 @@ PartsLadder ladderIn(const Instrument& in)
     return partsLadder(in, *resolve(in, ""));
 }
 
-const Rung* rungOf(const BoardLadder& board, RungKind kind)
+const Rung* rungOf(const BoardLadder& board, PinUseKind kind)
 {
     const auto found = std::find_if(board.rungs.begin(), board.rungs.end(),
         [&](const Rung& rung) { return rung.kind == kind; });
@@ -65,9 +65,9 @@ TEST(PartsLadder, GroupsDirectPinsByUseAndListsWhatHangsOnNothing)
     in = *withPartOnBus(in, "glass", "");
     const auto ladder = ladderIn(in);
     const auto& board = ladder.boards[0];
-    EXPECT_EQ(rungOf(board, RungKind::Analog)->items[0].title, "Battery");
-    EXPECT_EQ(rungOf(board, RungKind::Digital)->items[0].tag, "D2");
-    EXPECT_EQ(rungOf(board, RungKind::Serial)->items[0].tag, "no pin");
+    EXPECT_EQ(rungOf(board, PinUseKind::Analog)->items[0].title, "Battery");
+    EXPECT_EQ(rungOf(board, PinUseKind::Digital)->items[0].tag, "D2");
+    EXPECT_EQ(rungOf(board, PinUseKind::Serial)->items[0].tag, "no pin");
     ASSERT_EQ(ladder.loose.size(), 1U);
     EXPECT_EQ(ladder.loose[0].id, "glass");
     ASSERT_EQ(ladder.feeders.size(), 1U);
@@ -124,6 +124,10 @@ TEST(Cautions, ApplyWhereTheyApply)
     EXPECT_TRUE(cautions(dry, "Common ground"));
     EXPECT_FALSE(cautions(dry, "Radio"));
     EXPECT_FALSE(cautions(dry, "Pulse"));
+    // A bank is one under whatever class its maker typed.
+    auto bank = findInCatalogue("bank")->part;
+    bank.className = "the grey one";
+    EXPECT_TRUE(cautions(*withPartAdded(dry, bank), "Lithium cells"));
     const auto added = [&](const char* id) {
         return *withPartAdded(dry, findInCatalogue(id)->part);
     };

@@ -141,6 +141,23 @@ TEST(Power, CountingTheSensorAloneIsFarTooLong)
     EXPECT_EQ(runTimeOf({}).source, "");
 }
 
+TEST(Power, ASupplyFromOutsideFeedsBoardsAndHasALimit)
+{
+    auto usb = made("usb", PartKind::Outside);
+    usb.outside = OutsideSpec{};
+    const auto parts = list({usb, made("board", PartKind::Board), load("glass", steady(40), "")});
+    EXPECT_EQ(feederOf(parts, *parts[1]), parts[0].get());
+    EXPECT_EQ(mainSource(parts), parts[0].get());
+    EXPECT_EQ(inputVolts(parts, *parts[1]), 5);
+    const auto rails = railLoads(parts);
+    EXPECT_EQ(rails[0].source, parts[0].get());
+    EXPECT_NEAR(rails[0].average, 0.04, 1e-12);
+    EXPECT_EQ(rails[0].limit, 0.5);
+    EXPECT_EQ(runTimeOf(parts).source, ""); // it does not run down
+    // A regulator that nothing feeds is no supply from outside.
+    EXPECT_EQ(mainSource(list({made("regulator", PartKind::Regulator)})), nullptr);
+}
+
 // Common practice: an estimate that counts one part only is several times too long.
 TEST(Power, CountingOnlyTheDisplayOfTheSkiffIsSeveralTimesTooLong)
 {

@@ -1,6 +1,7 @@
 #include "plan/wiring.h"
 
-#include "instrument/parts_view.h"
+#include "instrument/part_edits.h"
+#include "parts/catalogue.h"
 #include "tests/core/judge/parts_cases.h"
 
 #include <gtest/gtest.h>
@@ -112,6 +113,16 @@ TEST(Wiring, SaysWhatFindsNoPlace)
         test::twoDisplays(0x3C, false), "glass", [](Part& p) { p.port->straps.clear(); });
     ASSERT_FALSE(wired(both));
     EXPECT_EQ(wired(both).error().message, "second finds no bus on which 0x3C is free");
+}
+
+TEST(PartWired, HangsOnTheBusEvenWhereItsAddressIsTaken)
+{
+    const auto in = *withPartWired(
+        *withoutBus(test::shed(), "bus-b"), findInCatalogue("mono-128x32-fixed")->part);
+    EXPECT_EQ(in.parts.back()->port->bus, "bus-a");
+    EXPECT_EQ(openLineCount(in), 0U);
+    auto greedy = test::withLine("greedy", {.name = "data", .role = PinRole::UartIn});
+    EXPECT_EQ(openLineCount(*withPartWired(test::shed(), greedy)), 1U);
 }
 
 } // namespace

@@ -1,4 +1,4 @@
-#include "parts/spec.h"
+#include "base/number_list.h"
 
 #include "base/number_text.h"
 #include "base/split.h"
