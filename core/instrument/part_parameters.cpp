@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <utility>
 
 #include <fmt/format.h>
@@ -106,8 +107,8 @@ public:
 
     void text(std::string_view key, std::string& value)
     {
-        if (key == "id" || (key == "name" && m_path.starts_with("lines/")))
-            return; // references lead to them
+        if (key == "id" || (key == "name" && m_pinRole))
+            return; // references lead to them, to a line by its name
         row(key, ParameterKind::Text, value);
         if (key == "pin")
             m_rows.back().pinRole = m_pinRole;
@@ -128,6 +129,8 @@ public:
     {
         double number = value;
         this->number(key, number);
+        if (number != std::floor(number))
+            return failAt(key, fmt::format("{} is not a whole number", shortestText(number)));
         if (number < least || number > most)
             return failAt(key, fmt::format("{} must be from {} to {}", labelOf(key), least, most));
         value = static_cast<int>(number);

@@ -83,10 +83,7 @@ std::optional<Fix> betterFrontEnd(const Instrument& in, const PlainChannel& c)
 /// The finest range of the converter's gain that still takes those volts, unless it is set already.
 std::optional<Fix> betterRange(const PlainChannel& c, double volts)
 {
-    std::optional<double> best;
-    for (const double range : c.ranges)
-        if (range >= volts && (!best || range < *best))
-            best = range;
+    const auto best = finestRange(c.ranges, volts);
     if (!best || *best == c.reference)
         return std::nullopt;
     return Fix{fmt::format("Set the range to ±{} V", shortestText(*best)),

@@ -10,6 +10,7 @@
 #include "parts/catalogue.h"
 #include "parts/fit_front_end.h"
 #include "plan/wiring.h"
+#include "reading/converter.h"
 #include "run/display_run.h"
 #include "screens/draw_page.h"
 #include "text/format.h"
@@ -155,14 +156,11 @@ double useRange(Channel& channel, const Part& part)
     const auto input = inputOf(channel.sensor, FrontEndKind::Divider, own);
     const double most = std::max(
         sensorOutput(input, inSi(channel.wish.from)), sensorOutput(input, inSi(channel.wish.to)));
-    double finest = 0;
-    for (const double range : part.converter->ranges)
-        if (range * headroom >= most && (finest == 0 || range < finest))
-            finest = range;
-    if (finest == 0 || finest == own)
+    const auto finest = finestRange(part.converter->ranges, most / headroom);
+    if (!finest || *finest == own)
         return own;
-    channel.source.range = {finest, "V"};
-    return finest;
+    channel.source.range = {*finest, "V"};
+    return *finest;
 }
 
 /// The instrument with the converter that the row asks for: one that is there with an input left,

@@ -54,6 +54,15 @@ double voltsOf(const Converter& converter, double code, double reference)
     return code * reference / converter.divisor();
 }
 
+std::optional<double> finestRange(std::span<const double> ranges, double volts)
+{
+    std::optional<double> finest;
+    for (const double range : ranges)
+        if (range >= volts && (!finest || range < *finest))
+            finest = range;
+    return finest;
+}
+
 double schoolDifferenceLsb(int bits, double code)
 {
     const double steps = std::ldexp(1.0, bits);

@@ -5,6 +5,8 @@
 #include "parts/spec.h"
 
 #include <cstdint>
+#include <optional>
+#include <span>
 
 namespace fern {
 
@@ -33,6 +35,9 @@ std::int64_t codeOf(const Converter& converter, double volts, double reference);
 
 /// Returns the volts that a code stands for: code · reference / divisor.
 double voltsOf(const Converter& converter, double code, double reference);
+
+/// Returns the finest of a gain's ranges that takes `volts`; none when all are too fine.
+std::optional<double> finestRange(std::span<const double> ranges, double volts);
 
 /// Returns how many LSB the two schools' readings of the same code differ: code/(2^N − 1) −
 /// code/2^N of full scale, in LSB of the data-sheet school.

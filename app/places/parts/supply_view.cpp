@@ -131,6 +131,7 @@ void SupplyView::showSheet(const SupplySheet& sheet)
     m_hours->setText(qText(sheet.hours));
     m_hours->setForegroundRole(sheet.isBelowWish ? brickRole : QPalette::WindowText);
     m_made->setText(qText(sheet.made));
+    m_made->setVisible(!sheet.made.empty());
     double largest = 0;
     for (const auto& bar : sheet.bars)
         largest = std::max(largest, bar.peak);

@@ -114,6 +114,9 @@ TEST(PartParameters, RefuseWhatTheFileWouldRefuse)
     };
     EXPECT_EQ(why("glass", "width", "4"), "width must be from 8 to 1024");
     EXPECT_EQ(why("glass", "width", "wide"), "\"wide\" is no number");
+    EXPECT_EQ(why("glass", "width", "127.5"), "127.5 is not a whole number");
+    EXPECT_EQ(why("board", "buses/0/lines/0/name", "x"),
+        "board has no parameter \"buses/0/lines/0/name\"");
     EXPECT_EQ(why("glass", "height", "60"),
         "the height must be a multiple of 8: its memory has pages of 8 rows");
     EXPECT_EQ(why("glass", "port/address", "0x80"),

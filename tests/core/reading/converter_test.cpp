@@ -67,6 +67,15 @@ TEST(Converter, SignedWithProgrammableGain)
     EXPECT_EQ(codeOf(converter, -9, 4.096), -32768);
 }
 
+TEST(Converter, TheFinestRangeThatTakesTheVolts)
+{
+    const std::vector<double> ranges{6.144, 4.096, 2.048, 1.024};
+    EXPECT_EQ(finestRange(ranges, 2.97), 4.096);
+    EXPECT_EQ(finestRange(ranges, 2.048), 2.048);
+    EXPECT_EQ(finestRange(ranges, 6.2), std::nullopt);
+    EXPECT_EQ(finestRange({}, 1), std::nullopt);
+}
+
 // Source: adc-expand12to16.csv of the reference sheets: (c << 4) | (c >> 8) and c << 4.
 TEST(Converter, TwelveBitsMadeSixteen)
 {
