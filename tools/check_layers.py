@@ -3,7 +3,7 @@
 
 usage: check_layers.py SOURCE_DIR
 The order of the folders is FERN_CORE_ORDER of core/CMakeLists.txt; what a folder may use is the DEPS of
-its own CMakeLists.txt, where folder_spec allows only folder/spec.h. No core file includes Qt.
+its own CMakeLists.txt, where folder_spec allows only its headers named spec.h or *_spec.h. No core file includes Qt.
 """
 import pathlib
 import re
@@ -38,7 +38,7 @@ def main():
                 head = name.split("/")[0]
                 if head not in order or head == folder:
                     continue
-                allowed = head in reach[folder] or (f"{head}_spec" in reach[folder] and name == f"{head}/spec.h")
+                allowed = head in reach[folder] or (f"{head}_spec" in reach[folder] and name.endswith("spec.h"))
                 if not allowed:
                     faults.append(f"{source}: includes {name}, but core/{folder} does not use {head}")
     print("\n".join(faults) or f"{len(order)} folders keep their order")

@@ -136,6 +136,11 @@ public:
         if (mayTake(key))
             quantity(key, value, unit, range);
     }
+    void optionalAnyQuantity(std::string_view key, Quantity& value)
+    {
+        if (mayTake(key))
+            anyQuantity(key, value);
+    }
     template <class T> void optionalObject(std::string_view key, std::optional<T>& value)
     {
         if (mayTake(key))
@@ -256,6 +261,11 @@ public:
     {
         if (value.value != 0)
             quantity(key, value, unit, range);
+    }
+    void optionalAnyQuantity(std::string_view key, const Quantity& value)
+    {
+        if (value.value != 0)
+            anyQuantity(key, value);
     }
     template <class T> void optionalObject(std::string_view key, std::optional<T>& value)
     {

@@ -28,17 +28,6 @@ template <class Archive> void describe(Archive& a, ChannelWish& w)
     a.extras(w.extras);
 }
 
-template <class Archive> void describe(Archive& a, Source& s)
-{
-    a.choice("kind", s.kind, sourceKindWords);
-    a.text("board", s.board);
-    a.text("pin", s.pin);
-    a.optionalQuantity("range", s.range, "V", Range::notNegative());
-    a.text("lane", s.lane);
-    a.quantity("sampleEvery", s.sampleEvery, "s", {1e-4, 3600});
-    a.extras(s.extras);
-}
-
 /// The scaling's object: a kind, and what belongs to it.
 struct ScalingKeys {
     Channel& channel;
@@ -55,8 +44,10 @@ template <class Archive> void describe(Archive& a, Channel& c)
     a.text("name", c.name);
     a.object("wish", c.wish);
     a.object("source", c.source);
-    a.object("sensor", c.sensor);
-    a.object("frontEnd", c.frontEnd);
+    if (c.source.kind == SourceKind::Analog) {
+        a.object("sensor", c.sensor);
+        a.object("frontEnd", c.frontEnd);
+    }
     ScalingKeys scaling{c};
     a.object("scaling", scaling);
     a.choice("numberKind", c.numberKind, numberKindWords);
@@ -104,6 +95,57 @@ template <class Archive> void describe(Archive& a, Display& d)
     a.extras(d.extras);
 }
 
+template <class Archive> void describe(Archive& a, Setting& s)
+{
+    a.text("id", s.id);
+    a.text("name", s.name);
+    a.anyQuantity("value", s.value);
+    const std::string unit = s.value.unit;
+    a.quantity("least", s.least, unit);
+    a.quantity("most", s.most, unit);
+    a.quantity("step", s.step, unit, Range::positive());
+    a.flag("wraps", s.wraps);
+    a.flag("kept", s.isKept);
+    std::string presets = wordsOf(s.presets);
+    a.optionalText("presets", presets);
+    a.optionalText("by", s.by);
+    a.optionalText("up", s.up);
+    a.optionalText("down", s.down);
+    a.optionalText("seek", s.seek);
+    if constexpr (Archive::isReading) {
+        if (auto read = parsePositives(presets))
+            s.presets = *std::move(read);
+        else
+            a.failAt("presets", read.error().message);
+        if (!a.failed() && !(inSi(s.most) > inSi(s.least)))
+            a.failAt("most", "the most of a setting must be above its least");
+        if (!a.failed() && (inSi(s.value) < inSi(s.least) || inSi(s.value) > inSi(s.most)))
+            a.failAt("value", "the value of a setting must be within its limits");
+    }
+    a.extras(s.extras);
+}
+
+template <class Archive> void describe(Archive& a, Output& o)
+{
+    constexpr std::array<std::string_view, 4> units{"s", "", "Hz", ""};
+    a.text("id", o.id);
+    a.text("name", o.name);
+    a.choice("kind", o.kind, outputKindWords);
+    a.text("part", o.part);
+    a.optionalText("pin", o.pin);
+    a.text("from", o.from);
+    a.anyQuantity("low", o.low);
+    a.quantity("high", o.high, std::string(o.low.unit));
+    const auto unit = units[static_cast<std::size_t>(o.kind)];
+    a.quantity("lowOutput", o.lowOutput, unit);
+    a.quantity("highOutput", o.highOutput, unit);
+    a.quantity("every", o.every, "s", {1e-3, 86400});
+    if constexpr (Archive::isReading)
+        if (!a.failed() && inSi(o.low) == inSi(o.high))
+            a.failAt("high", "the two ends of an output must differ");
+    a.extras(o.extras);
+}
+
 template <class Archive> void describe(Archive& a, Decision& d)
 {
     a.text("id", d.id);
@@ -131,8 +173,8 @@ template <class Archive> void describe(Archive& a, Instrument& i)
     a.list("readers", i.readers);
     a.list("displays", i.displays);
     a.list("pages", i.pages);
-    a.node("settings", i.settings);
-    a.node("outputs", i.outputs);
+    a.list("settings", i.settings);
+    a.list("outputs", i.outputs);
     a.object("timing", i.timing);
     a.list("scenarios", i.scenarios);
     a.node("captures", i.captures);

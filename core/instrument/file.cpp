@@ -1,6 +1,7 @@
 #include "instrument/file.h"
 
 #include "instrument/describe.h"
+#include "instrument/source_check.h"
 
 #include <algorithm>
 #include <array>
@@ -85,16 +86,6 @@ void checkPart(ReferenceCheck& check, const Instrument& in, const std::string& i
                 partKindWords[static_cast<std::size_t>(kind)], id));
 }
 
-/// A channel is read by a board, or by a module with a converter.
-void checkConverter(
-    ReferenceCheck& check, const Instrument& in, const std::string& id, std::string pointer)
-{
-    const auto* part = findById(in.parts, id);
-    if (part == nullptr || !part->converter)
-        check.fail(std::move(pointer),
-            fmt::format("there is no board or converter \"{}\" among the parts", id));
-}
-
 void checkReaders(ReferenceCheck& check, const Instrument& in)
 {
     for (std::size_t i = 0; i < in.readers.size(); ++i) {
@@ -103,6 +94,11 @@ void checkReaders(ReferenceCheck& check, const Instrument& in)
             in.channels, reader.channel, "channel", fmt::format("/readers/{}/channel", i));
         const auto unit = parseUnit(reader.unit);
         const auto* channel = findById(in.channels, reader.channel);
+        if (isTimeForm(reader.text.form) && reader.unit != "s")
+            check.fail(fmt::format("/readers/{}/text/form", i),
+                fmt::format("{} is written of seconds; the reader is in {}",
+                    textFormWords[static_cast<std::size_t>(reader.text.form)],
+                    reader.unit.empty() ? "plain numbers" : reader.unit));
         if (!unit)
             check.fail(fmt::format("/readers/{}/unit", i), unit.error().message);
         else if (channel != nullptr && unit->dimension != parseUnit(unitOf(*channel))->dimension)
@@ -139,7 +135,15 @@ void checkLanes(ReferenceCheck& check, const Instrument& in)
         for (std::size_t k = 0; k < in.scenarios[i]->lanes.size(); ++k)
             for (const auto& channel : in.channels) {
                 const auto& lane = in.scenarios[i]->lanes[k];
-                if (channel->source.lane == lane.id
+                if (channel->source.lane != lane.id)
+                    continue;
+                if (hasEvents(channel->source.kind) == lane.events.empty() && !lane.points.empty())
+                    check.fail(fmt::format("/scenarios/{}/lanes/{}/points", i, k),
+                        fmt::format("{} follows events, not points", channel->name));
+                else if (!hasEvents(channel->source.kind) && lane.points.empty())
+                    check.fail(fmt::format("/scenarios/{}/lanes/{}/events", i, k),
+                        fmt::format("{} follows points, not events", channel->name));
+                else if (!lane.points.empty()
                     && parseUnit(lane.unit)->dimension != parseUnit(unitOf(*channel))->dimension)
                     check.fail(fmt::format("/scenarios/{}/lanes/{}/unit", i, k),
                         fmt::format("the channel is in {}; the lane is in {}", unitOf(*channel),
@@ -154,6 +158,8 @@ void checkSensors(ReferenceCheck& check, const Instrument& in)
     for (std::size_t i = 0; i < in.channels.size(); ++i) {
         const auto& channel = *in.channels[i];
         const auto& sensor = channel.sensor;
+        if (channel.source.kind != SourceKind::Analog)
+            continue;
         const auto kind = static_cast<std::size_t>(sensor.kind);
         const auto given = sensor.kind == SensorKind::Sender ? sensor.low.unit
             : sensor.kind == SensorKind::Bridge              ? sensor.capacity.unit
@@ -170,6 +176,43 @@ void checkSensors(ReferenceCheck& check, const Instrument& in)
     }
 }
 
+void checkFaults(ReferenceCheck& check, const Instrument& in)
+{
+    for (std::size_t i = 0; i < in.scenarios.size(); ++i)
+        for (std::size_t k = 0; k < in.scenarios[i]->faults.size(); ++k)
+            check.leadsTo(in.channels, in.scenarios[i]->faults[k].channel, "channel",
+                fmt::format("/scenarios/{}/faults/{}/channel", i, k));
+}
+
+void checkSettings(ReferenceCheck& check, const Instrument& in)
+{
+    for (std::size_t i = 0; i < in.settings.size(); ++i) {
+        const auto& setting = *in.settings[i];
+        if (findById(in.channels, setting.id) != nullptr)
+            check.fail(fmt::format("/settings/{}/id", i),
+                fmt::format("a channel has the id \"{}\" too", setting.id));
+        const auto* by = findById(in.channels, setting.by);
+        if (!setting.by.empty() && (by == nullptr || !givesCodes(by->source.kind)))
+            check.fail(fmt::format("/settings/{}/by", i),
+                fmt::format("there is no channel of codes \"{}\"", setting.by));
+    }
+}
+
+void checkOutputs(ReferenceCheck& check, const Instrument& in)
+{
+    for (std::size_t i = 0; i < in.outputs.size(); ++i) {
+        const auto& output = *in.outputs[i];
+        check.leadsTo(in.parts, output.part, "part", fmt::format("/outputs/{}/part", i));
+        const auto names = formulaNames(in);
+        if (std::find(names.begin(), names.end(), output.from) == names.end())
+            check.fail(fmt::format("/outputs/{}/from", i),
+                fmt::format("there is no channel or setting \"{}\"", output.from));
+        else if (dimensionOf(in, output.from) != parseUnit(output.low.unit)->dimension)
+            check.fail(fmt::format("/outputs/{}/low", i),
+                fmt::format("\"{}\" is not in {}", output.from, output.low.unit));
+    }
+}
+
 ReferenceCheck checkReferences(const Instrument& in)
 {
     ReferenceCheck check;
@@ -183,16 +226,20 @@ ReferenceCheck checkReferences(const Instrument& in)
     check.uniqueIds("prices", in.prices);
     checkSensors(check, in);
     for (std::size_t i = 0; i < in.channels.size(); ++i)
-        checkConverter(
-            check, in, in.channels[i]->source.board, fmt::format("/channels/{}/source/board", i));
+        checkSource(in, *in.channels[i], [&](const std::string& place, const std::string& message) {
+            check.fail(fmt::format("/channels/{}{}", i, place), message);
+        });
     for (std::size_t i = 0; i < in.displays.size(); ++i)
         checkPart(check, in, in.displays[i]->part, PartKind::Display,
             fmt::format("/displays/{}/part", i));
     checkReaders(check, in);
     checkPages(check, in);
     checkLanes(check, in);
-    check.keptList("settings", in.settings);
-    check.keptList("outputs", in.outputs);
+    check.uniqueIds("settings", in.settings);
+    check.uniqueIds("outputs", in.outputs);
+    checkFaults(check, in);
+    checkSettings(check, in);
+    checkOutputs(check, in);
     check.keptList("captures", in.captures);
     return check;
 }

@@ -20,9 +20,9 @@ bool Instrument::operator==(const Instrument& other) const
         && sameValues(channels, other.channels) && sameValues(readers, other.readers)
         && sameValues(displays, other.displays) && sameValues(pages, other.pages)
         && timing == other.timing && sameValues(scenarios, other.scenarios)
-        && settings == other.settings && outputs == other.outputs && captures == other.captures
-        && sameValues(decisions, other.decisions) && sameValues(prices, other.prices)
-        && extras == other.extras;
+        && sameValues(settings, other.settings) && sameValues(outputs, other.outputs)
+        && captures == other.captures && sameValues(decisions, other.decisions)
+        && sameValues(prices, other.prices) && extras == other.extras;
 }
 
 } // namespace fern

@@ -9,6 +9,7 @@
 #include "smooth/spec.h"
 #include "text/spec.h"
 #include "timing/spec.h"
+#include "world/source_spec.h"
 #include "world/spec.h"
 
 #include <memory>
@@ -44,30 +45,16 @@ struct ChannelWish {
     bool operator==(const ChannelWish&) const = default;
 };
 
-enum class SourceKind { Analog };
-inline constexpr Words<1> sourceKindWords{"analog"};
 enum class ScalingKind { FromParts };
 inline constexpr Words<1> scalingKindWords{"from parts"};
 inline constexpr Words<2> numberKindWords{"32-bit float", "64-bit float"};
-
-struct Source {
-    SourceKind kind = SourceKind::Analog;
-    std::string board; ///< id of the part whose converter reads it: a board, or a module
-    std::string pin; ///< as printed on the board
-    Quantity range{0, "V"}; ///< ± that the converter's gain is set to for it; 0 is its own
-    std::string lane; ///< of a scenario: the true quantity
-    Quantity sampleEvery{100, "ms"};
-    Extras extras;
-
-    bool operator==(const Source&) const = default;
-};
 
 struct Channel {
     std::string id;
     std::string name;
     ChannelWish wish;
     Source source;
-    SensorSpec sensor;
+    SensorSpec sensor; ///< of an analog source, and so the front end
     FrontEndSpec frontEnd;
     ScalingKind scaling = ScalingKind::FromParts;
     Extras scalingExtras;
@@ -118,6 +105,45 @@ struct Display {
     bool operator==(const Display&) const = default;
 };
 
+/// A value that the user changes on the instrument, with buttons or a stick.
+struct Setting {
+    std::string id;
+    std::string name;
+    Quantity value{0, ""}; ///< after the first power-on; its unit is the setting's
+    Quantity least{0, ""};
+    Quantity most{10, ""};
+    Quantity step{1, ""};
+    bool wraps = false; ///< past the most it begins at the least again
+    bool isKept = false; ///< over power-off
+    std::vector<double> presets; ///< rising, in the unit; `seek` goes to the next one
+    std::string by; ///< the channel of codes that changes it; empty: nothing does
+    std::string up, down, seek; ///< names of its codes
+    Extras extras;
+
+    bool operator==(const Setting&) const = default;
+};
+
+enum class OutputKind { Servo, Pwm, Tuned, Command };
+inline constexpr Words<4> outputKindWords{"servo", "PWM", "tuned", "command"};
+
+/// Something that the instrument drives from a channel or a setting, on a straight line.
+struct Output {
+    std::string id;
+    std::string name;
+    OutputKind kind = OutputKind::Servo;
+    std::string part; ///< the board, or the module that is driven
+    std::string pin;
+    std::string from; ///< id of a channel or setting
+    Quantity low{0, ""}; ///< of it, at which the output is `lowOutput`
+    Quantity high{1, ""};
+    Quantity lowOutput{1, "ms"}; ///< servo: pulse width, PWM: a share, tuned: hertz
+    Quantity highOutput{2, "ms"};
+    Quantity every{200, "ms"}; ///< how often it is set
+    Extras extras;
+
+    bool operator==(const Output&) const = default;
+};
+
 /// A judgement of the maker, kept with its reason: a finding to live with, or what was chosen in a
 /// comparison.
 struct Decision {
@@ -155,9 +181,9 @@ struct Instrument {
     SharedList<Scenario> scenarios;
     SharedList<Decision> decisions;
     SharedList<Price> prices;
-    // Lists that this version keeps as they are:
-    json::Node settings = json::makeArray();
-    json::Node outputs = json::makeArray();
+    SharedList<Setting> settings;
+    SharedList<Output> outputs;
+    // A list that this version keeps as it is:
     json::Node captures = json::makeArray();
     Extras extras;
 

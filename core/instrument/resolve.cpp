@@ -1,5 +1,6 @@
 #include "instrument/resolve.h"
 
+#include "base/calendar.h"
 #include "instrument/parts_view.h"
 
 #include <fmt/format.h>
@@ -46,20 +47,12 @@ AnalogInput plainInput(const Channel& channel, const ConverterSpec& converter)
         inSi(converter.reference)};
 }
 
-PlainChannel plain(const Instrument& instrument, const Channel& channel, const Scenario* scenario)
+/// What a converter, and for an analog source the sensor before it, are nominally.
+void addConverter(PlainChannel& p, const Instrument& instrument, const Channel& channel)
 {
     const auto& reads = *findById(instrument.parts, channel.source.board);
     const auto& converter = *reads.converter;
     const auto* bus = reads.port ? findBus(instrument, reads.port->bus) : nullptr;
-    PlainChannel p;
-    p.id = channel.id;
-    p.name = channel.name;
-    p.unit = *parseUnit(unitOf(channel));
-    p.from = inSi(channel.wish.from);
-    p.to = inSi(channel.wish.to);
-    p.wishedStep = inSi(channel.wish.step);
-    p.tolerance = inSi(channel.wish.tolerance);
-    p.freshnessSeconds = inSi(channel.wish.freshness);
     p.input = plainInput(channel, converter);
     p.sensorTolerancePercent = channel.sensor.tolerancePercent;
     p.resistorTolerancePercent = channel.frontEnd.tolerancePercent;
@@ -78,11 +71,40 @@ PlainChannel plain(const Instrument& instrument, const Channel& channel, const S
     p.conversionSeconds = inSi(converter.conversionTime);
     p.isReadByModule = reads.kind != PartKind::Board;
     p.moduleBusHertz = bus == nullptr ? 0 : inSi(bus->speed);
+}
+
+PlainChannel plain(const Instrument& instrument, const Channel& channel, const Scenario* scenario)
+{
+    PlainChannel p;
+    p.id = channel.id;
+    p.name = channel.name;
+    p.unit = *parseUnit(unitOf(channel));
+    p.from = inSi(channel.wish.from);
+    p.to = inSi(channel.wish.to);
+    p.wishedStep = inSi(channel.wish.step);
+    p.tolerance = inSi(channel.wish.tolerance);
+    p.freshnessSeconds = inSi(channel.wish.freshness);
+    p.source = channel.source;
+    p.readingUnit = *parseUnit(readingUnitOf(channel.source, unitOf(channel)));
+    const auto difference = [&](const Quantity& q) {
+        return q.value == 0 ? 0 : toSi(q.value, *parseUnit(q.unit)) - toSi(0, *parseUnit(q.unit));
+    };
+    p.resolution = difference(channel.source.resolution);
+    p.accuracy = difference(channel.source.accuracy);
     p.sampleEvery = ticksFromSeconds(inSi(channel.source.sampleEvery));
     p.numberKind = channel.numberKind;
     p.steps = channel.smoothing;
-    if (scenario != nullptr)
+    if (scenario != nullptr) {
         p.lane = laneInSi(*scenario, channel.source.lane);
+        for (const auto& lane : scenario->lanes)
+            if (lane.id == channel.source.lane)
+                p.events = lane.events;
+        for (const auto& fault : scenario->faults)
+            if (fault.channel == channel.id)
+                p.faults.push_back(fault);
+    }
+    if (isConverted(channel.source.kind))
+        addConverter(p, instrument, channel);
     return p;
 }
 
@@ -132,6 +154,10 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
     p.readingDistance = inSi(instrument.wish.readingDistance);
     p.loopWaitSeconds = inSi(instrument.timing.loopWait);
     p.seed = scenario == nullptr ? 1 : scenario->seed;
+    const auto start = parseUtc(scenario == nullptr ? "" : scenario->startsAt);
+    p.startEpoch = start ? *start : 0;
+    p.settings = instrument.settings;
+    p.outputs = instrument.outputs;
     return p;
 }
 

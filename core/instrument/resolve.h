@@ -23,7 +23,14 @@ struct PlainChannel {
     double from = 0, to = 0, wishedStep = 0, tolerance = 0;
     double freshnessSeconds = 0;
 
-    AnalogInput input; ///< nominal
+    Source source;
+    std::vector<LaneEvent> events; ///< of the scenario
+    std::vector<FaultSpec> faults;
+    Unit readingUnit; ///< of a told number
+    double resolution = 0, accuracy = 0; ///< of a told number, as far as they are known
+    bool isAnalog() const { return source.kind == SourceKind::Analog; }
+
+    AnalogInput input; ///< nominal; of an analog source, and what follows to the module's bus
     double sensorTolerancePercent = 0, resistorTolerancePercent = 0;
 
     int bits = 10;
@@ -43,6 +50,13 @@ struct PlainChannel {
     NumberKind numberKind = NumberKind::Float32;
     std::vector<StepSpec> steps;
     std::vector<CurvePoint> lane; ///< x seconds; empty when the scenario has no such lane
+
+    /// Whether the scenario says something about it, or it needs no scenario.
+    bool hasWorld() const
+    {
+        return !lane.empty() || hasEvents(source.kind) || source.kind == SourceKind::Clock
+            || source.kind == SourceKind::Derived;
+    }
 };
 
 struct PlainReader {
@@ -72,6 +86,9 @@ struct PlainInstrument {
     ProcessorClass processor = ProcessorClass::Bits8At16MHz;
     double loopWaitSeconds = 0;
     std::uint64_t seed = 1;
+    std::int64_t startEpoch = 0; ///< of the scenario, seconds since 1970
+    SharedList<Setting> settings;
+    SharedList<Output> outputs;
 
     double wishedSeconds = 0; ///< on the battery
     double readingDistance = 0; ///< metre

@@ -1,6 +1,8 @@
 #include "reading/nmea.h"
 
 #include "base/number_text.h"
+#include "base/split.h"
+#include "signal/checksum.h"
 
 #include <algorithm>
 #include <charconv>
@@ -24,18 +26,6 @@ Error malformed(std::string message)
 bool isUpperOrDigit(char c)
 {
     return (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9');
-}
-
-std::vector<std::string> splitAtCommas(std::string_view text)
-{
-    std::vector<std::string> fields;
-    while (true) {
-        const auto comma = text.find(',');
-        fields.emplace_back(text.substr(0, comma));
-        if (comma == std::string_view::npos)
-            return fields;
-        text.remove_prefix(comma + 1);
-    }
 }
 
 /// A field of a sentence; empty behind its end.
@@ -203,14 +193,6 @@ void merge(ReceiverState& state, const ReceiverState& news)
 
 } // namespace
 
-unsigned nmeaChecksum(std::string_view characters)
-{
-    unsigned sum = 0;
-    for (const char c : characters)
-        sum ^= static_cast<unsigned char>(c);
-    return sum;
-}
-
 Result<NmeaSentence> parseNmea(std::string_view line)
 {
     line = trimmed(line);
@@ -229,10 +211,10 @@ Result<NmeaSentence> parseNmea(std::string_view line)
         std::from_chars(digits.data(), digits.data() + digits.size(), said, 16);
     if (failure != std::errc{} || end != digits.data() + digits.size())
         return malformed(fmt::format("\"{}\" is no checksum", digits));
-    if (const auto sum = nmeaChecksum(body); sum != said)
+    if (const auto sum = exclusiveOr(body); sum != said)
         return malformed(
             fmt::format("the checksum is {:02X}, the sentence says {:02X}", sum, said));
-    auto fields = splitAtCommas(body);
+    auto fields = splitAt(body, ',');
     const auto address = std::move(fields.front());
     fields.erase(fields.begin());
     constexpr std::size_t typeLength = 3;

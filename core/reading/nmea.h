@@ -20,9 +20,6 @@ struct NmeaSentence {
     bool operator==(const NmeaSentence&) const = default;
 };
 
-/// Returns the exclusive or of all characters.
-unsigned nmeaChecksum(std::string_view characters);
-
 /// Reads one line. Error says what is wrong: no "$", more than 82 characters, no checksum, a wrong
 /// one with both values, an address that is none.
 Result<NmeaSentence> parseNmea(std::string_view line);

@@ -12,8 +12,10 @@ namespace {
 AnalogTruth truthOf(const PlainChannel& c, std::uint64_t seed)
 {
     const AnalogNominal nominal{c.input, c.sensorTolerancePercent, c.resistorTolerancePercent,
-        c.reference, c.referenceTolerancePercent, c.offsetLsb, c.noiseLsb,
-        voltsOf(converterOf(c), converterOf(c).stepCodes(), c.reference)};
+        c.reference,
+        // A key ladder hangs on the reference, whose error cancels.
+        c.source.kind == SourceKind::KeyLadder ? 0 : c.referenceTolerancePercent, c.offsetLsb,
+        c.noiseLsb, voltsOf(converterOf(c), converterOf(c).stepCodes(), c.reference)};
     return drawTruth(nominal, seed, c.id);
 }
 
@@ -26,11 +28,32 @@ Converter converterOf(const PlainChannel& channel)
 
 Scaling scalingOf(const PlainChannel& channel)
 {
+    if (!channel.isAnalog()) {
+        Scaling scaling;
+        const auto inUnit = [&](double told) {
+            return fromSi(toSi(told, channel.readingUnit), channel.unit);
+        };
+        scaling.offset = inUnit(0);
+        scaling.gain = inUnit(1) - inUnit(0);
+        if (channel.source.kind == SourceKind::Pulses) {
+            const auto& pulses = channel.source.pulses;
+            scaling.gain = 1 / pulses.perUnit;
+            if (pulses.gives == PulseGives::Rate)
+                scaling.gain /= inSeconds(channel.sampleEvery);
+        }
+        return scaling;
+    }
     return scalingFromParts(converterOf(channel), channel.reference, channel.input, channel.unit);
 }
 
 double countAt(const PlainChannel& channel, double quantity)
 {
+    if (channel.source.kind == SourceKind::Pulses)
+        return toSi(scalingOf(channel).gain, channel.unit) - toSi(0, channel.unit);
+    if (channel.source.kind == SourceKind::Waveform) // one over the interval, a sample longer
+        return quantity * quantity * inSeconds(channel.sampleEvery);
+    if (!channel.isAnalog())
+        return channel.resolution;
     const auto converter = converterOf(channel);
     return std::fabs(voltsOf(converter, converter.stepCodes(), channel.reference)
         / pinSlope(channel.input, quantity));
@@ -61,25 +84,38 @@ ChannelRun::ChannelRun(const PlainChannel& channel, std::uint64_t seed)
     , m_scaling(scalingOf(channel))
     , m_chain(channel.steps, channel.numberKind)
 {
+    if (channel.source.kind == SourceKind::Waveform)
+        m_beats.emplace(ticksFromSeconds(inSi(channel.source.waveform.refractory)));
 }
 
-StageValues ChannelRun::accept(Tap tap, Ticks at, double value, double noiseDeviate)
+double ChannelRun::disturbedPin(Ticks at, double volts, const Disturbance& d) const
+{
+    volts += m_truth.noiseVolts * d.noiseDeviate;
+    if (d.faults == nullptr)
+        return volts;
+    volts = d.faults->lasting(inSeconds(at), volts, m_truth.reference);
+    return d.isNoisy ? d.faults->disturbed(inSeconds(at), d.slot, volts) : volts;
+}
+
+StageValues ChannelRun::accept(Tap tap, Ticks at, double value, const Disturbance& disturbance)
 {
     assert(!m_started || at >= m_lastAt);
     StageValues s;
     switch (tap) {
     case Tap::World:
         s.world = value;
-        value = pinVolts(m_truth.input, value) + m_truth.noiseVolts * noiseDeviate;
+        value = pinVolts(m_truth.input, value);
         [[fallthrough]];
     case Tap::Pin:
-        s.pin = value;
+        s.pin = value = disturbedPin(at, value, disturbance);
         value = std::isnan(value) ? value
                                   : static_cast<double>(codeOf(
                                       m_converter, value + m_truth.offsetVolts, m_truth.reference));
         [[fallthrough]];
     case Tap::Reading:
         s.reading = value;
+        if (m_beats)
+            value = m_beats->feed(at, value);
         value = toSi(scaledCode(m_scaling, m_numberKind, value), m_unit);
         [[fallthrough]];
     case Tap::Scaled:

@@ -4,11 +4,13 @@
 
 #include "base/ticks.h"
 #include "instrument/resolve.h"
+#include "reading/beat_detector.h"
 #include "reading/converter.h"
 #include "scale/from_parts.h"
 #include "signal/capture.h"
 #include "smooth/chain.h"
 #include "world/analog_truth.h"
+#include "world/faults.h"
 
 #include <limits>
 
@@ -25,11 +27,13 @@ struct StageValues {
     double smoothed = notThere;
 };
 
-/// Returns the assumed scaling of the channel, from the nominal parts.
+/// Returns the assumed scaling of the channel: from the nominal parts, from pulses, or from the
+/// unit in which a device tells its numbers.
 Scaling scalingOf(const PlainChannel& channel);
 
-/// Returns how far one count is apart at `quantity`, through the local slope of the nominal parts,
-/// in the channel's SI unit.
+/// Returns the smallest change that a reading can show at `quantity`, in the channel's SI unit: one
+/// count through the local slope of the nominal parts, one pulse in the gate, one sample between
+/// beats, the last digit told; 0 where it is not known.
 double countAt(const PlainChannel& channel, double quantity);
 
 /// Returns the code that the nominal parts give at `quantity` (SI unit).
@@ -43,16 +47,28 @@ double fetchSeconds(const PlainChannel& channel);
 /// Returns the converter of the channel.
 Converter converterOf(const PlainChannel& channel);
 
+/// What the world does to one sample beside what it measures. The default gives the twin without
+/// noise, at which only lasting faults count.
+struct Disturbance {
+    const Faults* faults = nullptr;
+    double noiseDeviate = 0; ///< standard normal, that the pin's noise is made of
+    bool isNoisy = false;
+    std::int64_t slot = 0; ///< of the sampling grid
+};
+
 class ChannelRun {
 public:
     ChannelRun(const PlainChannel& channel, std::uint64_t seed);
 
-    /// Takes a sample at `at`, not earlier than the one before. `noiseDeviate` is a standard normal
-    /// number that the pin's noise is made of; 0 gives the twin without noise.
-    StageValues accept(Tap tap, Ticks at, double value, double noiseDeviate = 0);
+    /// Takes a sample at `at`, not earlier than the one before. At the pin tap `value` is without
+    /// noise, and the disturbance counts.
+    StageValues accept(Tap tap, Ticks at, double value, const Disturbance& disturbance = {});
 
 private:
+    double disturbedPin(Ticks at, double volts, const Disturbance& disturbance) const;
+
     NumberKind m_numberKind;
+    std::optional<BeatDetector> m_beats; ///< of a waveform
     Unit m_unit; ///< in which the board computes from Scale on
     Converter m_converter;
     AnalogTruth m_truth;

@@ -1,6 +1,7 @@
 #include "run/display_run.h"
 
 #include "glass/redraw.h"
+#include "reading/decoder.h"
 #include "screens/draw_page.h"
 #include "text/format.h"
 #include "timing/bus.h"
@@ -27,6 +28,13 @@ ValueState stateOf(const LatestValue& latest, const PlainReader& reader, Ticks n
     if (reader.staleAfter > Ticks{} && now - latest.sampledAt > reader.staleAfter)
         return ValueState::Stale;
     return std::isnan(latest.real) ? ValueState::Invalid : ValueState::Valid;
+}
+
+/// What people call a code; without a name the code itself.
+std::string wordsFor(const std::vector<NameSpec>& names, const std::string& code)
+{
+    const auto name = nameOf(names, code);
+    return name.empty() ? code : std::string(name);
 }
 
 double shownInSi(double inUnit, const PlainReader& reader, NumberKind kind)
@@ -77,9 +85,12 @@ ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t displayIn
         const auto state = stateOf(latest, reader, now);
         const double real =
             state == ValueState::Valid ? inReaderUnit(latest.real, reader) : notThere;
+        const auto& names = instrument.channels[reader.channel].source.names;
+        const auto text = reader.text.form == TextForm::Name
+            ? formatWords(wordsFor(names, latest.text), reader.text, state)
+            : formatText(real, reader.text, kind, state);
         record.readers.push_back({index, latest.sampledAt, shownInSi(real, reader, kind),
-            shownInSi(inReaderUnit(latest.calm, reader), reader, kind),
-            formatText(real, reader.text, kind, state)});
+            shownInSi(inReaderUnit(latest.calm, reader), reader, kind), text});
     }
     auto frame = std::make_shared<MonoFrame>(display.width, display.height);
     drawPage(*frame, display.page, [&](const std::string& id) {

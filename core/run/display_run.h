@@ -31,6 +31,7 @@ struct LatestValue {
     double calm = notThere;
     Ticks sampledAt;
     bool hasCome = false; ///< any sample since power-on
+    std::string text; ///< of a source of codes: what it gave last
 };
 ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t display, Ticks now,
     const std::function<LatestValue(std::size_t channel)>& valueOf);

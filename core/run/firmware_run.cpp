@@ -1,6 +1,7 @@
 #include "run/firmware_run.h"
 
 #include "curves/polyline.h"
+#include "run/settings.h"
 #include "smooth/figures.h"
 
 #include <algorithm>
@@ -19,35 +20,71 @@ FirmwareRun::FirmwareRun(PlainInstrument instrument, RunOptions options, RunObse
     , m_now(m_options.start)
     , m_redraws(m_instrument.displays.size())
 {
-    const auto seed = m_instrument.seed;
-    for (const auto& channel : m_instrument.channels) {
-        ChannelState state{ChannelRun(channel, seed), ChannelRun(channel, seed),
-            RandomStream(seed, channel.id, "noise"), nextOnGrid(m_now, channel.sampleEvery), {},
-            nullptr, 0};
-        if (m_options.recordings)
-            for (const auto& recording : *m_options.recordings)
-                if (recording.channel == channel.id)
-                    state.recording = &recording;
-        // Without a recording and without a lane there is nothing to sample.
-        if (state.recording != nullptr || channel.lane.empty())
-            state.due = maxTicks;
-        m_channels.push_back(std::move(state));
-    }
+    for (const auto& setting : m_instrument.settings)
+        m_settings.push_back(setting->value.value);
+    for (std::size_t i = 0; i < m_instrument.channels.size(); ++i)
+        m_channels.push_back(makeState(i));
     for (const auto& display : m_instrument.displays)
         m_displays.push_back({nextOnGrid(m_now, display.redrawEvery),
             redrawCost(m_instrument, display, display.busHertz), {}});
-    for (std::size_t i = 0; i < m_channels.size(); ++i) {
-        auto& state = m_channels[i];
-        if (state.recording == nullptr)
-            continue;
-        const auto& at = state.recording->at;
-        state.nextRecorded =
-            static_cast<std::size_t>(std::lower_bound(at.begin(), at.end(), m_now) - at.begin());
-        if (state.nextRecorded < at.size())
-            m_queue.add(at[state.nextRecorded], {Kind::Recorded, i});
-    }
+    for (const auto& output : m_instrument.outputs)
+        m_outputsDue.push_back(nextOnGrid(m_now, ticksFromSeconds(inSi(output->every))));
+    for (std::size_t i = 0; i < m_channels.size(); ++i)
+        begin(i);
+    m_firstIdleLook = m_now;
     if (earliestDue() != maxTicks)
         m_queue.add(earliestDue(), {Kind::Look, 0});
+}
+
+FirmwareRun::ChannelState FirmwareRun::makeState(std::size_t index)
+{
+    const auto& channel = m_instrument.channels[index];
+    const auto seed = m_instrument.seed;
+    ChannelState state{ChannelRun(channel, seed), ChannelRun(channel, seed),
+        RandomStream(seed, channel.id, "noise"), nextOnGrid(m_now, channel.sampleEvery), {},
+        Faults(channel.faults, seed, channel.id)};
+    if (m_options.recordings)
+        for (const auto& recording : *m_options.recordings)
+            if (recording.channel == channel.id)
+                state.recording = &recording;
+    const bool isTold = fern::isTold(channel.source.kind);
+    // Without a recording and without a lane there is nothing to sample.
+    if (state.recording != nullptr || isTold || !channel.hasWorld())
+        state.due = maxTicks;
+    if (state.recording != nullptr || !channel.hasWorld())
+        return state;
+    if (isTold) {
+        state.device = makeDevice({channel.source, channel.unit, channel.lane, channel.events,
+            state.faults, seed, channel.id, m_instrument.startEpoch});
+        state.decoder = makeDecoder(channel.source);
+        state.nextSlot = m_now / state.device->period;
+    }
+    state.sampled = makeSampledSource(channel, m_instrument, m_now);
+    if (channel.source.kind == SourceKind::Derived) {
+        std::vector<std::string> names;
+        for (const auto& other : m_instrument.channels)
+            names.push_back(other.id);
+        for (const auto& setting : m_instrument.settings)
+            names.push_back(setting->id);
+        state.derived.emplace(channel.source.derived, names);
+        state.calmDerived = state.derived;
+    }
+    return state;
+}
+
+/// Puts the first event of a recording or device into the queue.
+void FirmwareRun::begin(std::size_t index)
+{
+    auto& state = m_channels[index];
+    if (state.device)
+        m_queue.add(std::max(m_now, state.device->period * state.nextSlot), {Kind::Slot, index});
+    if (state.recording == nullptr)
+        return;
+    const auto& at = state.recording->at;
+    state.nextRecorded =
+        static_cast<std::size_t>(std::lower_bound(at.begin(), at.end(), m_now) - at.begin());
+    if (state.nextRecorded < at.size())
+        m_queue.add(at[state.nextRecorded], {Kind::Recorded, index});
 }
 
 void FirmwareRun::advanceTo(Ticks end)
@@ -72,6 +109,7 @@ void FirmwareRun::handle(const Event& event)
     m_now = m_queue.now();
     switch (event.kind) {
     case Kind::Look:
+        lookAtPins();
         m_nextTask = 0;
         [[fallthrough]];
     case Kind::TaskEnd:
@@ -87,6 +125,12 @@ void FirmwareRun::handle(const Event& event)
     case Kind::Recorded:
         acceptRecorded(event.index);
         break;
+    case Kind::Slot:
+        startSlot(event.index);
+        break;
+    case Kind::Bytes:
+        acceptBytes(event.index);
+        break;
     }
 }
 
@@ -96,7 +140,16 @@ void FirmwareRun::look()
     while (m_nextTask < taskCount())
         if (startTask(m_nextTask++))
             return;
-    m_queue.add(firstLook(m_now + m_turn, m_turn, earliestDue()), {Kind::Look, 0});
+    m_firstIdleLook = m_now + m_turn;
+    m_queue.add(firstLook(m_firstIdleLook, m_turn, earliestDue()), {Kind::Look, 0});
+}
+
+/// Every idle turn since the last task looked at the polled pins, and this one does.
+void FirmwareRun::lookAtPins()
+{
+    for (auto& channel : m_channels)
+        if (channel.sampled)
+            channel.sampled->look({std::min(m_firstIdleLook, m_now), m_turn, m_now});
 }
 
 bool FirmwareRun::startTask(std::size_t task)
@@ -108,9 +161,16 @@ bool FirmwareRun::startTask(std::size_t task)
         return true;
     }
     const auto display = task - m_channels.size();
-    if (m_displays[display].due > m_now)
+    if (display < m_displays.size()) {
+        if (m_displays[display].due > m_now)
+            return false;
+        startRedraw(display);
+        return true;
+    }
+    const auto output = display - m_displays.size();
+    if (m_outputsDue[output] > m_now)
         return false;
-    startRedraw(display);
+    startOutput(output);
     return true;
 }
 
@@ -122,19 +182,69 @@ void FirmwareRun::startSample(std::size_t index)
     // starts later, or one that missed a slot, meets the same noise.
     const auto slot = m_now / channel.sampleEvery;
     state.due = channel.sampleEvery * (slot + 1);
-    // What a module gives was converted while the processor did something else.
-    const double since = channel.isReadByModule ? channel.conversionSeconds : 0;
-    const double world = polylineAt(channel.lane, inSeconds(m_now) - since);
-    const double deviate = state.noise.normal(static_cast<std::uint64_t>(slot));
-    SampleRecord record{index, m_now, state.real.accept(Tap::World, m_now, world, deviate),
-        state.calm.accept(Tap::World, m_now, world), true};
-    state.latest = {record.real.smoothed, record.calm.smoothed, m_now, true};
+    auto record = sample(index, slot);
+    record.channel = index;
+    record.at = m_now;
+    record.hasTwin = true;
+    if (state.sampled)
+        record.code = state.sampled->newCode(m_now, record.real.reading);
+    const bool isCode = givesCodes(channel.source.kind);
+    if (!isCode) {
+        const bool isNew = record.real.smoothed != state.latest.real;
+        state.latest = {record.real.smoothed, record.calm.smoothed, m_now, true, {}};
+        if (isNew)
+            for (auto& other : m_channels)
+                if (other.derived
+                    && m_instrument.channels[&other - m_channels.data()].source.derived.of
+                        == channel.id)
+                    other.derived->followed(m_now);
+    }
     const double seconds = fetchSeconds(channel) + m_costs.scale
         + static_cast<double>(activeSteps(channel.steps).size()) * m_costs.smoothStep;
     const auto end = m_now + ticksFromSeconds(seconds);
     m_observer.sampled(record);
     m_observer.busy({BusyWith::Sampling, index, m_now, end});
+    if (!record.code.empty())
+        hear(index, record.code);
     m_queue.add(end, {Kind::TaskEnd, index});
+}
+
+/// What the pin, the count or the other channels give now, by the kind of the source.
+SampleRecord FirmwareRun::sample(std::size_t index, std::int64_t slot)
+{
+    const auto& channel = m_instrument.channels[index];
+    auto& state = m_channels[index];
+    const double deviate = state.noise.normal(static_cast<std::uint64_t>(slot));
+    const Disturbance noisy{&state.faults, deviate, true, slot};
+    const Disturbance calm{&state.faults, 0, false, slot};
+    SampleRecord record;
+    Sampling now;
+    if (state.derived) {
+        now.value =
+            state.derived->sample(m_now, [&](std::string_view id) { return valueOf(id, false); });
+        const double twin = state.calmDerived->sample(
+            m_now, [&](std::string_view id) { return valueOf(id, true); });
+        const bool isOpen = isGateOpen(index);
+        const auto inUnit = [&](double si) { return isOpen ? fromSi(si, channel.unit) : notThere; };
+        record.real = state.real.accept(Tap::Reading, m_now, inUnit(now.value));
+        record.calm = state.calm.accept(Tap::Reading, m_now, inUnit(twin));
+        return record;
+    }
+    if (state.sampled) {
+        now = state.sampled->sample(m_now);
+    } else {
+        // What a module gives was converted while the processor did something else.
+        const double since = channel.isReadByModule ? channel.conversionSeconds : 0;
+        now.tap = Tap::World;
+        now.value = now.world =
+            polylineAt(channel.lane, state.faults.seenSeconds(inSeconds(m_now)) - since);
+    }
+    if (!isGateOpen(index))
+        now.value = notThere;
+    record.real = state.real.accept(now.tap, m_now, now.value, noisy);
+    record.calm = state.calm.accept(now.tap, m_now, now.value, calm);
+    record.real.world = record.calm.world = now.world;
+    return record;
 }
 
 void FirmwareRun::startRedraw(std::size_t index)
@@ -154,6 +264,99 @@ void FirmwareRun::startRedraw(std::size_t index)
     m_queue.add(end, {Kind::TaskEnd, index});
 }
 
+void FirmwareRun::startOutput(std::size_t index)
+{
+    const auto& output = *m_instrument.outputs[index];
+    const auto every = ticksFromSeconds(inSi(output.every));
+    m_outputsDue[index] = every * (m_now / every + 1);
+    const double from = valueOf(output.from, false);
+    // Without a value it stays where it is.
+    if (!std::isnan(from))
+        m_observer.driven({index, m_now, from, outputOf(output, from)});
+    m_queue.add(m_now + ticksFromSeconds(m_costs.scale), {Kind::TaskEnd, index});
+}
+
+double FirmwareRun::valueOf(std::string_view id, bool isCalm) const
+{
+    const auto channel = indexOf(m_instrument.channels, id);
+    if (channel < m_channels.size())
+        return isCalm ? m_channels[channel].latest.calm : m_channels[channel].latest.real;
+    for (std::size_t i = 0; i < m_settings.size(); ++i)
+        if (m_instrument.settings[i]->id == id)
+            return inSi({m_settings[i], m_instrument.settings[i]->value.unit});
+    return notThere;
+}
+
+bool FirmwareRun::isGateOpen(std::size_t index)
+{
+    const auto& gate = m_instrument.channels[index].source.gate;
+    auto& isOpen = m_channels[index].isGateOpen;
+    if (!gate)
+        return true;
+    const double value = valueOf(gate->channel, false);
+    isOpen = value >= inSi(isOpen ? gate->closesBelow : gate->opensAt); // NaN closes it
+    return isOpen;
+}
+
+void FirmwareRun::hear(std::size_t index, const std::string& code)
+{
+    const auto& channel = m_instrument.channels[index];
+    const auto name = nameOf(channel.source.names, code);
+    auto& latest = m_channels[index].latest;
+    latest = {std::isnan(latest.real) ? 1 : latest.real + 1, notThere, m_now, true, code};
+    for (auto& other : m_channels)
+        for (auto* derived : {&other.derived, &other.calmDerived})
+            if (*derived)
+                (*derived)->hear(m_now, channel.id, code, name);
+    for (std::size_t i = 0; i < m_settings.size(); ++i)
+        if (const auto& setting = *m_instrument.settings[i]; setting.by == channel.id)
+            m_settings[i] =
+                settingAfter(setting, m_settings[i], name.empty() ? std::string_view(code) : name);
+}
+
+void FirmwareRun::startSlot(std::size_t index)
+{
+    auto& state = m_channels[index];
+    for (auto& sent : state.device->slot(state.nextSlot)) {
+        if (sent.at < m_now)
+            continue; // it was heard before the run began
+        m_queue.add(sent.at, {Kind::Bytes, index});
+        state.onTheWay.push_back(std::move(sent));
+    }
+    ++state.nextSlot;
+    m_queue.add(state.device->period * state.nextSlot, {Kind::Slot, index});
+}
+
+void FirmwareRun::acceptBytes(std::size_t index)
+{
+    auto& state = m_channels[index];
+    const auto sent = std::move(state.onTheWay.front());
+    state.onTheWay.pop_front();
+    for (const auto& told : state.decoder->feed(m_now, sent.bytes)) {
+        m_observer.told({index, told});
+        if (!told.text.empty())
+            hear(index, told.text);
+        else if (told.state == ToldState::Good || told.state == ToldState::NoValue)
+            take(index, told.number);
+    }
+}
+
+void FirmwareRun::take(std::size_t index, double number)
+{
+    const auto& channel = m_instrument.channels[index];
+    auto& state = m_channels[index];
+    if (!isGateOpen(index))
+        number = notThere;
+    SampleRecord record;
+    record.channel = index;
+    record.at = m_now;
+    record.real = state.real.accept(Tap::Reading, m_now, number);
+    record.real.world =
+        channel.lane.empty() ? notThere : polylineAt(channel.lane, inSeconds(m_now));
+    state.latest = {record.real.smoothed, notThere, m_now, true, {}};
+    m_observer.sampled(record);
+}
+
 void FirmwareRun::acceptRecorded(std::size_t index)
 {
     auto& state = m_channels[index];
@@ -162,7 +365,7 @@ void FirmwareRun::acceptRecorded(std::size_t index)
     record.channel = index;
     record.at = m_now;
     record.real = state.real.accept(recording.tap, m_now, recording.values[state.nextRecorded]);
-    state.latest = {record.real.smoothed, notThere, m_now, true};
+    state.latest = {record.real.smoothed, notThere, m_now, true, {}};
     m_observer.sampled(record);
     if (++state.nextRecorded < recording.at.size())
         m_queue.add(recording.at[state.nextRecorded], {Kind::Recorded, index});
@@ -175,8 +378,12 @@ Ticks FirmwareRun::earliestDue() const
         earliest = std::min(earliest, channel.due);
     for (const auto& display : m_displays)
         earliest = std::min(earliest, display.due);
+    for (const auto& due : m_outputsDue)
+        earliest = std::min(earliest, due);
     return earliest;
 }
+
+constexpr double afterLastEvent = 5; ///< seconds in which its effect is seen
 
 double lastInstantSeconds(const PlainInstrument& instrument, const Recordings& recordings)
 {
@@ -187,9 +394,12 @@ double lastInstantSeconds(const PlainInstrument& instrument, const Recordings& r
                 last = std::max(last, inSeconds(recording.at.back()));
         return last;
     }
-    for (const auto& channel : instrument.channels)
+    for (const auto& channel : instrument.channels) {
         if (!channel.lane.empty())
             last = std::max(last, channel.lane.back().x);
+        if (!channel.events.empty())
+            last = std::max(last, channel.events.back().at + afterLastEvent);
+    }
     return last;
 }
 

@@ -5,14 +5,18 @@
 // turn ends with the blocking wait. One processor does everything: while a frame crosses the bus no
 // sample is taken, and a task that missed its instant runs once when its turn comes. Idle turns are
 // skipped arithmetically. A channel with a recording is not sampled: its recorded samples arrive at
-// their own instants.
+// their own instants, and so do the bytes of a device that speaks to the board.
 
 #include "base/random.h"
 #include "des/event_queue.h"
+#include "run/derived_run.h"
 #include "run/display_run.h"
 #include "run/records.h"
+#include "run/sampled_source.h"
 #include "signal/capture.h"
+#include "world/device.h"
 
+#include <deque>
 #include <memory>
 #include <vector>
 
@@ -40,9 +44,11 @@ public:
 
     Ticks now() const { return m_now; }
     const PlainInstrument& instrument() const { return m_instrument; }
+    /// The settings' values now, each in its unit.
+    const std::vector<double>& settings() const { return m_settings; }
 
 private:
-    enum class Kind { Look, TaskEnd, Visible, Recorded };
+    enum class Kind { Look, TaskEnd, Visible, Recorded, Slot, Bytes };
     struct Event {
         Kind kind = Kind::Look;
         std::size_t index = 0;
@@ -53,8 +59,17 @@ private:
         RandomStream noise;
         Ticks due;
         LatestValue latest;
+        Faults faults;
+        bool isGateOpen = false;
+        // What brings its samples, by its kind:
         const Capture* recording = nullptr;
         std::size_t nextRecorded = 0;
+        std::unique_ptr<SampledSource> sampled{};
+        std::optional<DerivedRun> derived{}, calmDerived{};
+        std::optional<Device> device{};
+        std::unique_ptr<Decoder> decoder{};
+        std::int64_t nextSlot = 0;
+        std::deque<Sent> onTheWay{};
     };
     struct DisplayState {
         Ticks due;
@@ -65,11 +80,28 @@ private:
     void handle(const Event& event);
     void look();
     bool startTask(std::size_t task);
+    ChannelState makeState(std::size_t channel);
+    void begin(std::size_t channel);
+    void lookAtPins();
     void startSample(std::size_t channel);
+    SampleRecord sample(std::size_t channel, std::int64_t slot);
     void startRedraw(std::size_t display);
+    void startOutput(std::size_t output);
     void acceptRecorded(std::size_t channel);
+    void startSlot(std::size_t channel);
+    void acceptBytes(std::size_t channel);
+    /// Makes a told number, or none, the newest value of a channel.
+    void take(std::size_t channel, double number);
+    /// Tells everybody that a channel has given a code.
+    void hear(std::size_t channel, const std::string& code);
+    /// The newest value of a channel or setting, SI units.
+    double valueOf(std::string_view id, bool isCalm) const;
+    bool isGateOpen(std::size_t channel);
     Ticks earliestDue() const;
-    std::size_t taskCount() const { return m_channels.size() + m_displays.size(); }
+    std::size_t taskCount() const
+    {
+        return m_channels.size() + m_displays.size() + m_outputsDue.size();
+    }
 
     PlainInstrument m_instrument;
     RunOptions m_options;
@@ -79,6 +111,9 @@ private:
     EventQueue<Event> m_queue;
     std::vector<ChannelState> m_channels;
     std::vector<DisplayState> m_displays;
+    std::vector<Ticks> m_outputsDue;
+    std::vector<double> m_settings;
+    Ticks m_firstIdleLook; ///< of the idle turns since the last task
     std::size_t m_nextTask = 0; ///< of the turn that is under way
     Ticks m_now;
     std::vector<std::uint64_t> m_redraws;

@@ -3,6 +3,7 @@
 
 #include "base/ticks.h"
 #include "glass/mono_frame.h"
+#include "reading/decoder.h"
 #include "run/channel_run.h"
 
 #include <memory>
@@ -18,6 +19,21 @@ struct SampleRecord {
     StageValues real;
     StageValues calm; ///< the twin without noise, sampled at the same instants
     bool hasTwin = false; ///< recordings have none
+    std::string code; ///< that this sample brought, of a source of codes
+};
+
+/// A line, sentence or code that a told source completed.
+struct ToldRecord {
+    std::size_t channel = 0;
+    Told told;
+};
+
+/// What an output was set to.
+struct DrivenRecord {
+    std::size_t output = 0;
+    Ticks at;
+    double from = notThere; ///< of the channel or setting, SI units
+    double to = notThere; ///< in the unit of the output's ends
 };
 
 struct ShownReader {
@@ -53,6 +69,8 @@ class RunObserver {
 public:
     virtual ~RunObserver() = default;
     virtual void sampled(const SampleRecord& /*record*/) { }
+    virtual void told(const ToldRecord& /*record*/) { }
+    virtual void driven(const DrivenRecord& /*record*/) { }
     virtual void shown(const ShownRecord& /*record*/) { }
     virtual void busy(const BusyRecord& /*record*/) { }
 };

@@ -2,6 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <cstdint>
+
+#include <fmt/format.h>
 
 namespace fern {
 
@@ -9,9 +12,48 @@ namespace {
 
 constexpr int longestNumber = 40;
 
-/// Writes the number right-aligned in `width` cells; false when it does not fit.
+/// Writes digits into the cells as the spec aligns them; false when they do not fit.
+bool placeDigits(std::string& cells, const std::string& digits, const TextSpec& spec)
+{
+    if (digits.size() > cells.size())
+        return false;
+    const bool isNegative = digits.front() == '-';
+    const char pad = spec.pad == Pad::Zero && spec.align == Align::Right ? '0' : ' ';
+    const std::string blanks(cells.size() - digits.size(), pad);
+    cells = spec.align == Align::Left ? digits + blanks
+        : pad == '0' && isNegative    ? "-" + blanks + digits.substr(1)
+                                      : blanks + digits;
+    return true;
+}
+
+/// Whole seconds as m:ss, h:mm:ss or h:mm.
+std::string clockDigits(double seconds, TextForm form)
+{
+    const auto whole = static_cast<long long>(std::trunc(std::round(seconds * 1e6) / 1e3)) / 1000;
+    const auto size = whole < 0 ? -whole : whole;
+    const std::string sign = whole < 0 ? "-" : "";
+    switch (form) {
+    case TextForm::MinutesSeconds:
+        return fmt::format("{}{}:{:02}", sign, size / 60, size % 60);
+    case TextForm::HoursMinutes:
+        return fmt::format("{}{}:{:02}", sign, size / 3600, size / 60 % 60);
+    default:
+        return fmt::format("{}{}:{:02}:{:02}", sign, size / 3600, size / 60 % 60, size % 60);
+    }
+}
+
+constexpr double mostSeconds = 9e12; // beyond it a double holds no milliseconds
+
+/// Writes the value into the cells; false when it does not fit.
 bool formatNumber(std::string& cells, double value, const TextSpec& spec, NumberKind kind)
 {
+    if (isTimeForm(spec.form))
+        return std::fabs(value) < mostSeconds
+            && placeDigits(cells, clockDigits(value, spec.form), spec);
+    if (spec.form == TextForm::Hexadecimal)
+        return value >= 0 && value < 0x1p53
+            && placeDigits(cells,
+                fmt::format("{:0{}X}", static_cast<std::uint64_t>(value), spec.decimals), spec);
     const int toLeft = spec.align == Align::Left;
     const int withZeros = spec.pad == Pad::Zero;
     const auto width = static_cast<int>(cells.size());
@@ -58,10 +100,32 @@ std::string formatText(double value, const TextSpec& spec, NumberKind kind, Valu
     return number.substr(0, digits) + affix + number.substr(digits);
 }
 
+std::string formatWords(std::string_view words, const TextSpec& spec, ValueState state)
+{
+    if (state != ValueState::Valid)
+        return formatText(std::nan(""), spec, NumberKind::Float64, state);
+    const auto width = static_cast<std::size_t>(spec.width);
+    std::string cut(words);
+    if (cellCount(words) > spec.width) {
+        std::size_t bytes = 0;
+        for (std::size_t cell = 0; cell + 1 < width; ++cell)
+            do
+                ++bytes;
+            while ((static_cast<unsigned char>(cut[bytes]) & 0xC0U) == 0x80U);
+        cut = cut.substr(0, bytes) + spec.overflow;
+    }
+    const std::string blanks(width - static_cast<std::size_t>(cellCount(cut)), ' ');
+    return spec.align == Align::Left ? cut + blanks : blanks + cut;
+}
+
 double shownValue(double value, const TextSpec& spec, NumberKind kind)
 {
     if (std::isnan(value) || spec.width < cellsNeeded(value, spec, kind))
         return std::nan("");
+    if (isTimeForm(spec.form))
+        return std::trunc(value);
+    if (spec.form == TextForm::Hexadecimal)
+        return value;
     double power = 1;
     for (int i = 0; i < spec.decimals; ++i)
         power *= 10;

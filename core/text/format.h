@@ -12,12 +12,18 @@ namespace fern {
 /// Whether a reader has a number to show; each of the others has its own mark.
 enum class ValueState { Valid, Invalid, Stale, NotYet };
 
-/// Returns exactly spec.width cells (UTF-8). Rounds half away from zero of value · 10^decimals in
-/// the board's number kind; never writes "-0"; a number that does not fit fills the field with the
-/// overflow mark; without a value the mark of the state stands in the digits' place, and NaN counts
-/// as invalid.
+/// Returns exactly spec.width cells (UTF-8). A number is rounded half away from zero of
+/// value · 10^decimals in the board's number kind; "-0" is never written; times are cut to whole
+/// milliseconds, then to what the form shows (value in seconds); a number that does not fit fills
+/// the field with the overflow mark; without a value the mark of the state stands in the digits'
+/// place, and NaN counts as invalid.
 std::string formatText(
     double value, const TextSpec& spec, NumberKind kind, ValueState state = ValueState::Valid);
+
+/// Returns exactly spec.width cells with the words; what does not fit is cut, and the last cell is
+/// the overflow mark.
+std::string formatWords(
+    std::string_view words, const TextSpec& spec, ValueState state = ValueState::Valid);
 
 /// Returns the number that formatText shows, or NaN when it shows marks.
 double shownValue(double value, const TextSpec& spec, NumberKind kind);

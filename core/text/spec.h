@@ -13,7 +13,25 @@ inline constexpr Words<2> alignWords{"right", "left"};
 enum class Pad { Blank, Zero };
 inline constexpr Words<2> padWords{"blank", "zero"};
 
+/// How a value is written.
+enum class TextForm {
+    Number,
+    MinutesSeconds, ///< m:ss of seconds, cut to whole seconds as a counter shows them
+    HoursMinutesSeconds, ///< h:mm:ss
+    HoursMinutes, ///< h:mm, as a clock shows it
+    Hexadecimal, ///< whole numbers, at least `decimals` digits
+    Name, ///< what people call a code or text
+};
+inline constexpr Words<6> textFormWords{"number", "m:ss", "h:mm:ss", "h:mm", "hexadecimal", "name"};
+
+constexpr bool isTimeForm(TextForm form)
+{
+    return form == TextForm::MinutesSeconds || form == TextForm::HoursMinutesSeconds
+        || form == TextForm::HoursMinutes;
+}
+
 struct TextSpec {
+    TextForm form = TextForm::Number;
     int decimals = 1; ///< 0 … 9
     int width = 5; ///< cells, sign, point and unit included
     Align align = Align::Right;
@@ -31,6 +49,7 @@ struct TextSpec {
 
 template <class Archive> void describe(Archive& a, TextSpec& t)
 {
+    a.optionalChoice("form", t.form, textFormWords);
     a.integer("decimals", t.decimals, 0, 9);
     a.integer("width", t.width, 1, 40);
     a.choice("align", t.align, alignWords);

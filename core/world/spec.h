@@ -1,5 +1,5 @@
 #pragma once
-// What the file says about scenarios: lanes of points that the world follows.
+// What the file says about scenarios: lanes that the world follows, and what goes wrong meanwhile.
 
 #include "base/archive.h"
 #include "curves/polyline.h"
@@ -10,11 +10,21 @@
 
 namespace fern {
 
-/// One true quantity over time, straight lines between the points; past its last point it holds.
+/// Something that happens: a key is pressed, a label is scanned, a contact closes.
+struct LaneEvent {
+    double at = 0; ///< seconds since the start
+    std::string what;
+
+    bool operator==(const LaneEvent&) const = default;
+};
+
+/// One true quantity over time, straight lines between the points, past its last point it holds;
+/// or events.
 struct LaneSpec {
     std::string id; ///< the channel's source names it
     std::string unit;
     std::vector<CurvePoint> points; ///< x seconds since the start, rising; y in `unit`
+    std::vector<LaneEvent> events; ///< seconds rising
     Extras extras;
 
     bool operator==(const LaneSpec&) const = default;
@@ -43,14 +53,95 @@ template <class Archive> void describePoints(Archive& a, std::vector<CurvePoint>
     }
 }
 
+/// Events are written as [seconds, what] pairs.
+template <class Archive> void describeEvents(Archive& a, std::vector<LaneEvent>& events)
+{
+    auto array = json::makeArray();
+    for (const auto& event : events) {
+        auto& pair = array.items.emplace_back(json::makeArray());
+        pair.items = {json::makeNumber(event.at), json::makeString(event.what)};
+    }
+    a.node("events", array);
+    if constexpr (Archive::isReading) {
+        events.clear();
+        for (const auto& pair : array.items) {
+            const bool isPair = pair.items.size() == 2 && pair.items[0].kind == json::Kind::Number
+                && pair.items[1].kind == json::Kind::String && pair.items[0].number >= 0;
+            if (!isPair || (!events.empty() && !(pair.items[0].number > events.back().at)))
+                return a.failAt("events", "events are [seconds, text] pairs with rising seconds");
+            events.push_back({pair.items[0].number, pair.items[1].text});
+        }
+    }
+}
+
 template <class Archive> void describe(Archive& a, LaneSpec& l)
 {
     a.text("id", l.id);
+    if (Archive::isReading ? a.has("events") : l.points.empty()) {
+        describeEvents(a, l.events);
+        return a.extras(l.extras);
+    }
     a.text("unit", l.unit);
     if (Archive::isReading && !parseUnit(l.unit))
         a.failAt("unit", "the unit \"" + l.unit + "\" is not known");
     describePoints(a, l.points);
     a.extras(l.extras);
+}
+
+enum class FaultKind {
+    Noise, ///< amount: rms volts at the pin
+    Hum, ///< amount: amplitude in volts, at `hertz`
+    Drift, ///< amount: volts a minute
+    Spikes, ///< amount: volts, `share` of the samples
+    Floating, ///< the wire is off: the pin wanders and picks up hum
+    Dropouts, ///< `share` of the samples: the contact is open, the pin falls to ground
+    Stuck, ///< the sensor stays where it was
+    NoFix, ///< a receiver sees no sky
+    Silence, ///< a device says nothing
+    Garbage, ///< `share` of what a device says arrives damaged
+};
+inline constexpr Words<10> faultKindWords{"noise", "mains hum", "drift", "spikes", "floating",
+    "dropouts", "stuck", "no fix", "silence", "garbage"};
+
+constexpr bool hasAmount(FaultKind kind)
+{
+    return kind <= FaultKind::Spikes;
+}
+constexpr bool hasShare(FaultKind kind)
+{
+    return kind == FaultKind::Spikes || kind == FaultKind::Dropouts || kind == FaultKind::Garbage;
+}
+
+/// Something that goes wrong at one channel for a while.
+struct FaultSpec {
+    std::string id;
+    std::string channel;
+    FaultKind kind = FaultKind::Noise;
+    double from = 0, to = 0; ///< seconds since the start
+    Quantity amount{0, "V"};
+    double share = 0; ///< 0 … 1
+    double hertz = 50;
+    Extras extras;
+
+    bool operator==(const FaultSpec&) const = default;
+};
+
+template <class Archive> void describe(Archive& a, FaultSpec& f)
+{
+    a.text("id", f.id);
+    a.text("channel", f.channel);
+    a.choice("kind", f.kind, faultKindWords);
+    a.number("from", f.from, Range::notNegative());
+    a.number("to", f.to, Range::notNegative());
+    if (Archive::isReading && f.to < f.from)
+        a.failAt("to", "a fault must not end before it begins");
+    if (hasAmount(f.kind))
+        a.quantity("amount", f.amount, "V");
+    if (hasShare(f.kind))
+        a.number("share", f.share, {0, 1});
+    if (f.kind == FaultKind::Hum || f.kind == FaultKind::Floating)
+        a.number("hertz", f.hertz, {0.1, 10000});
+    a.extras(f.extras);
 }
 
 struct Scenario {
@@ -59,6 +150,7 @@ struct Scenario {
     std::uint64_t seed = 1;
     std::string startsAt; ///< UTC, ISO 8601
     std::vector<LaneSpec> lanes;
+    std::vector<FaultSpec> faults;
     Extras extras;
 
     bool operator==(const Scenario&) const = default;
@@ -71,6 +163,7 @@ template <class Archive> void describe(Archive& a, Scenario& s)
     a.unsigned64("seed", s.seed);
     a.text("startsAt", s.startsAt);
     a.list("lanes", s.lanes);
+    a.optionalList("faults", s.faults);
     a.extras(s.extras);
 }
 

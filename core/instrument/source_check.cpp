@@ -1,0 +1,214 @@
+#include "instrument/source_check.h"
+
+#include "base/time_zone.h"
+#include "curves/formula.h"
+
+#include <algorithm>
+#include <array>
+#include <set>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+Dimension dimensionOfUnit(std::string_view unit)
+{
+    return parseUnit(unit)->dimension;
+}
+
+/// A channel is read by a board or, at a converter, by a module; or a module tells it.
+void checkReadBy(const Instrument& in, const Source& s, const SourceFault& fault)
+{
+    const auto* part = findById(in.parts, s.board);
+    if (isConverted(s.kind) ? part == nullptr || !part->converter : part == nullptr)
+        fault("/source/board",
+            fmt::format("there is no {} \"{}\" among the parts",
+                isConverted(s.kind) ? "board or converter" : "board or module", s.board));
+    else if (s.kind != SourceKind::Analog && isConverted(s.kind)
+        && part->converter->form != ConverterForm::Unipolar)
+        fault("/source/board",
+            fmt::format("a {} needs a converter that starts at 0 V",
+                sourceKindWords[static_cast<std::size_t>(s.kind)]));
+}
+
+void checkUnit(const Channel& c, std::string_view needed, const SourceFault& fault)
+{
+    if (dimensionOfUnit(unitOf(c)) != dimensionOfUnit(needed))
+        fault("/source/kind",
+            fmt::format("this source gives {}; the channel is in {}",
+                needed.empty() ? "a plain number" : needed,
+                unitOf(c).empty() ? "plain numbers" : unitOf(c)));
+}
+
+void checkNames(const Source& s, const SourceFault& fault)
+{
+    std::set<std::string> codes;
+    for (const auto& name : s.names)
+        if (!codes.insert(name.code).second)
+            fault("/source/names", fmt::format("the code \"{}\" has two names", name.code));
+    std::set<std::string> keys;
+    for (const auto& key : s.ladder.keys)
+        if (key.name.empty() || !keys.insert(key.name).second)
+            fault("/source/ladder/keys", "every key of a ladder needs a name of its own");
+}
+
+/// The channel that a derived one follows, with the needed kind of value.
+void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fault)
+{
+    const auto& d = c.source.derived;
+    const auto own = dimensionOfUnit(unitOf(c));
+    if (d.kind == DerivedKind::Formula) {
+        const auto formula = Formula::parse(d.formula, formulaNames(in));
+        if (!formula)
+            return fault("/source/derived/formula", formula.error().message);
+        const auto made =
+            formula->dimension([&](std::string_view name) { return dimensionOf(in, name); });
+        if (!made)
+            return fault("/source/derived/formula", made.error().message);
+        if (*made != own)
+            fault("/source/derived/formula",
+                fmt::format("the formula does not give {}",
+                    unitOf(c).empty() ? "a plain number" : unitOf(c)));
+        return;
+    }
+    const auto* of = findById(in.channels, d.of);
+    if (of == nullptr)
+        return fault("/source/derived/of", fmt::format("there is no channel \"{}\"", d.of));
+    const bool wantsEvents = d.kind == DerivedKind::Tally;
+    if (wantsEvents != givesCodes(of->source.kind) && d.kind != DerivedKind::Since)
+        return fault("/source/derived/of",
+            wantsEvents ? fmt::format("{} gives no codes to count", of->name)
+                        : fmt::format("{} gives codes, no numbers", of->name));
+    auto expected = dimensionOf(in, d.of);
+    if (d.kind == DerivedKind::Rate)
+        --expected.second;
+    else if (d.kind == DerivedKind::Total)
+        ++expected.second;
+    else if (d.kind == DerivedKind::Since)
+        expected = dimensionOfUnit("s");
+    else if (d.kind == DerivedKind::Tally)
+        expected = {};
+    if (expected != own)
+        fault("/source/derived/kind",
+            fmt::format("this does not give {}", unitOf(c).empty() ? "a plain number" : unitOf(c)));
+    if (!d.resetBy.empty()) {
+        const auto* by = findById(in.channels, d.resetBy);
+        if (by == nullptr || !givesCodes(by->source.kind))
+            fault("/source/derived/resetBy",
+                fmt::format("there is no channel of codes \"{}\"", d.resetBy));
+    }
+}
+
+/// The channels that one needs before it has a value.
+std::vector<std::string> needs(const Instrument& in, const Channel& c)
+{
+    std::vector<std::string> ids;
+    if (c.source.gate)
+        ids.push_back(c.source.gate->channel);
+    if (c.source.kind != SourceKind::Derived)
+        return ids;
+    if (c.source.derived.kind != DerivedKind::Formula)
+        ids.push_back(c.source.derived.of);
+    else if (const auto formula = Formula::parse(c.source.derived.formula, formulaNames(in)))
+        for (auto& name : formula->variables())
+            ids.push_back(std::move(name));
+    return ids;
+}
+
+bool leadsBack(
+    const Instrument& in, const Channel& c, const std::string& id, std::set<std::string>& seen)
+{
+    for (const auto& needed : needs(in, c)) {
+        if (needed == id)
+            return true;
+        const auto* channel = findById(in.channels, needed);
+        if (channel != nullptr && seen.insert(needed).second && leadsBack(in, *channel, id, seen))
+            return true;
+    }
+    return false;
+}
+
+void checkGate(const Instrument& in, const Channel& c, const SourceFault& fault)
+{
+    if (!c.source.gate)
+        return;
+    const auto& gate = *c.source.gate;
+    const auto* channel = findById(in.channels, gate.channel);
+    if (channel == nullptr || givesCodes(channel->source.kind))
+        fault("/source/gate/channel",
+            fmt::format("there is no channel \"{}\" with a number", gate.channel));
+    else if (dimensionOf(in, gate.channel) != dimensionOfUnit(gate.opensAt.unit))
+        fault("/source/gate/opensAt",
+            fmt::format("{} is in {}; the gate is in {}", channel->name, unitOf(*channel),
+                gate.opensAt.unit));
+}
+
+} // namespace
+
+std::vector<std::string> formulaNames(const Instrument& in)
+{
+    std::vector<std::string> names;
+    for (const auto& channel : in.channels)
+        if (!givesCodes(channel->source.kind))
+            names.push_back(channel->id);
+    for (const auto& setting : in.settings)
+        names.push_back(setting->id);
+    return names;
+}
+
+Dimension dimensionOf(const Instrument& in, std::string_view id)
+{
+    if (const auto* channel = findById(in.channels, id))
+        return dimensionOfUnit(unitOf(*channel));
+    const auto* setting = findById(in.settings, id);
+    return setting == nullptr ? Dimension{} : dimensionOfUnit(setting->value.unit);
+}
+
+void checkSource(const Instrument& in, const Channel& c, const SourceFault& fault)
+{
+    const auto& s = c.source;
+    checkReadBy(in, s, fault);
+    checkNames(s, fault);
+    checkGate(in, c, fault);
+    for (const auto& [key, quantity] :
+        {std::pair("resolution", s.resolution), {"accuracy", s.accuracy}})
+        if (quantity.value != 0 && dimensionOfUnit(quantity.unit) != dimensionOfUnit(unitOf(c)))
+            fault(fmt::format("/source/{}", key),
+                fmt::format("the channel is in {}; this is in {}", unitOf(c), quantity.unit));
+    switch (s.kind) {
+    case SourceKind::Waveform:
+        checkUnit(c, "Hz", fault);
+        break;
+    case SourceKind::Receiver: {
+        constexpr std::array<std::string_view, 6> units{"m/s", "deg", "m", "deg", "deg", ""};
+        checkUnit(c, units[static_cast<std::size_t>(s.receiver.gives)], fault);
+        break;
+    }
+    case SourceKind::Lines:
+        if (!s.lines.unit.empty())
+            checkUnit(c, s.lines.unit, fault);
+        break;
+    case SourceKind::Computer:
+        checkUnit(c, s.computer == ComputerGives::Temperature ? "degC" : "%", fault);
+        break;
+    case SourceKind::Clock:
+        checkUnit(c, "s", fault);
+        if (const auto rule = parseZoneRule(s.clock.zone); !rule)
+            fault("/source/clock/zone", rule.error().message);
+        break;
+    case SourceKind::Derived:
+        checkDerived(in, c, fault);
+        break;
+    default:
+        if (givesCodes(s.kind))
+            checkUnit(c, "", fault);
+        break;
+    }
+    std::set<std::string> seen;
+    if (leadsBack(in, c, c.id, seen))
+        fault("/source", fmt::format("{} needs its own value", c.name));
+}
+
+} // namespace fern

@@ -1,0 +1,55 @@
+#include "reading/beat_detector.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+namespace fern {
+
+namespace {
+
+constexpr double closingSeconds = 4; // in which the swing forgets half of an old extreme
+constexpr double upper = 0.6; // of the swing: a beat begins above it
+constexpr double lower = 0.4; // and the next one is looked for only from below it
+constexpr double longestInterval = 3; // seconds: 20 beats a minute
+constexpr double none = std::numeric_limits<double>::quiet_NaN();
+
+} // namespace
+
+double BeatDetector::feed(Ticks at, double value)
+{
+    m_isBeat = false;
+    if (std::isnan(value))
+        return none;
+    if (!m_hasBegun) {
+        m_hasBegun = true;
+        m_low = m_high = value;
+    }
+    const double share = std::min(0.5, inSeconds(at - m_lastAt) / closingSeconds / 2);
+    m_lastAt = at;
+    const double swing = m_high - m_low;
+    m_low = std::min(value, m_low + share * swing);
+    m_high = std::max(value, m_high - share * swing);
+    const double threshold = m_low + upper * (m_high - m_low);
+    m_isArmed = m_isArmed || value < m_low + lower * (m_high - m_low);
+    const bool isFree = m_beats == 0 || at - m_lastBeat >= m_refractory;
+    if (m_isArmed && isFree && value > threshold) {
+        m_isArmed = false;
+        m_isBeat = true;
+        const double interval = inSeconds(at - m_lastBeat);
+        const bool isFirst = m_beats == 0 || interval > longestInterval;
+        m_beats = isFirst ? 1 : m_beats + 1;
+        m_lastBeat = at;
+        if (!isFirst)
+            m_intervals[static_cast<std::size_t>(m_beats) % m_intervals.size()] = interval;
+    }
+    if (m_beats < 2 || inSeconds(at - m_lastBeat) > longestInterval)
+        return none;
+    if (m_beats < 4)
+        return 1 / m_intervals[static_cast<std::size_t>(m_beats) % m_intervals.size()];
+    auto sorted = m_intervals;
+    std::sort(sorted.begin(), sorted.end());
+    return 1 / sorted[1];
+}
+
+} // namespace fern

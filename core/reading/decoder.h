@@ -1,0 +1,60 @@
+#pragma once
+// What a board makes of the bytes that a device sends. Decoders take bytes only, in whatever pieces
+// they arrive, from a simulated device as from a real port.
+
+#include "base/ticks.h"
+#include "world/source_spec.h"
+
+#include <limits>
+#include <memory>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace fern {
+
+enum class ToldState {
+    Good, ///< a reading
+    NoValue, ///< the device says that it has none, such as a receiver without a fix
+    Repeat, ///< a held key
+    Held, ///< came within the hold-off
+    Other, ///< right, but about something else
+    Bad, ///< torn, damaged or no number
+};
+inline constexpr Words<6> toldStateWords{
+    "good", "no value", "repeat", "held off", "not used", "bad"};
+
+/// One line, sentence or code.
+struct Told {
+    Ticks at;
+    std::string raw{}; ///< as it came; codes as hexadecimal digits
+    std::string parsed{}; ///< what it says, or what is wrong with it
+    ToldState state = ToldState::Bad;
+    double number = std::numeric_limits<double>::quiet_NaN(); ///< in readingUnitOf()
+    std::string text{}; ///< of a code or label
+};
+
+class Decoder {
+public:
+    Decoder() = default;
+    Decoder(const Decoder&) = delete;
+    Decoder& operator=(const Decoder&) = delete;
+    virtual ~Decoder() = default;
+
+    /// Takes bytes that have arrived at `at`, not earlier than the ones before; returns what they
+    /// completed.
+    virtual std::vector<Told> feed(Ticks at, std::string_view bytes) = 0;
+};
+
+/// Returns the decoder of a told source.
+std::unique_ptr<Decoder> makeDecoder(const Source& source);
+
+/// Returns what people call a code; empty when it has no name.
+std::string_view nameOf(const std::vector<NameSpec>& names, std::string_view code);
+
+/// Returns the names with this one for a code, in place of an earlier one; an empty name takes the
+/// code out.
+std::vector<NameSpec> withName(
+    std::vector<NameSpec> names, std::string_view code, std::string_view name);
+
+} // namespace fern

@@ -1,0 +1,35 @@
+#pragma once
+// Keys over resistors at one converter input: each key has a window of codes, and the room between
+// two windows says how safely they are told apart.
+
+#include "reading/converter.h"
+#include "world/source_spec.h"
+
+#include <string>
+#include <vector>
+
+namespace fern {
+
+struct LadderWindow {
+    std::string name; ///< of the key; that of no key may be empty
+    bool isOpen = false; ///< no key is pressed
+    double code = 0; ///< with nominal resistors
+    double least = 0, most = 0; ///< with every resistor at its limit
+    double from = 0, to = 0; ///< codes that are taken for it
+    double margin = 0; ///< codes between it and its nearest neighbour at their limits, halved;
+                       ///< below zero they overlap
+};
+
+/// Returns the windows of all keys and of none, from the lowest code on. A window ends in the
+/// middle between the limits of neighbours.
+std::vector<LadderWindow> ladderWindows(const LadderSpec& ladder, const Converter& converter);
+
+/// Returns the share of the reference that a key puts on the pin; `error` makes its resistor larger
+/// and the pull-up smaller.
+double ladderShare(double resistor, double pullUp, double error = 0);
+
+/// Returns the ladder with the same keys and E24 resistors that stand as far apart as they can:
+/// even steps of the pin's voltage, the first key a plain wire.
+LadderSpec designedLadder(LadderSpec ladder);
+
+} // namespace fern

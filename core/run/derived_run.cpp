@@ -1,0 +1,86 @@
+#include "run/derived_run.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+namespace fern {
+
+namespace {
+
+constexpr double nothing = std::numeric_limits<double>::quiet_NaN();
+
+} // namespace
+
+DerivedRun::DerivedRun(const DerivedSpec& spec, const std::vector<std::string>& names)
+    : m_spec(spec)
+{
+    if (spec.kind == DerivedKind::Formula)
+        if (auto formula = Formula::parse(spec.formula, names))
+            m_formula = *std::move(formula);
+}
+
+void DerivedRun::hear(
+    Ticks now, std::string_view channel, std::string_view code, std::string_view name)
+{
+    if (channel == m_spec.of) {
+        m_lastEvent = now;
+        const bool isWanted = m_spec.name.empty() || m_spec.name == name || m_spec.name == code
+            || (m_spec.name == "?" && name.empty());
+        if (m_spec.kind == DerivedKind::Tally && isWanted)
+            ++m_state;
+    }
+    if (channel == m_spec.resetBy && (m_spec.resetName == name || m_spec.resetName == code)) {
+        m_isToBegin = true;
+        if (m_spec.kind == DerivedKind::Tally)
+            m_state = 0;
+    }
+}
+
+void DerivedRun::begin(double value)
+{
+    m_isToBegin = false;
+    m_hasBegun = true;
+    m_last = value;
+    m_state = m_spec.kind == DerivedKind::Total ? 0 : value;
+}
+
+double DerivedRun::sample(Ticks now, const std::function<double(std::string_view)>& valueOf)
+{
+    switch (m_spec.kind) {
+    case DerivedKind::Formula:
+        return m_formula ? m_formula->value(valueOf) : nothing;
+    case DerivedKind::Tally:
+        return m_state;
+    case DerivedKind::Since:
+        return m_lastEvent ? inSeconds(now - *m_lastEvent) : nothing;
+    default:
+        break;
+    }
+    const double value = valueOf(m_spec.of);
+    const double seconds = inSeconds(now - std::exchange(m_lastAt, now));
+    if (std::isnan(value)) // what was gathered stays
+        return m_spec.kind == DerivedKind::Rate || m_spec.kind == DerivedKind::Net || !m_hasBegun
+            ? nothing
+            : m_state;
+    const bool isFirst = m_isToBegin;
+    if (isFirst)
+        begin(value);
+    const double last = std::exchange(m_last, value);
+    switch (m_spec.kind) {
+    case DerivedKind::Rate:
+        return isFirst || seconds <= 0 ? nothing : (value - last) / seconds;
+    case DerivedKind::Total:
+        if (!isFirst)
+            m_state += (value + last) / 2 * seconds;
+        return m_state;
+    case DerivedKind::Least:
+        return m_state = std::min(m_state, value);
+    case DerivedKind::Most:
+        return m_state = std::max(m_state, value);
+    default:
+        return value - m_state; // net
+    }
+}
+
+} // namespace fern

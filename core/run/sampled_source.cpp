@@ -1,0 +1,275 @@
+#include "run/sampled_source.h"
+
+#include "base/time_zone.h"
+#include "reading/debouncer.h"
+#include "reading/ladder.h"
+#include "world/device.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <utility>
+
+namespace fern {
+
+namespace {
+
+constexpr double shortPress = 0.2; ///< seconds
+
+/// The truth at an instant, as the sensor shows it.
+double truthAt(const PlainChannel& channel, const Faults& faults, Ticks now)
+{
+    return polylineAt(channel.lane, faults.seenSeconds(inSeconds(now)));
+}
+
+/// The volts of a beat over its phase, 0 at the foot and 1 at the top: a steep rise, a slow fall
+/// with a notch.
+double beatShape(double phase)
+{
+    static constexpr std::array<CurvePoint, 8> shape{{{0, 0}, {0.06, 0.35}, {0.14, 1}, {0.22, 0.9},
+        {0.38, 0.42}, {0.44, 0.5}, {0.7, 0.12}, {1, 0}}};
+    return polylineAt(shape, phase);
+}
+
+class WaveformSource : public SampledSource {
+public:
+    WaveformSource(const PlainChannel& channel, std::uint64_t seed)
+        : m_channel(channel)
+        , m_faults(channel.faults, seed, channel.id)
+        , m_beats(pulseTrainOf(channel, seed))
+    {
+    }
+    Sampling sample(Ticks now) override
+    {
+        const auto& w = m_channel.source.waveform;
+        const double phase = m_beats.phaseAt(m_faults.seenSeconds(inSeconds(now)));
+        return {Tap::Pin, inSi(w.base) + inSi(w.swing) * beatShape(phase - std::floor(phase)),
+            truthAt(m_channel, m_faults, now)};
+    }
+
+private:
+    PlainChannel m_channel;
+    Faults m_faults;
+    PulseTrain m_beats;
+};
+
+/// The last event at or before an instant.
+const LaneEvent* eventAt(const std::vector<LaneEvent>& events, double seconds)
+{
+    const auto next = std::upper_bound(events.begin(), events.end(), seconds,
+        [](double at, const LaneEvent& e) { return at < e.at; });
+    return next == events.begin() ? nullptr : &*(next - 1);
+}
+
+class LadderSource : public SampledSource {
+public:
+    LadderSource(const PlainChannel& channel, std::uint64_t seed)
+        : m_channel(channel)
+        , m_windows(ladderWindows(channel.source.ladder, converterOf(channel)))
+        , m_faults(channel.faults, seed, channel.id)
+        , m_draws(seed, channel.id, "tolerances")
+    {
+    }
+    Sampling sample(Ticks now) override
+    {
+        const auto& ladder = m_channel.source.ladder;
+        const double seconds = m_faults.seenSeconds(inSeconds(now));
+        double share = 1;
+        if (const auto* event = eventAt(m_channel.events, seconds)) {
+            const auto press = pressOf(event->what);
+            const bool isPressed = seconds < event->at + std::max(shortPress, press.seconds);
+            for (std::size_t i = 0; isPressed && i < ladder.keys.size(); ++i)
+                if (ladder.keys[i].name == press.key)
+                    share = ladderShare(inSi(ladder.keys[i].resistor), inSi(ladder.pullUp),
+                        ladder.tolerancePercent / 100 * m_draws.symmetric(i));
+        }
+        return {Tap::Pin, share * m_channel.reference, notThere};
+    }
+    std::string newCode(Ticks /*now*/, double reading) override
+    {
+        // Two samples alike: a key that is being pressed passes through other windows.
+        const auto window = std::find_if(m_windows.begin(), m_windows.end(),
+            [&](const LadderWindow& w) { return reading >= w.from && reading <= w.to; });
+        const std::string name = window == m_windows.end() ? std::string() : window->name;
+        const bool isSettled = name == m_candidate;
+        m_candidate = name;
+        if (!isSettled || name == m_last)
+            return {};
+        return m_last = name;
+    }
+
+private:
+    PlainChannel m_channel;
+    std::vector<LadderWindow> m_windows;
+    Faults m_faults;
+    RandomStream m_draws;
+    std::string m_candidate;
+    std::string m_last;
+};
+
+class PulseSource : public SampledSource {
+public:
+    PulseSource(const PlainChannel& channel, std::uint64_t seed, Ticks start)
+        : m_channel(channel)
+        , m_faults(channel.faults, seed, channel.id)
+        , m_train(pulseTrainOf(channel, seed))
+        , m_counter(channel.source.pulses)
+        , m_until(start)
+        , m_isPolled(channel.source.pulses.input == PulseInput::Polled
+              || channel.source.pulses.means == CountMeans::EachLook)
+    {
+    }
+    Sampling sample(Ticks now) override
+    {
+        if (!m_isPolled)
+            m_counter.interrupt(edgesUntil(now));
+        const auto since = m_counter.count() - std::exchange(m_atLastSample, m_counter.count());
+        const bool isRate = m_channel.source.pulses.gives == PulseGives::Rate;
+        return {Tap::Reading, static_cast<double>(isRate ? since : m_counter.count()),
+            truthAt(m_channel, m_faults, now)};
+    }
+    void look(const Looks& looks) override
+    {
+        if (m_isPolled)
+            m_counter.look(edgesUntil(looks.last), looks);
+    }
+
+private:
+    std::vector<Edge> edgesUntil(Ticks now)
+    {
+        if (now <= m_until)
+            return {};
+        auto edges = m_train.edges(m_until, now);
+        m_until = now;
+        // A broken wire or a stuck sensor brings no edges.
+        std::erase_if(edges, [&](const Edge& e) {
+            const double at = inSeconds(e.at);
+            return m_faults.isOn(FaultKind::Stuck, at) || m_faults.isOn(FaultKind::Silence, at);
+        });
+        return edges;
+    }
+
+    PlainChannel m_channel;
+    Faults m_faults;
+    PulseTrain m_train;
+    PulseCounter m_counter;
+    Ticks m_until;
+    bool m_isPolled;
+    std::int64_t m_atLastSample = 0;
+};
+
+class SwitchSource : public SampledSource {
+public:
+    SwitchSource(const PlainChannel& channel, std::uint64_t seed)
+        : m_channel(channel)
+        , m_faults(channel.faults, seed, channel.id)
+        , m_bounces(seed, channel.id, "bounce")
+        , m_debouncer(ticksFromSeconds(inSi(channel.source.contact.debounce)))
+    {
+    }
+    Sampling sample(Ticks now) override
+    {
+        const double seconds = m_faults.seenSeconds(inSeconds(now));
+        bool isClosed = false;
+        if (const auto* event = eventAt(m_channel.events, seconds)) {
+            isClosed = event->what == "on";
+            // While it bounces, the contact is open or closed by chance, half a millisecond long.
+            const double since = seconds - event->at;
+            if (since < inSi(m_channel.source.contact.bounce))
+                isClosed =
+                    (m_bounces.bits(static_cast<std::uint64_t>((event->at + since) / 0.5e-3)) & 1U)
+                    != 0;
+        }
+        return {Tap::Reading, isClosed ? 1.0 : 0.0, isClosed ? 1.0 : 0.0};
+    }
+    std::string newCode(Ticks now, double reading) override
+    {
+        const bool isClosed = m_debouncer.feed(now, reading > 0);
+        return std::exchange(m_last, isClosed) == isClosed ? std::string()
+            : isClosed                                     ? "on"
+                                                           : "off";
+    }
+
+private:
+    PlainChannel m_channel;
+    Faults m_faults;
+    RandomStream m_bounces;
+    Debouncer m_debouncer;
+    bool m_last = false;
+};
+
+class ClockSource : public SampledSource {
+public:
+    ClockSource(const PlainChannel& channel, std::int64_t startEpoch)
+        : m_drift(channel.source.clock.driftPpm * 1e-6)
+        , m_start(startEpoch)
+    {
+        if (const auto rule = parseZoneRule(channel.source.clock.zone))
+            m_rule = *rule;
+    }
+    /// Seconds since local midnight.
+    Sampling sample(Ticks now) override
+    {
+        const auto local = [&](double seconds) {
+            const double whole = std::floor(seconds);
+            const auto epoch = m_start + static_cast<std::int64_t>(whole);
+            const auto day = (epoch + offsetAt(m_rule, epoch)) % 86400;
+            return static_cast<double>((day + 86400) % 86400) + (seconds - whole);
+        };
+        const double seconds = inSeconds(now);
+        return {Tap::Reading, local(seconds * (1 + m_drift)), local(seconds)};
+    }
+
+private:
+    double m_drift;
+    std::int64_t m_start;
+    ZoneRule m_rule;
+};
+
+} // namespace
+
+PulseTrain pulseTrainOf(const PlainChannel& channel, std::uint64_t seed)
+{
+    PulseTrainSetting setting;
+    if (channel.source.kind == SourceKind::Pulses) {
+        const auto& pulses = channel.source.pulses;
+        setting.gives = pulses.gives;
+        setting.perUnit = pulses.perUnit * (fromSi(1, channel.unit) - fromSi(0, channel.unit));
+        setting.duty = pulses.dutyPercent / 100;
+        setting.bounceSeconds = inSi(pulses.bounce);
+    }
+    return {channel.lane, setting, seed, channel.id};
+}
+
+std::unique_ptr<SampledSource> makeSampledSource(
+    const PlainChannel& channel, const PlainInstrument& instrument, Ticks start)
+{
+    switch (channel.source.kind) {
+    case SourceKind::Waveform:
+        return std::make_unique<WaveformSource>(channel, instrument.seed);
+    case SourceKind::KeyLadder:
+        return std::make_unique<LadderSource>(channel, instrument.seed);
+    case SourceKind::Pulses:
+        return std::make_unique<PulseSource>(channel, instrument.seed, start);
+    case SourceKind::Switch:
+        return std::make_unique<SwitchSource>(channel, instrument.seed);
+    case SourceKind::Clock:
+        return std::make_unique<ClockSource>(channel, instrument.startEpoch);
+    default:
+        return nullptr;
+    }
+}
+
+bool remembersEverything(const PlainInstrument& instrument)
+{
+    return std::any_of(
+        instrument.channels.begin(), instrument.channels.end(), [](const PlainChannel& c) {
+            return givesCodes(c.source.kind)
+                || (c.source.kind == SourceKind::Pulses
+                    && c.source.pulses.gives == PulseGives::Total)
+                || (c.source.kind == SourceKind::Derived
+                    && c.source.derived.kind != DerivedKind::Formula);
+        });
+}
+
+} // namespace fern

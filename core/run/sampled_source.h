@@ -1,0 +1,47 @@
+#pragma once
+// What the firmware finds when it samples a source that is no plain analog one: volts of a waveform
+// or of a key ladder, a count of pulses, a contact, the clock.
+
+#include "instrument/resolve.h"
+#include "reading/counting.h"
+#include "run/channel_run.h"
+#include "world/pulse_train.h"
+
+#include <memory>
+#include <optional>
+#include <string>
+
+namespace fern {
+
+struct Sampling {
+    Tap tap = Tap::Reading;
+    double value = notThere;
+    double world = notThere; ///< the truth, SI units
+};
+
+class SampledSource {
+public:
+    SampledSource() = default;
+    SampledSource(const SampledSource&) = delete;
+    SampledSource& operator=(const SampledSource&) = delete;
+    virtual ~SampledSource() = default;
+
+    virtual Sampling sample(Ticks now) = 0;
+    /// Tells of looks at the pin in idle turns of the loop.
+    virtual void look(const Looks& /*looks*/) { }
+    /// Returns the code that a reading brings; empty when it is no news.
+    virtual std::string newCode(Ticks /*now*/, double /*reading*/) { return {}; }
+};
+
+/// Returns null for an analog, told or derived source. `start` is when the run begins.
+std::unique_ptr<SampledSource> makeSampledSource(
+    const PlainChannel& channel, const PlainInstrument& instrument, Ticks start);
+
+/// Returns whether a polled or missed pulse, a total or a setting makes what is shown depend on
+/// everything that came before: then a run must begin at zero.
+bool remembersEverything(const PlainInstrument& instrument);
+
+/// Returns the pulses of a pulse channel, or the beats of a waveform.
+PulseTrain pulseTrainOf(const PlainChannel& channel, std::uint64_t seed);
+
+} // namespace fern

@@ -1,0 +1,18 @@
+#pragma once
+// Settings that the user changes, and outputs that follow a value.
+
+#include "instrument/instrument.h"
+
+#include <string_view>
+
+namespace fern {
+
+/// Returns the value of a setting, in its unit, after its channel has given a code with that name:
+/// one step up or down, or on to the next preset. At a limit it stays, or begins at the other one.
+double settingAfter(const Setting& setting, double value, std::string_view name);
+
+/// Returns what an output makes of a value (SI units), in the unit of its ends: a straight line
+/// that stops at both ends.
+double outputOf(const Output& output, double value);
+
+} // namespace fern

@@ -1,0 +1,59 @@
+#pragma once
+// Devices that speak to the board in bytes: receiver, remote control, scanner, another computer, a
+// remote station. Each sends what a real one would send, slot by slot, and any slot can be asked
+// for.
+
+#include "base/ticks.h"
+#include "base/units.h"
+#include "world/faults.h"
+#include "world/source_spec.h"
+#include "world/spec.h"
+
+#include <functional>
+#include <string>
+#include <vector>
+
+namespace fern {
+
+/// Bytes, and the instant at which the last of them has arrived.
+struct Sent {
+    Ticks at;
+    std::string bytes;
+
+    bool operator==(const Sent&) const = default;
+};
+
+struct DeviceSetting {
+    Source source;
+    Unit unit; ///< of the channel
+    std::vector<CurvePoint> lane; ///< the truth in SI units; empty for events
+    std::vector<LaneEvent> events;
+    Faults faults;
+    std::uint64_t seed = 1;
+    std::string id; ///< of the channel
+    std::int64_t startEpoch = 0; ///< of the scenario, seconds since 1970
+};
+
+struct Device {
+    Ticks period; ///< of its slots
+    /// What it sends in slot k, from k · period on, in the order of time.
+    std::function<std::vector<Sent>(std::int64_t slot)> slot;
+};
+
+/// Returns the device of a told source.
+Device makeDevice(DeviceSetting setting);
+
+/// Returns the seconds that bytes take on a serial line: ten bits each; over native USB none.
+double serialSeconds(const SerialSpec& serial, std::size_t bytes);
+
+/// How long a key is held: "up" is a short press, "up held 0.8" lasts 0.8 s.
+struct Press {
+    std::string key;
+    double seconds = 0;
+};
+Press pressOf(std::string_view what);
+
+/// Returns a key's 32-bit code: the name's in `names`, or eight hexadecimal digits themselves.
+std::string keyCodeOf(const std::vector<NameSpec>& names, std::string_view key);
+
+} // namespace fern

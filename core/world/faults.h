@@ -1,0 +1,43 @@
+#pragma once
+// What goes wrong at one channel. Each effect can be read at any instant: it depends on nothing but
+// the seed, the time and the index of the sample.
+
+#include "base/random.h"
+#include "world/spec.h"
+
+#include <string_view>
+#include <vector>
+
+namespace fern {
+
+class Faults {
+public:
+    Faults() = default;
+    Faults(std::vector<FaultSpec> faults, std::uint64_t seed, std::string_view channel);
+
+    bool isOn(FaultKind kind, double seconds) const { return find(kind, seconds) != nullptr; }
+
+    /// Returns the time whose truth the sensor shows: that of the fault's begin while it is stuck.
+    double seenSeconds(double seconds) const;
+
+    /// Returns what drift and a loose wire make of the volts at a pin with that reference.
+    double lasting(double seconds, double volts, double reference) const;
+
+    /// Returns the volts with noise, hum, spikes and dropouts of the sample with that index.
+    double disturbed(double seconds, std::int64_t index, double volts) const;
+
+    /// Returns whether what a device says with that index arrives damaged.
+    bool isDamaged(double seconds, std::int64_t index) const;
+
+private:
+    const FaultSpec* find(FaultKind kind, double seconds) const;
+    /// A hum of its own phase, −1 … 1.
+    double hum(double seconds, double hertz) const;
+
+    std::vector<FaultSpec> m_faults;
+    RandomStream m_noise{0, "", ""};
+    RandomStream m_chance{0, "", ""};
+    double m_phase = 0;
+};
+
+} // namespace fern

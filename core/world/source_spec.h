@@ -1,0 +1,449 @@
+#pragma once
+// What the file says about a source: what stands outside the board, and how the firmware reads it.
+// The kind says which of the groups counts.
+
+#include "base/archive.h"
+
+#include <string>
+#include <vector>
+
+namespace fern {
+
+enum class SourceKind {
+    Analog, ///< volts at a converter
+    Waveform, ///< volts that beat, read as beats a minute
+    KeyLadder, ///< keys over resistors at one converter input
+    Pulses, ///< edges at a pin, counted
+    Switch, ///< a level at a pin
+    KeyCodes, ///< codes of a remote control
+    Labels, ///< texts of a label scanner
+    Receiver, ///< sentences of a satellite receiver
+    Lines, ///< lines of text from another computer
+    Node, ///< a remote station that answers when it is polled
+    Computer, ///< the health of a computer, as lines
+    Clock, ///< the board's own clock
+    Derived, ///< made of other channels and settings
+};
+inline constexpr Words<13> sourceKindWords{"analog", "pulse waveform", "key ladder", "pulses",
+    "switch", "key codes", "labels", "receiver", "lines", "node", "computer", "clock", "derived"};
+
+/// Returns whether a converter reads it.
+constexpr bool isConverted(SourceKind kind)
+{
+    return kind == SourceKind::Analog || kind == SourceKind::Waveform
+        || kind == SourceKind::KeyLadder;
+}
+/// Returns whether it hangs on a pin of the board.
+constexpr bool isAtPin(SourceKind kind)
+{
+    return isConverted(kind) || kind == SourceKind::Pulses || kind == SourceKind::Switch
+        || kind == SourceKind::KeyCodes;
+}
+/// Returns whether a device tells it in bytes.
+constexpr bool isTold(SourceKind kind)
+{
+    return kind >= SourceKind::KeyCodes && kind <= SourceKind::Computer;
+}
+/// Returns whether it gives codes or texts that have names, not numbers on a scale.
+constexpr bool givesCodes(SourceKind kind)
+{
+    return kind == SourceKind::KeyLadder || kind == SourceKind::Switch
+        || kind == SourceKind::KeyCodes || kind == SourceKind::Labels;
+}
+/// Returns whether its lane holds events, not a quantity.
+constexpr bool hasEvents(SourceKind kind)
+{
+    return givesCodes(kind);
+}
+/// Returns whether its bytes come over a serial line.
+constexpr bool isSerial(SourceKind kind)
+{
+    return kind >= SourceKind::Labels && kind <= SourceKind::Computer;
+}
+
+/// A code or text, and what people call it.
+struct NameSpec {
+    std::string code;
+    std::string name;
+
+    bool operator==(const NameSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, NameSpec& n)
+{
+    a.text("code", n.code);
+    a.text("name", n.name);
+}
+
+enum class SerialPort { Hardware, Software, Usb };
+inline constexpr Words<3> serialPortWords{"hardware", "software", "native USB"};
+
+struct SerialSpec {
+    int baud = 9600;
+    SerialPort port = SerialPort::Hardware;
+
+    bool operator==(const SerialSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, SerialSpec& s)
+{
+    a.integer("baud", s.baud, 50, 4'000'000);
+    a.choice("port", s.port, serialPortWords);
+}
+
+enum class PulseGives { Rate, Total };
+inline constexpr Words<2> pulseGivesWords{"rate", "total"};
+/// What adds one.
+enum class CountMeans {
+    RisingEdge,
+    EachChange, ///< counts twice for each pulse
+    EachLook, ///< counts loop turns while the level is high: a mistake that makers meet
+};
+inline constexpr Words<3> countMeansWords{"each rising edge", "each change", "each look"};
+enum class PulseInput { Interrupt, Polled };
+inline constexpr Words<2> pulseInputWords{"interrupt", "polled"};
+
+struct PulseSpec {
+    PulseGives gives = PulseGives::Rate;
+    double perUnit = 1; ///< of a rate: hertz, of a total: pulses, for one of the channel's unit
+    CountMeans means = CountMeans::RisingEdge;
+    PulseInput input = PulseInput::Interrupt;
+    double dutyPercent = 50; ///< share of the time at the high level
+    Quantity bounce{0, "ms"}; ///< contacts bounce for so long after each edge
+    Quantity holdOff{0, "ms"}; ///< an edge within it after a counted one does not count
+
+    bool operator==(const PulseSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, PulseSpec& p)
+{
+    a.choice("gives", p.gives, pulseGivesWords);
+    a.number("perUnit", p.perUnit, Range::positive());
+    a.choice("means", p.means, countMeansWords);
+    a.choice("input", p.input, pulseInputWords);
+    a.number("dutyPercent", p.dutyPercent, {1, 99});
+    a.quantity("bounce", p.bounce, "s", {0, 1});
+    a.quantity("holdOff", p.holdOff, "s", {0, 60});
+}
+
+struct WaveformSpec {
+    Quantity base{1.6, "V"};
+    Quantity swing{0.4, "V"}; ///< from the foot to the top of a beat
+    Quantity refractory{300, "ms"}; ///< no second beat within it
+
+    bool operator==(const WaveformSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, WaveformSpec& w)
+{
+    a.quantity("base", w.base, "V");
+    a.quantity("swing", w.swing, "V", Range::positive());
+    a.quantity("refractory", w.refractory, "s", {0.01, 10});
+}
+
+struct LadderKey {
+    std::string name;
+    Quantity resistor{1, "kohm"}; ///< to ground while the key is pressed
+
+    bool operator==(const LadderKey&) const = default;
+};
+template <class Archive> void describe(Archive& a, LadderKey& k)
+{
+    a.text("name", k.name);
+    a.quantity("resistor", k.resistor, "ohm", Range::notNegative());
+}
+
+struct LadderSpec {
+    Quantity pullUp{10, "kohm"}; ///< from the reference to the pin
+    double tolerancePercent = 1; ///< of each resistor, half width
+    std::vector<LadderKey> keys;
+    std::string open; ///< the name while no key is pressed; empty: none
+
+    bool operator==(const LadderSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, LadderSpec& l)
+{
+    a.quantity("pullUp", l.pullUp, "ohm", Range::positive());
+    a.number("tolerancePercent", l.tolerancePercent, {0, 50});
+    a.list("keys", l.keys);
+    a.optionalText("open", l.open);
+}
+
+struct SwitchSpec {
+    bool isPressedLow = true; ///< a pull-up holds the pin, the contact draws it down
+    Quantity bounce{5, "ms"};
+    Quantity debounce{20, "ms"}; ///< a new level counts when it has lasted so long
+
+    bool operator==(const SwitchSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, SwitchSpec& s)
+{
+    a.boolean("pressedIsLow", s.isPressedLow);
+    a.quantity("bounce", s.bounce, "s", {0, 1});
+    a.quantity("debounce", s.debounce, "s", {0, 10});
+}
+
+struct KeyCodeSpec {
+    bool hasComplements = true; ///< every second byte is the complement of the one before it
+    bool takesRepeats = false; ///< a held key counts again and again
+    Quantity repeatEvery{108, "ms"}; ///< of a held key
+    Quantity holdOff{250, "ms"}; ///< a code within it after one that counted does not count
+
+    bool operator==(const KeyCodeSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, KeyCodeSpec& k)
+{
+    a.boolean("hasComplements", k.hasComplements);
+    a.boolean("takesRepeats", k.takesRepeats);
+    a.quantity("repeatEvery", k.repeatEvery, "s", {0.01, 10});
+    a.quantity("holdOff", k.holdOff, "s", {0, 60});
+}
+
+struct LabelSpec {
+    bool checksDigit = true; ///< numbers with a wrong GS1 check digit are refused
+    Quantity holdOff{1, "s"}; ///< the same label within it does not count again
+
+    bool operator==(const LabelSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, LabelSpec& l)
+{
+    a.boolean("checksDigit", l.checksDigit);
+    a.quantity("holdOff", l.holdOff, "s", {0, 60});
+}
+
+enum class ReceiverGives { Speed, Course, Altitude, Latitude, Longitude, Satellites };
+inline constexpr Words<6> receiverGivesWords{
+    "speed", "course", "altitude", "latitude", "longitude", "satellites"};
+
+struct ReceiverSpec {
+    ReceiverGives gives = ReceiverGives::Speed;
+    Quantity coldStart{30, "s"}; ///< from power-on to the first fix
+    double scatter = 0.15; ///< rms of the speed it tells, metre per second: never quite zero
+
+    bool operator==(const ReceiverSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, ReceiverSpec& r)
+{
+    a.choice("gives", r.gives, receiverGivesWords);
+    a.quantity("coldStart", r.coldStart, "s", {0, 3600});
+    a.number("scatter", r.scatter, {0, 100});
+}
+
+enum class LineForm { NameValue, Columns, Json };
+inline constexpr Words<3> lineFormWords{"name:value", "columns", "JSON"};
+
+struct LinesSpec {
+    LineForm form = LineForm::NameValue;
+    std::string key; ///< the name, or the key of a JSON line; dots lead into objects
+    int column = 1; ///< of columns, from 1
+    std::string separator = ":"; ///< between name and value, or between columns
+    std::string unit; ///< of the number told; empty: the channel's
+
+    bool operator==(const LinesSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, LinesSpec& l)
+{
+    a.choice("form", l.form, lineFormWords);
+    if (l.form == LineForm::Columns)
+        a.integer("column", l.column, 1, 1000);
+    else
+        a.text("key", l.key);
+    if (l.form != LineForm::Json) {
+        a.text("separator", l.separator);
+        if (Archive::isReading && l.separator.size() != 1)
+            a.failAt("separator", "the separator must be one character");
+    }
+    a.optionalText("unit", l.unit);
+    if (Archive::isReading && !parseUnit(l.unit))
+        a.failAt("unit", "the unit \"" + l.unit + "\" is not known");
+}
+
+struct NodeSpec {
+    int address = 1;
+    Quantity slot{12, "s"}; ///< of the poll; the next node has its turn after it
+    Quantity reply{1.2, "s"}; ///< from the poll to the last byte of the answer
+    int tries = 3; ///< in one slot
+    double lossPercent = 5; ///< of single messages, either way
+
+    bool operator==(const NodeSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, NodeSpec& n)
+{
+    a.integer("address", n.address, 0, 254);
+    a.quantity("slot", n.slot, "s", {0.01, 86400});
+    a.quantity("reply", n.reply, "s", {0.001, 3600});
+    a.integer("tries", n.tries, 1, 100);
+    a.number("lossPercent", n.lossPercent, {0, 100});
+}
+
+enum class ComputerGives { Load, Memory, Disk, Temperature };
+inline constexpr Words<4> computerGivesWords{"load", "memory", "disk", "temperature"};
+
+/// The clock's local time: a rule such as "CET-1CEST,M3.5.0,M10.5.0/3" (POSIX TZ), or only an
+/// offset.
+struct ClockSpec {
+    std::string zone = "UTC0";
+    double driftPpm = 0; ///< positive: it runs fast
+
+    bool operator==(const ClockSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, ClockSpec& c)
+{
+    a.text("zone", c.zone);
+    a.number("driftPpm", c.driftPpm, {-1e5, 1e5});
+}
+
+enum class DerivedKind {
+    Formula,
+    Rate, ///< change of a channel in a second
+    Total, ///< sum of a channel over time, in its unit times seconds
+    Least,
+    Most,
+    Net, ///< a channel less what it was when it was last set to zero
+    Since, ///< seconds since a channel's last event
+    Tally, ///< how often a channel gave a name
+};
+inline constexpr Words<8> derivedKindWords{
+    "formula", "rate", "total", "least", "most", "net", "since", "tally"};
+
+struct DerivedSpec {
+    DerivedKind kind = DerivedKind::Formula;
+    std::string formula; ///< of channels and settings by their ids, in their own units
+    std::string of; ///< the channel that the other kinds follow
+    std::string name; ///< of a tally; empty: every name, "?": codes without one
+    std::string resetBy; ///< a channel of codes whose name `resetName` begins again; may be empty
+    std::string resetName;
+
+    bool operator==(const DerivedSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, DerivedSpec& d)
+{
+    a.choice("kind", d.kind, derivedKindWords);
+    if (d.kind == DerivedKind::Formula)
+        return a.text("formula", d.formula);
+    a.text("of", d.of);
+    if (d.kind == DerivedKind::Tally)
+        a.optionalText("name", d.name);
+    a.optionalText("resetBy", d.resetBy);
+    a.optionalText("resetName", d.resetName);
+}
+
+/// A channel is valid only while another one is good enough.
+struct GateSpec {
+    std::string channel;
+    Quantity opensAt{1, ""};
+    Quantity closesBelow{1, ""}; ///< not above opensAt
+
+    bool operator==(const GateSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, GateSpec& g)
+{
+    a.text("channel", g.channel);
+    a.anyQuantity("opensAt", g.opensAt);
+    a.quantity("closesBelow", g.closesBelow, std::string(g.opensAt.unit));
+    if constexpr (Archive::isReading)
+        if (!a.failed() && inSi(g.closesBelow) > inSi(g.opensAt))
+            a.failAt("closesBelow", "a gate must not close above the value that opens it");
+}
+
+struct Source {
+    SourceKind kind = SourceKind::Analog;
+    std::string board; ///< id of the part that reads or tells it: a board, or a module
+    std::string pin; ///< as printed on the board
+    Quantity range{0, "V"}; ///< ± that the converter's gain is set to for it; 0 is its own
+    std::string lane; ///< of a scenario: the true quantity, or what happens
+    Quantity sampleEvery{100, "ms"};
+    // What a told number cannot say better, in the channel's unit; 0 is not known:
+    Quantity resolution{0, ""};
+    Quantity accuracy{0, ""}; ///< half width
+
+    SerialSpec serial;
+    PulseSpec pulses;
+    WaveformSpec waveform;
+    LadderSpec ladder;
+    SwitchSpec contact;
+    KeyCodeSpec keyCodes;
+    LabelSpec labels;
+    ReceiverSpec receiver;
+    LinesSpec lines;
+    NodeSpec node;
+    ComputerGives computer = ComputerGives::Load;
+    ClockSpec clock;
+    DerivedSpec derived;
+
+    std::vector<NameSpec> names; ///< of codes and texts
+    std::optional<GateSpec> gate;
+    Extras extras;
+
+    bool operator==(const Source&) const = default;
+};
+
+/// Returns the unit in which a source gives its numbers, before scaling; `unit` is the channel's.
+inline std::string readingUnitOf(const Source& source, std::string_view unit)
+{
+    constexpr std::array<std::string_view, 6> receiver{"kn", "deg", "m", "deg", "deg", "count"};
+    switch (source.kind) {
+    case SourceKind::Receiver:
+        return std::string(receiver[static_cast<std::size_t>(source.receiver.gives)]);
+    case SourceKind::Computer:
+        return source.computer == ComputerGives::Temperature ? "degC" : "%";
+    case SourceKind::Clock:
+        return "s";
+    case SourceKind::Waveform:
+        return "Hz";
+    case SourceKind::Lines:
+        return source.lines.unit.empty() ? std::string(unit) : source.lines.unit;
+    default:
+        return std::string(unit);
+    }
+}
+
+template <class Archive> void describeKind(Archive& a, Source& s)
+{
+    if (isSerial(s.kind))
+        a.object("serial", s.serial);
+    switch (s.kind) {
+    case SourceKind::Analog:
+        break;
+    case SourceKind::Waveform:
+        return a.object("waveform", s.waveform);
+    case SourceKind::KeyLadder:
+        return a.object("ladder", s.ladder);
+    case SourceKind::Pulses:
+        return a.object("pulses", s.pulses);
+    case SourceKind::Switch:
+        return a.object("contact", s.contact);
+    case SourceKind::KeyCodes:
+        return a.object("keyCodes", s.keyCodes);
+    case SourceKind::Labels:
+        return a.object("labels", s.labels);
+    case SourceKind::Receiver:
+        return a.object("receiver", s.receiver);
+    case SourceKind::Lines:
+        return a.object("lines", s.lines);
+    case SourceKind::Node:
+        return a.object("node", s.node);
+    case SourceKind::Computer:
+        return a.choice("computer", s.computer, computerGivesWords);
+    case SourceKind::Clock:
+        return a.object("clock", s.clock);
+    case SourceKind::Derived:
+        return a.object("derived", s.derived);
+    }
+}
+
+template <class Archive> void describe(Archive& a, Source& s)
+{
+    a.choice("kind", s.kind, sourceKindWords);
+    a.text("board", s.board);
+    if (isAtPin(s.kind))
+        a.text("pin", s.pin);
+    a.optionalQuantity("range", s.range, "V", Range::notNegative());
+    if (s.kind != SourceKind::Clock && s.kind != SourceKind::Derived)
+        a.text("lane", s.lane);
+    a.quantity("sampleEvery", s.sampleEvery, "s", {1e-4, 86400});
+    a.optionalAnyQuantity("resolution", s.resolution);
+    a.optionalAnyQuantity("accuracy", s.accuracy);
+    describeKind(a, s);
+    a.optionalList("names", s.names);
+    a.optionalObject("gate", s.gate);
+    a.extras(s.extras);
+}
+
+} // namespace fern
