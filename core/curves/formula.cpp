@@ -216,6 +216,8 @@ private:
         const auto word = m_text.substr(m_at, to - m_at);
         for (auto length = word.size(); length > 0; --length) {
             const auto name = word.substr(0, length);
+            if (length < word.size() && word[length] != '-')
+                continue; // a name ends only where a minus may begin
             if (std::find(m_names.begin(), m_names.end(), name) == m_names.end())
                 continue;
             m_at += length;

@@ -127,7 +127,7 @@ template <class Archive> void describe(Archive& a, Setting& s)
 
 template <class Archive> void describe(Archive& a, Output& o)
 {
-    constexpr std::array<std::string_view, 4> units{"s", "", "Hz", ""};
+    constexpr std::array<std::string_view, 4> units{"s", "%", "Hz", "count"};
     a.text("id", o.id);
     a.text("name", o.name);
     a.choice("kind", o.kind, outputKindWords);

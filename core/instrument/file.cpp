@@ -97,8 +97,7 @@ void checkReaders(ReferenceCheck& check, const Instrument& in)
         if (isTimeForm(reader.text.form) && reader.unit != "s")
             check.fail(fmt::format("/readers/{}/text/form", i),
                 fmt::format("{} is written of seconds; the reader is in {}",
-                    textFormWords[static_cast<std::size_t>(reader.text.form)],
-                    reader.unit.empty() ? "plain numbers" : reader.unit));
+                    textFormWords[static_cast<std::size_t>(reader.text.form)], reader.unit));
         if (!unit)
             check.fail(fmt::format("/readers/{}/unit", i), unit.error().message);
         else if (channel != nullptr && unit->dimension != parseUnit(unitOf(*channel))->dimension)

@@ -109,10 +109,10 @@ struct Display {
 struct Setting {
     std::string id;
     std::string name;
-    Quantity value{0, ""}; ///< after the first power-on; its unit is the setting's
-    Quantity least{0, ""};
-    Quantity most{10, ""};
-    Quantity step{1, ""};
+    Quantity value{0, "count"}; ///< after the first power-on; its unit is the setting's
+    Quantity least{0, "count"};
+    Quantity most{10, "count"};
+    Quantity step{1, "count"};
     bool wraps = false; ///< past the most it begins at the least again
     bool isKept = false; ///< over power-off
     std::vector<double> presets; ///< rising, in the unit; `seek` goes to the next one
@@ -134,8 +134,8 @@ struct Output {
     std::string part; ///< the board, or the module that is driven
     std::string pin;
     std::string from; ///< id of a channel or setting
-    Quantity low{0, ""}; ///< of it, at which the output is `lowOutput`
-    Quantity high{1, ""};
+    Quantity low{0, "count"}; ///< of it, at which the output is `lowOutput`
+    Quantity high{1, "count"};
     Quantity lowOutput{1, "ms"}; ///< servo: pulse width, PWM: a share, tuned: hertz
     Quantity highOutput{2, "ms"};
     Quantity every{200, "ms"}; ///< how often it is set

@@ -52,6 +52,17 @@ void addFrontEnd(PartsList& list, const Channel& channel)
         add(list, "capacitor " + toText(f.capacitor), channel.name);
 }
 
+void addLadder(PartsList& list, const Channel& channel)
+{
+    const auto& ladder = channel.source.ladder;
+    addResistor(list, ladder.pullUp, ladder.tolerancePercent, channel.name);
+    for (const auto& key : ladder.keys) {
+        add(list, "push-button", channel.name);
+        if (key.resistor.value > 0)
+            addResistor(list, key.resistor, ladder.tolerancePercent, channel.name);
+    }
+}
+
 } // namespace
 
 PartsList partsList(const Instrument& in)
@@ -60,7 +71,10 @@ PartsList partsList(const Instrument& in)
     for (const auto& part : in.parts)
         add(list, part->className, partName(*part));
     for (const auto& channel : in.channels)
-        addFrontEnd(list, *channel);
+        if (channel->source.kind == SourceKind::Analog)
+            addFrontEnd(list, *channel);
+        else if (channel->source.kind == SourceKind::KeyLadder)
+            addLadder(list, *channel);
     for (const auto& part : in.parts) {
         for (const auto& bus : part->buses)
             if (bus.kind == BusKind::I2c)

@@ -37,9 +37,7 @@ void checkUnit(const Channel& c, std::string_view needed, const SourceFault& fau
 {
     if (dimensionOfUnit(unitOf(c)) != dimensionOfUnit(needed))
         fault("/source/kind",
-            fmt::format("this source gives {}; the channel is in {}",
-                needed.empty() ? "a plain number" : needed,
-                unitOf(c).empty() ? "plain numbers" : unitOf(c)));
+            fmt::format("this source gives {}; the channel is in {}", needed, unitOf(c)));
 }
 
 void checkNames(const Source& s, const SourceFault& fault)
@@ -68,9 +66,8 @@ void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fau
         if (!made)
             return fault("/source/derived/formula", made.error().message);
         if (*made != own)
-            fault("/source/derived/formula",
-                fmt::format("the formula does not give {}",
-                    unitOf(c).empty() ? "a plain number" : unitOf(c)));
+            fault(
+                "/source/derived/formula", fmt::format("the formula does not give {}", unitOf(c)));
         return;
     }
     const auto* of = findById(in.channels, d.of);
@@ -91,8 +88,7 @@ void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fau
     else if (d.kind == DerivedKind::Tally)
         expected = {};
     if (expected != own)
-        fault("/source/derived/kind",
-            fmt::format("this does not give {}", unitOf(c).empty() ? "a plain number" : unitOf(c)));
+        fault("/source/derived/kind", fmt::format("this does not give {}", unitOf(c)));
     if (!d.resetBy.empty()) {
         const auto* by = findById(in.channels, d.resetBy);
         if (by == nullptr || !givesCodes(by->source.kind))
@@ -182,7 +178,7 @@ void checkSource(const Instrument& in, const Channel& c, const SourceFault& faul
         checkUnit(c, "Hz", fault);
         break;
     case SourceKind::Receiver: {
-        constexpr std::array<std::string_view, 6> units{"m/s", "deg", "m", "deg", "deg", ""};
+        constexpr std::array<std::string_view, 6> units{"m/s", "deg", "m", "deg", "deg", "count"};
         checkUnit(c, units[static_cast<std::size_t>(s.receiver.gives)], fault);
         break;
     }
@@ -203,7 +199,7 @@ void checkSource(const Instrument& in, const Channel& c, const SourceFault& faul
         break;
     default:
         if (givesCodes(s.kind))
-            checkUnit(c, "", fault);
+            checkUnit(c, "count", fault);
         break;
     }
     std::set<std::string> seen;

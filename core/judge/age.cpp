@@ -8,7 +8,10 @@ namespace fern {
 AgeBreakdown ageOf(const PlainInstrument& instrument, const PlainChannel& channel,
     const PlainDisplay& display, double redrawEvery)
 {
-    const double period = inSeconds(channel.sampleEvery);
+    // Codes come when they come: none waits for a sample.
+    const bool isEvent =
+        channel.source.kind == SourceKind::KeyCodes || channel.source.kind == SourceKind::Labels;
+    const double period = isEvent ? 0 : inSeconds(channel.sampleEvery);
     const auto cost = redrawCost(instrument, display, display.busHertz);
     return {period + channel.conversionSeconds, delaySeconds(channel.steps, period),
         cost.draw + cost.transfer, cost.panel, redrawEvery};

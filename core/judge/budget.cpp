@@ -43,16 +43,55 @@ double sensitivity(const PlainChannel& c, double at, InputPart part)
     return (8 * (f(h) - f(-h)) - (f(2 * h) - f(-2 * h))) / (12 * h);
 }
 
+double rectangular(double a)
+{
+    return standardUncertainty(Distribution::Rectangular, std::fabs(a));
+}
+
+/// What is known of a count, or of a number that a device tells.
+std::vector<BudgetTerm> sourceTerms(const PlainChannel& c, double step, double noiseGain)
+{
+    std::vector<BudgetTerm> terms;
+    if (c.source.kind == SourceKind::Pulses) // one pulse more or less falls into the gate
+        terms.push_back({"pulse in the gate", Leaf::Reading,
+            standardUncertainty(Distribution::Triangular, step) * noiseGain, true});
+    else if (step > 0)
+        terms.push_back({"step of the reading", Leaf::Reading, rectangular(step / 2), true});
+    if (c.accuracy > 0)
+        terms.push_back({"accuracy of the source", Leaf::Sensor, rectangular(c.accuracy), false});
+    if (c.source.kind == SourceKind::Receiver && c.source.receiver.gives == ReceiverGives::Speed)
+        terms.push_back(
+            {"scatter after smoothing", Leaf::Smooth, c.source.receiver.scatter * noiseGain, true});
+    return terms;
+}
+
+void sum(Budget& b)
+{
+    std::vector<double> accuracy;
+    std::vector<double> repeatability;
+    for (const auto& term : b.terms) {
+        if (term.leaf != Leaf::Text)
+            accuracy.push_back(term.u);
+        if (term.repeats)
+            repeatability.push_back(term.u);
+    }
+    b.accuracy = combined(accuracy);
+    b.repeatability = combined(repeatability);
+}
+
 } // namespace
 
 Budget budgetOf(const PlainChannel& c, double at, double roundingStep)
 {
-    const auto rectangular = [](double a) {
-        return standardUncertainty(Distribution::Rectangular, std::fabs(a));
-    };
     const double lsb = countAt(c, at);
     Budget b;
     b.noiseGain = noiseGain(c.steps, inSeconds(c.sampleEvery));
+    if (!c.isAnalog()) {
+        b.terms = sourceTerms(c, lsb, b.noiseGain);
+        b.terms.push_back({"rounding", Leaf::Text, rectangular(roundingStep / 2), false});
+        sum(b);
+        return b;
+    }
     const auto addPart = [&](InputPart part, Leaf leaf, double percent) {
         const auto name = nameOf(c.input, part);
         if (!name.empty())
@@ -76,16 +115,7 @@ Budget budgetOf(const PlainChannel& c, double at, double roundingStep)
                 pinVolts(c.input, at) / pinSlope(c.input, at) * c.referenceTolerancePercent / 100),
             false});
     b.terms.insert(b.terms.end(), others.begin(), others.end());
-    std::vector<double> accuracy;
-    std::vector<double> repeatability;
-    for (const auto& term : b.terms) {
-        if (term.leaf != Leaf::Text)
-            accuracy.push_back(term.u);
-        if (term.repeats)
-            repeatability.push_back(term.u);
-    }
-    b.accuracy = combined(accuracy);
-    b.repeatability = combined(repeatability);
+    sum(b);
     return b;
 }
 

@@ -1,6 +1,7 @@
 #include "judge/facts.h"
 
 #include "base/number_text.h"
+#include "judge/source_facts.h"
 #include "judge/words.h"
 #include "parts/divider.h"
 #include "parts/fit_front_end.h"
@@ -20,6 +21,11 @@ using Facts = std::vector<Fact>;
 
 Facts worldFacts(const PlainChannel& c)
 {
+    if (!c.events.empty())
+        return {{"Scenario", fmt::format("{} events", c.events.size()),
+            fmt::format("the last one after {}", durationText(c.events.back().at))}};
+    if (c.source.kind == SourceKind::Derived || c.source.kind == SourceKind::Clock)
+        return {{"Scenario", "none", "it follows from the rest of the instrument"}};
     if (c.lane.empty())
         return {{"Scenario", "none", "it has no lane for this channel"}};
     const auto [least, most] = std::minmax_element(c.lane.begin(), c.lane.end(),
@@ -32,6 +38,8 @@ Facts worldFacts(const PlainChannel& c)
 
 Facts sensorFacts(const PlainChannel& c)
 {
+    if (!c.isAnalog())
+        return sourceFacts(c);
     const auto& in = c.input;
     const auto atEnds = [&](auto&& text) {
         return fmt::format("{} … {}", text(c.from), text(c.to));
@@ -68,8 +76,10 @@ Facts sensorFacts(const PlainChannel& c)
     return facts;
 }
 
-Facts readingFacts(const PlainChannel& c, double at)
+Facts readingFacts(const PlainInstrument& in, const PlainChannel& c, double at)
 {
+    if (!c.isAnalog())
+        return sourceReadingFacts(in, c, at);
     const auto converter = converterOf(c);
     const auto low = nominalCode(c, c.from);
     const auto high = nominalCode(c, c.to);
@@ -92,6 +102,8 @@ Facts readingFacts(const PlainChannel& c, double at)
 
 Facts scaleFacts(const PlainChannel& c)
 {
+    if (!c.isAnalog())
+        return {{"1", sourceScaleInWords(c), ""}};
     Facts facts;
     int line = 1;
     for (const auto& words : scalingInWords(converterOf(c), c.reference, c.input, c.unit))
@@ -166,7 +178,7 @@ std::vector<Fact> factsOf(const PlainInstrument& in, const StemChoice& choice, c
     case Leaf::Sensor:
         return sensorFacts(channel);
     case Leaf::Reading:
-        return readingFacts(channel, stem.at);
+        return readingFacts(in, channel, stem.at);
     case Leaf::Scale:
         return scaleFacts(channel);
     case Leaf::Smooth:

@@ -8,7 +8,7 @@ namespace fern {
 
 Hazard hazardOf(const PlainChannel& channel)
 {
-    if (channel.unit.dimension != parseUnit("V")->dimension)
+    if (!channel.isAnalog() || channel.unit.dimension != parseUnit("V")->dimension)
         return Hazard::None;
     const bool swings = channel.from < 0 && channel.to > 0;
     const double wet = swings ? 25 * std::numbers::sqrt2 : 60; // volt

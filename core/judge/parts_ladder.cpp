@@ -2,6 +2,7 @@
 
 #include "base/number_text.h"
 #include "judge/address_ways.h"
+#include "judge/source_facts.h"
 #include "judge/words.h"
 #include "parts/i2c_electrics.h"
 #include "parts/power.h"
@@ -140,9 +141,13 @@ std::string aboutFrontEnd(const Channel& channel)
 
 RungItem itemOf(const Channel& channel, const std::string& by)
 {
-    const auto& pin = channel.source.pin;
-    return {"/channels/" + channel.id, channel.id, true, channel.name, aboutFrontEnd(channel),
-        (pin.empty() ? std::string("no pin") : pin) + by};
+    const auto& source = channel.source;
+    return {"/channels/" + channel.id, channel.id, true, channel.name,
+        source.kind == SourceKind::Analog ? aboutFrontEnd(channel) : sourceInWords(source),
+        (!isAtPin(source.kind)       ? std::string("told")
+                : source.pin.empty() ? std::string("no pin")
+                                     : source.pin)
+            + by};
 }
 
 /// Adds the channels that converters among the modules read, behind them.
@@ -164,6 +169,16 @@ PinUseKind directKind(const Part& part)
         if (line.role == PinRole::Analog)
             return PinUseKind::Analog;
     return PinUseKind::Digital;
+}
+
+/// On which rung of direct pins a channel stands that the board reads; the bus for none.
+PinUseKind directKind(SourceKind kind)
+{
+    if (isConverted(kind))
+        return PinUseKind::Analog;
+    if (isAtPin(kind))
+        return PinUseKind::Digital;
+    return isTold(kind) ? PinUseKind::Serial : PinUseKind::Bus;
 }
 
 Rung directRung(PinUseKind kind)
@@ -221,10 +236,9 @@ BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<
     }
     for (const auto kind : {PinUseKind::Analog, PinUseKind::Serial, PinUseKind::Digital}) {
         auto rung = directRung(kind);
-        if (kind == PinUseKind::Analog)
-            for (const auto& channel : in.channels)
-                if (channel->source.board == board.id)
-                    rung.items.push_back(itemOf(*channel, ""));
+        for (const auto& channel : in.channels)
+            if (channel->source.board == board.id && directKind(channel->source.kind) == kind)
+                rung.items.push_back(itemOf(*channel, ""));
         std::vector<const Part*> direct;
         for (const auto& part : in.parts)
             if (!part->lines.empty() && !hangsOnBus(in, *part) && boardOf(in, *part) == &board

@@ -238,6 +238,8 @@ constexpr double sampleFarad = 14e-12; ///< of the sampling capacitor
 void checkSourceResistance(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& c : plain.channels) {
+        if (!c.isAnalog())
+            continue;
         const auto& channel = *findById(in.channels, c.id);
         const auto& converter = *findById(in.parts, channel.source.board)->converter;
         const double most = inSi(converter.sourceMost);

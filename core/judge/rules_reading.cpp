@@ -125,6 +125,8 @@ void checkBelowGround(const PlainChannel& c, Findings& out)
 void checkInputTooHigh(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& c : plain.channels) {
+        if (!c.isAnalog())
+            continue;
         checkBelowGround(c, out);
         const auto high = highEnd(c);
         if (high.volts <= c.damageAbove)
@@ -144,6 +146,8 @@ void checkInputTooHigh(const Instrument& in, const PlainInstrument& plain, Findi
 void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& c : plain.channels) {
+        if (!c.isAnalog())
+            continue;
         const auto high = highEnd(c);
         if (lowEnd(c) < 0 && c.form == ConverterForm::Unipolar)
             add(out,
@@ -206,6 +210,8 @@ void checkRangeHardlyUsed(const Instrument& in, const PlainInstrument& plain, Fi
 {
     constexpr double fair = 0.6;
     for (const auto& c : plain.channels) {
+        if (!c.isAnalog())
+            continue;
         if (isResistive(c.input.sensor)) {
             checkSpan(in, c, out);
             continue;
@@ -233,7 +239,7 @@ void checkRealBits(const Instrument& /*in*/, const PlainInstrument& plain, Findi
 {
     for (const auto& c : plain.channels) {
         const auto converter = converterOf(c);
-        if (!converter.isWidened())
+        if (!c.isAnalog() || !converter.isWidened())
             continue;
         out.push_back({"R09", Severity::Note, "/channels/" + c.id + "/source",
             fmt::format("Of the {} bits of {} {} are real", c.bits, c.name, c.realBits),

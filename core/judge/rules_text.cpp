@@ -75,7 +75,11 @@ void checkMoreDigitsThanHonest(
 {
     for (const auto& reader : plain.readers) {
         const auto& channel = plain.channels[reader.channel];
+        if (reader.text.form != TextForm::Number)
+            continue;
         const auto budget = budgetOf(channel, channel.to, 0);
+        if (budget.terms.size() < 2)
+            continue; // nothing is known beside the rounding
         const double u = inUnit(budget.accuracy, reader) - inUnit(0, reader);
         const int honest = honestDecimals(u);
         if (reader.text.decimals <= honest)
@@ -103,10 +107,41 @@ void checkMoreDigitsThanHonest(
     }
 }
 
+namespace {
+
+void checkNamesFit(const PlainChannel& channel, const PlainReader& reader, Findings& out)
+{
+    const NameSpec* longest = nullptr;
+    for (const auto& name : channel.source.names)
+        if (longest == nullptr || cellCount(name.name) > cellCount(longest->name))
+            longest = &name;
+    const int needed = longest == nullptr ? 0 : cellCount(longest->name);
+    if (needed <= reader.text.width)
+        return;
+    TextSpec wide = reader.text;
+    wide.width = needed;
+    std::vector<Fix> fixes;
+    if (needed <= 40)
+        fixes.push_back({fmt::format("Widen to {} cells", needed),
+            [id = reader.id, wide](
+                const Instrument& before) { return withText(before, id, wide); }});
+    out.push_back({"T02", Severity::Check, textPlace(reader),
+        fmt::format(
+            "“{}” needs {} cells, the field has {}", longest->name, needed, reader.text.width),
+        fmt::format("The field shows {} instead.", formatWords(longest->name, reader.text)),
+        "the field's own width", std::move(fixes), {}});
+}
+
+} // namespace
+
 void checkDoesNotFitField(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& reader : plain.readers) {
         const auto& channel = plain.channels[reader.channel];
+        if (reader.text.form == TextForm::Name) {
+            checkNamesFit(channel, reader, out);
+            continue;
+        }
         double worst = channel.to;
         int needed = 0;
         for (const double extreme : {channel.from, channel.to}) {

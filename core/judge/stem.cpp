@@ -47,6 +47,8 @@ private:
 /// Decimals that show a tenth of the channel's step, and no more.
 int decimalsFor(double step)
 {
+    if (!(step > 0))
+        return 3;
     return std::clamp(static_cast<int>(std::ceil(-std::log10(step) - 1e-9)), 0, 6);
 }
 
@@ -56,11 +58,64 @@ int pinDecimals(const PlainChannel& channel)
     return 3 + std::max(0, static_cast<int>(std::ceil(-std::log10(channel.reference))));
 }
 
+/// The scenario's last event before an instant, or null.
+const LaneEvent* lastEvent(const PlainChannel& channel, Ticks now)
+{
+    const LaneEvent* last = nullptr;
+    for (const auto& event : channel.events)
+        if (event.at <= inSeconds(now))
+            last = &event;
+    return last;
+}
+
 /// The value that the slopes are taken at: what the channel holds now, or the top of its range.
 double heldValue(const PlainChannel& channel, const SampleRecord* sample)
 {
     return sample == nullptr || std::isnan(sample->real.smoothed) ? channel.to
                                                                   : sample->real.smoothed;
+}
+
+/// What the first leaves hold of a source that is no plain analog one.
+void showSource(Stem& stem, const PlainChannel& channel, std::size_t index,
+    const RunHistory& history, const StageValues& v, int decimals)
+{
+    const auto kind = channel.source.kind;
+    auto& world = leaf(stem, Leaf::World);
+    auto& sensor = leaf(stem, Leaf::Sensor);
+    auto& reading = leaf(stem, Leaf::Reading);
+    const bool isCode = givesCodes(kind);
+    leaf(stem, Leaf::Scale).isThere = leaf(stem, Leaf::Smooth).isThere = !isCode;
+    world.isThere = kind != SourceKind::Derived && kind != SourceKind::Clock;
+    sensor.isThere = kind != SourceKind::Derived;
+    reading.unit = kind == SourceKind::Pulses
+        ? (channel.source.pulses.gives == PulseGives::Rate ? "pulses in the gate" : "pulses")
+        : prettyUnit(channel.readingUnit.name);
+    reading.value = numberOr(v.reading, kind == SourceKind::Pulses ? 0 : decimals);
+    if (kind == SourceKind::Waveform)
+        reading.unit = "counts", reading.value = numberOr(v.reading, 0);
+    if (kind == SourceKind::Pulses) {
+        sensor.unit = "pulses a second";
+        sensor.value = channel.source.pulses.gives == PulseGives::Rate
+            ? numberOr(channel.source.pulses.perUnit * fromSi(v.world, channel.unit), 1)
+            : "—";
+    } else if (kind == SourceKind::Clock) {
+        sensor.unit = "UTC at the start";
+        sensor.isThere = false;
+    } else if (isTold(kind)) {
+        const auto* told = history.lastTold(index);
+        sensor.unit = kind == SourceKind::KeyCodes ? "last frame" : "last line";
+        sensor.value = told == nullptr
+            ? "—"
+            : std::string(toldStateWords[static_cast<std::size_t>(told->state)]);
+    }
+    if (!isCode)
+        return;
+    const auto* code = history.lastCode(index);
+    reading.value = code == nullptr ? "—" : *code;
+    reading.unit = kind == SourceKind::KeyCodes ? "last code" : "last";
+    const auto* event = lastEvent(channel, history.lastInstant());
+    world.value = event == nullptr ? "—" : event->what;
+    world.unit = "last event";
 }
 
 void setValues(
@@ -75,16 +130,24 @@ void setValues(
         - fromSi(0, channel.unit);
     const int decimals = decimalsFor(step);
     const auto unit = prettyUnit(channel.unit.name);
-    const std::array<LeafFigures, leafCount> leaves{{
-        {"World", numberOr(fromSi(v.world, channel.unit), decimals), unit},
-        {"Sensor", numberOr(v.pin, pinDecimals(channel)), "V at the pin"},
-        {"Reading", numberOr(v.reading, 0), "counts"},
-        {"Scale", numberOr(fromSi(v.scaled, channel.unit), decimals), unit},
-        {"Smooth", numberOr(fromSi(v.smoothed, channel.unit), decimals), unit},
-        {"Text", "—", prettyUnit(reader.unit.name)},
-        {"Glass", "—", prettyUnit(reader.unit.name)},
-    }};
-    stem.leaves = leaves;
+    const auto at = [&](std::string_view name, std::string value, std::string its) {
+        LeafFigures figures;
+        figures.name = name;
+        figures.value = std::move(value);
+        figures.unit = std::move(its);
+        return figures;
+    };
+    stem.leaves = {
+        at("World", numberOr(fromSi(v.world, channel.unit), decimals), unit),
+        at("Sensor", numberOr(v.pin, pinDecimals(channel)), "V at the pin"),
+        at("Reading", numberOr(v.reading, 0), "counts"),
+        at("Scale", numberOr(fromSi(v.scaled, channel.unit), decimals), unit),
+        at("Smooth", numberOr(fromSi(v.smoothed, channel.unit), decimals), unit),
+        at("Text", "—", prettyUnit(reader.unit.name)),
+        at("Glass", "—", prettyUnit(reader.unit.name)),
+    };
+    if (!channel.isAnalog())
+        showSource(stem, channel, choice.channel, history, v, decimals);
     if (redraw == nullptr)
         return;
     for (const auto& shown : redraw->readers)
@@ -99,8 +162,11 @@ void setSteps(Stem& stem, const PlainInstrument& in, const StemChoice& choice, d
     const double count = countAt(in.channels[choice.channel], at);
     const double digit =
         toSi(std::pow(10.0, -reader.text.decimals), reader.unit) - toSi(0, reader.unit);
-    for (const auto which : {Leaf::Reading, Leaf::Scale, Leaf::Smooth})
-        leaf(stem, which).step = count;
+    if (count > 0)
+        for (const auto which : {Leaf::Reading, Leaf::Scale, Leaf::Smooth})
+            leaf(stem, which).step = count;
+    if (reader.text.form != TextForm::Number)
+        return;
     leaf(stem, Leaf::Text).step = leaf(stem, Leaf::Glass).step = std::max(count, digit);
 }
 
@@ -109,7 +175,8 @@ void setNoise(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
 {
     const auto from = now - ticksFromSeconds(noiseSeconds);
     const auto& channel = in.channels[choice.channel];
-    const double perVolt = 1 / std::fabs(pinSlope(channel.input, at));
+    const double perVolt =
+        channel.isAnalog() ? 1 / std::fabs(pinSlope(channel.input, at)) : notThere;
     const double perCount = countAt(channel, at);
     Rms pin, reading, scaled, smoothed, shownNoise, aboutTrace;
     for (const auto& s : history.samples()) {
@@ -118,7 +185,8 @@ void setNoise(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
         aboutTrace.add(s.real.scaled - s.real.smoothed);
         stem.noiseIsAboutTrace = !s.hasTwin;
         pin.add((s.real.pin - s.calm.pin) * perVolt);
-        reading.add((s.real.reading - s.calm.reading) * perCount);
+        if (channel.isAnalog())
+            reading.add((s.real.reading - s.calm.reading) * perCount);
         scaled.add(s.real.scaled - s.calm.scaled);
         smoothed.add(s.real.smoothed - s.calm.smoothed);
     }

@@ -13,6 +13,7 @@ namespace fern {
 
 struct LeafFigures {
     std::string name; ///< "World" … "Glass"
+    bool isThere = true; ///< a channel of codes has no scale, a derived one no sensor
     std::string value; ///< what the stage holds now, as text; "—" while there is nothing
     std::string unit; ///< of the value
     double step =

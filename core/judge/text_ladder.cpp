@@ -16,12 +16,34 @@ std::vector<LadderRung> textLadder(const PlainChannel& c, const PlainReader& rea
 {
     const auto& spec = reader.text;
     std::vector<LadderRung> rungs;
+    const auto mark = [&](const char* name, const char* why, ValueState state) {
+        rungs.push_back({name, why, formatText(notThere, spec, c.numberKind, state), true});
+    };
+    const auto addMarks = [&] {
+        mark("invalid", "the sample has no value", ValueState::Invalid);
+        mark("stale", "no sample for a while", ValueState::Stale);
+        mark("not yet", "no sample since power-on", ValueState::NotYet);
+    };
+    if (spec.form == TextForm::Name) {
+        for (const auto& name : c.source.names)
+            rungs.push_back({"name", name.code, formatWords(name.name, spec),
+                cellCount(name.name) > spec.width});
+        rungs.push_back({"no name", "a code that nobody named", formatWords("CODE", spec), false});
+        addMarks();
+        return rungs;
+    }
     const auto unit = prettyUnit(reader.unit.name);
     const auto add = [&](std::string name, double value) {
         rungs.push_back({std::move(name), significantText(value, 9) + " " + unit,
             formatText(value, spec, c.numberKind),
             std::isnan(shownValue(value, spec, c.numberKind))});
     };
+    if (isTimeForm(spec.form)) {
+        for (const double seconds : {0.0, 59.0, 59.9, 60.0, 3599.0, 3600.0, 35999.0, 359999.0})
+            add(durationText(seconds).c_str(), seconds);
+        addMarks();
+        return rungs;
+    }
     const double least = inReaderUnit(c.from, reader);
     const double most = inReaderUnit(c.to, reader);
     const double digit = std::pow(10.0, -spec.decimals);
@@ -38,17 +60,14 @@ std::vector<LadderRung> textLadder(const PlainChannel& c, const PlainReader& rea
     while (cellsNeeded(tooLong, spec, c.numberKind) <= spec.width)
         tooLong *= 10;
     add("overflow", tooLong);
-    const auto mark = [&](const char* name, const char* why, ValueState state) {
-        rungs.push_back({name, why, formatText(notThere, spec, c.numberKind, state), true});
-    };
-    mark("invalid", "the sample has no value", ValueState::Invalid);
-    mark("stale", "no sample for a while", ValueState::Stale);
-    mark("not yet", "no sample since power-on", ValueState::NotYet);
+    addMarks();
     return rungs;
 }
 
 FloatDifference floatDifference(const PlainChannel& c, const PlainReader& reader)
 {
+    if (!c.isAnalog())
+        return {};
     constexpr std::int64_t mostCodes = 8192;
     const auto a = nominalCode(c, c.from);
     const auto b = nominalCode(c, c.to);

@@ -35,6 +35,8 @@ Verdict judged(bool isMet)
 
 WishVerdict rangeVerdict(const PlainChannel& c)
 {
+    if (!c.isAnalog())
+        return {"range", "—", "the source sets no limit that is known", Verdict::Unknown};
     const auto converter = converterOf(c);
     const double top = static_cast<double>(converter.topCode());
     // A resistive sensor has no value at the ends themselves.
@@ -96,6 +98,7 @@ std::vector<WishVerdict> wishesOf(
     const PlainInstrument& in, const StemChoice& choice, const Stem& stem)
 {
     const auto& c = in.channels[choice.channel];
+    const bool isKnown = c.isAnalog() || stem.budget.accuracy > 0;
     const double step = stem.leaves[static_cast<std::size_t>(Leaf::Glass)].step;
     const double half = 2 * stem.budget.accuracy;
     const double height = digitHeight(in, choice);
@@ -104,8 +107,10 @@ std::vector<WishVerdict> wishesOf(
         rangeVerdict(c),
         {"step", differenceText(c, step, 3), "smallest change that the glass shows",
             judged(step <= c.wishedStep * (1 + 1e-9))},
-        {"tolerance", "±" + differenceText(c, half, 2), "uncertainty with k = 2, all parts",
-            judged(half <= c.tolerance)},
+        isKnown
+            ? WishVerdict{"tolerance", "±" + differenceText(c, half, 2),
+                "uncertainty with k = 2, all parts", judged(half <= c.tolerance)}
+            : WishVerdict{"tolerance", "—", "the source's accuracy is not given", Verdict::Unknown},
         {"freshness", durationText(stem.age.oldest()), "the oldest that a shown number gets",
             judged(stem.age.oldest() <= c.freshnessSeconds)},
         hoursVerdict(in),

@@ -1,6 +1,7 @@
 #include "plan/first_look.h"
 
 #include "judge/budget.h"
+#include "judge/source_facts.h"
 #include "judge/stem.h"
 #include "judge/words.h"
 #include "run/firmware_run.h"
@@ -34,9 +35,11 @@ FirstLook firstLookAtLast(const Instrument& in)
     const auto* redraw = history.lastRedraw(choice.display);
     const auto& c = plain.channels[channel];
     return {redraw == nullptr ? nullptr : redraw->frame,
-        fmt::format("{}. One count is {} at the top of the range, the number is uncertain by ±{}.",
+        c.isAnalog() ? fmt::format(
+            "{}. One count is {} at the top of the range, the number is uncertain by ±{}.",
             resistorsOf(in.channels.back()->frontEnd), differenceText(c, countAt(c, c.to), 2),
-            differenceText(c, 2 * budgetOf(c, c.to, 0).accuracy, 2))};
+            differenceText(c, 2 * budgetOf(c, c.to, 0).accuracy, 2))
+                     : fmt::format("Read as {}.", sourceInWords(c.source))};
 }
 
 } // namespace fern

@@ -33,8 +33,9 @@ double BeatDetector::feed(Ticks at, double value)
     const double threshold = m_low + upper * (m_high - m_low);
     m_isArmed = m_isArmed || value < m_low + lower * (m_high - m_low);
     const bool isFree = m_beats == 0 || at - m_lastBeat >= m_refractory;
-    if (m_isArmed && isFree && value > threshold) {
-        m_isArmed = false;
+    const bool rises = m_isArmed && value > threshold;
+    m_isArmed = m_isArmed && !rises; // one that comes too soon is over too
+    if (rises && isFree) {
         m_isBeat = true;
         const double interval = inSeconds(at - m_lastBeat);
         const bool isFirst = m_beats == 0 || interval > longestInterval;

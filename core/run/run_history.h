@@ -4,12 +4,15 @@
 #include "run/records.h"
 
 #include <deque>
+#include <map>
 #include <vector>
 
 namespace fern {
 
 /// How long stretches of activity are kept.
 inline const Ticks busyKept = ticksFromSeconds(3);
+/// How many lines and codes are kept.
+constexpr std::size_t toldKept = 500;
 
 class RunHistory : public RunObserver {
 public:
@@ -20,12 +23,27 @@ public:
     }
 
     void sampled(const SampleRecord& record) override;
+    void told(const ToldRecord& record) override;
+    void driven(const DrivenRecord& record) override;
     void shown(const ShownRecord& record) override;
     void busy(const BusyRecord& record) override;
 
     const std::deque<SampleRecord>& samples() const { return m_samples; }
     const std::deque<ShownRecord>& redraws() const { return m_redraws; }
     const std::deque<BusyRecord>& activity() const { return m_busy; }
+
+    /// What told sources completed, and codes of the others; the last `toldKept` of them, however
+    /// old.
+    const std::deque<ToldRecord>& told() const { return m_told; }
+
+    /// Returns the newest line or code of a channel, or null.
+    const Told* lastTold(std::size_t channel) const;
+    /// Returns the newest code that counted, or null.
+    const std::string* lastCode(std::size_t channel) const;
+    /// Returns the newest setting of an output, or null.
+    const DrivenRecord* lastDriven(std::size_t output) const;
+    /// Returns the instant of the newest record of a sample, line or redraw.
+    Ticks lastInstant() const { return m_lastInstant; }
 
     /// Returns the newest sample of a channel, or null.
     const SampleRecord* lastSample(std::size_t channel) const;
@@ -37,6 +55,9 @@ private:
     std::deque<SampleRecord> m_samples;
     std::deque<ShownRecord> m_redraws;
     std::deque<BusyRecord> m_busy;
+    std::deque<ToldRecord> m_told;
+    std::map<std::size_t, DrivenRecord> m_driven;
+    Ticks m_lastInstant;
 };
 
 } // namespace fern

@@ -250,7 +250,7 @@ template <class Archive> void describe(Archive& a, LinesSpec& l)
             a.failAt("separator", "the separator must be one character");
     }
     a.optionalText("unit", l.unit);
-    if (Archive::isReading && !parseUnit(l.unit))
+    if (Archive::isReading && !l.unit.empty() && !parseUnit(l.unit))
         a.failAt("unit", "the unit \"" + l.unit + "\" is not known");
 }
 
@@ -327,8 +327,8 @@ template <class Archive> void describe(Archive& a, DerivedSpec& d)
 /// A channel is valid only while another one is good enough.
 struct GateSpec {
     std::string channel;
-    Quantity opensAt{1, ""};
-    Quantity closesBelow{1, ""}; ///< not above opensAt
+    Quantity opensAt{1, "count"};
+    Quantity closesBelow{1, "count"}; ///< not above opensAt
 
     bool operator==(const GateSpec&) const = default;
 };

@@ -1,0 +1,237 @@
+#include "judge/source_facts.h"
+
+#include "base/number_text.h"
+#include "judge/words.h"
+#include "reading/ladder.h"
+#include "run/channel_run.h"
+#include "timing/costs.h"
+#include "world/device.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+using Facts = std::vector<Fact>;
+
+constexpr std::size_t sentenceBytes = 82; // NMEA 0183, the longest
+
+/// Hertz at a quantity of a pulse channel that gives a rate.
+double hertzAt(const PlainChannel& c, double quantity)
+{
+    return c.source.pulses.perUnit * fromSi(quantity, c.unit);
+}
+
+std::string hertzText(double hertz)
+{
+    return significantText(hertz, 3) + " Hz";
+}
+
+Facts pulseFacts(const PlainChannel& c)
+{
+    const auto& p = c.source.pulses;
+    const auto unit = prettyUnit(c.unit.name);
+    Facts facts;
+    if (p.gives == PulseGives::Rate) {
+        const double most = hertzAt(c, c.to);
+        facts.push_back({fmt::format("One {} is", unit), hertzText(p.perUnit), ""});
+        facts.push_back({"Pulses over the range",
+            fmt::format("{} … {}", significantText(hertzAt(c, c.from), 3), hertzText(most)), ""});
+        if (most > 0)
+            facts.push_back({"Shortest pulse",
+                durationText(std::min(p.dutyPercent, 100 - p.dutyPercent) / 100 / most),
+                "at the top of the range, the shorter of high and low"});
+    } else {
+        facts.push_back({fmt::format("One {} is", unit.empty() ? "unit" : unit),
+            significantText(p.perUnit, 6) + " pulses", ""});
+    }
+    facts.push_back({"Bounce", durationText(inSi(p.bounce)),
+        p.bounce.value > 0 ? "the contact opens and closes again" : "a clean edge"});
+    return facts;
+}
+
+Facts ladderFacts(const PlainChannel& c)
+{
+    const auto windows = ladderWindows(c.source.ladder, converterOf(c));
+    const auto tightest = std::min_element(windows.begin(), windows.end(),
+        [](const LadderWindow& a, const LadderWindow& b) { return a.margin < b.margin; });
+    return {{"Keys", std::to_string(c.source.ladder.keys.size()), "at one input"},
+        {"Least margin", fmt::format("{:.0f} counts", tightest->margin),
+            fmt::format("beside {}", tightest->isOpen ? "no key" : tightest->name)},
+        {"Noise", significantText(c.noiseLsb, 2) + " counts", "rms of the converter"}};
+}
+
+Facts serialFacts(const Source& s, std::size_t bytes, double every)
+{
+    const double seconds = serialSeconds(s.serial, bytes);
+    Facts facts{{"Line",
+        s.serial.port == SerialPort::Usb ? std::string("native USB")
+                                         : fmt::format("{} baud", s.serial.baud),
+        s.serial.port == SerialPort::Usb ? "the rate set does not count" : "ten bits a byte"}};
+    if (seconds > 0)
+        facts.push_back({"Takes", durationText(seconds),
+            fmt::format("for {} bytes, {:.0f} % of the line", bytes, 100 * seconds / every)});
+    return facts;
+}
+
+void append(Facts& facts, Facts more)
+{
+    facts.insert(facts.end(), more.begin(), more.end());
+}
+
+Facts toldFacts(const PlainChannel& c)
+{
+    const auto& s = c.source;
+    const double every = inSeconds(c.sampleEvery);
+    switch (s.kind) {
+    case SourceKind::KeyCodes:
+        return {{"A held key repeats", "every " + toText(s.keyCodes.repeatEvery), ""},
+            {"Codes", "32 bits",
+                s.keyCodes.hasComplements ? "with complements, so damage is seen"
+                                          : "without complements: damage is not seen"}};
+    case SourceKind::Labels:
+        return serialFacts(s, 15, 1);
+    case SourceKind::Node:
+        return {{"Address", std::to_string(s.node.address), ""},
+            {"Polled", "every " + durationText(every), "slot " + toText(s.node.slot)},
+            {"Lost for good",
+                significantText(
+                    100 * std::pow(1 - std::pow(1 - s.node.lossPercent / 100, 2), s.node.tries), 2)
+                    + " %",
+                fmt::format("of the polls, after {} tries", s.node.tries)}};
+    case SourceKind::Receiver: {
+        Facts facts{{"Cold start", toText(s.receiver.coldStart), "until the first fix"},
+            {"Tells", "every " + durationText(every), "position, speed and time"}};
+        append(facts, serialFacts(s, 2 * sentenceBytes, every));
+        return facts;
+    }
+    default:
+        break;
+    }
+    Facts facts{{"Tells", "every " + durationText(every), ""}};
+    append(facts, serialFacts(s, s.kind == SourceKind::Computer ? 50 : 24, every));
+    return facts;
+}
+
+} // namespace
+
+std::string sourceInWords(const Source& s)
+{
+    const auto word = [](auto value, const auto& words) {
+        return std::string(words[static_cast<std::size_t>(value)]);
+    };
+    switch (s.kind) {
+    case SourceKind::Pulses:
+        return s.pulses.means == CountMeans::EachLook
+            ? "each look while high"
+            : fmt::format("{}, {}", word(s.pulses.means, countMeansWords),
+                word(s.pulses.input, pulseInputWords));
+    case SourceKind::Receiver:
+        return "receiver: " + word(s.receiver.gives, receiverGivesWords);
+    case SourceKind::Computer:
+        return "computer: " + word(s.computer, computerGivesWords);
+    case SourceKind::Lines:
+        return s.lines.form == LineForm::Columns ? fmt::format("column {}", s.lines.column)
+                                                 : fmt::format("line {}", s.lines.key);
+    case SourceKind::Node:
+        return fmt::format("node {}", s.node.address);
+    case SourceKind::KeyLadder:
+        return fmt::format("{} keys over resistors", s.ladder.keys.size());
+    case SourceKind::Derived:
+        return s.derived.kind == DerivedKind::Formula ? s.derived.formula
+                                                      : word(s.derived.kind, derivedKindWords);
+    default:
+        return word(s.kind, sourceKindWords);
+    }
+}
+
+std::string sourceScaleInWords(const PlainChannel& c)
+{
+    const auto unit = prettyUnit(c.unit.name);
+    const auto scaling = scalingOf(c);
+    if (c.source.kind == SourceKind::Pulses) {
+        const auto& p = c.source.pulses;
+        return p.gives == PulseGives::Total
+            ? fmt::format(
+                "{} = pulses ÷ {}", unit.empty() ? "total" : unit, significantText(p.perUnit, 6))
+            : fmt::format("{} = pulses in {} ÷ {} ÷ {}", unit,
+                durationText(inSeconds(c.sampleEvery)),
+                significantText(inSeconds(c.sampleEvery), 4), significantText(p.perUnit, 6));
+    }
+    if (c.source.kind == SourceKind::Waveform)
+        return fmt::format(
+            "{} = {} ÷ median of the last three intervals", unit, significantText(scaling.gain, 6));
+    if (scaling.gain == 1 && scaling.offset == 0)
+        return "nothing to scale: it comes in " + (unit.empty() ? "plain numbers" : unit);
+    return fmt::format("{} = {} × {}{}", unit, significantText(scaling.gain, 7),
+        prettyUnit(c.readingUnit.name),
+        scaling.offset == 0 ? "" : fmt::format(" {:+}", scaling.offset));
+}
+
+std::vector<Fact> sourceFacts(const PlainChannel& c)
+{
+    switch (c.source.kind) {
+    case SourceKind::Pulses:
+        return pulseFacts(c);
+    case SourceKind::KeyLadder:
+        return ladderFacts(c);
+    case SourceKind::Waveform: {
+        const auto& w = c.source.waveform;
+        return {{"Pin over a beat", voltsText(inSi(w.base), inSi(w.base) + inSi(w.swing), 3),
+                    "reference " + voltText(c.reference)},
+            {"Fastest beat told", significantText(60 / inSi(w.refractory), 3) + " a minute",
+                "one in each refractory time"}};
+    }
+    case SourceKind::Switch:
+        return {{"Bounce", toText(c.source.contact.bounce), ""},
+            {"Pressed is", c.source.contact.isPressedLow ? "low" : "high",
+                c.source.contact.isPressedLow ? "a pull-up holds the pin"
+                                              : "a pull-down holds the pin"}};
+    case SourceKind::Clock:
+        return {{"Drift", significantText(std::fabs(c.source.clock.driftPpm) * 0.0864, 3) + " s",
+            "a day"}};
+    case SourceKind::Derived:
+        return {};
+    default:
+        return toldFacts(c);
+    }
+}
+
+std::vector<Fact> sourceReadingFacts(const PlainInstrument& in, const PlainChannel& c, double at)
+{
+    const auto& s = c.source;
+    Facts facts{{"Read as", sourceInWords(s), ""}};
+    const double step = countAt(c, at);
+    if (step > 0)
+        facts.push_back({"Smallest step", differenceText(c, step, 3),
+            s.kind == SourceKind::Pulses         ? "one pulse in a gate"
+                : s.kind == SourceKind::Waveform ? "one sample between two beats, at the value now"
+                                                 : "the last digit told"});
+    if (s.kind == SourceKind::Pulses) {
+        const double turn = operationCosts(in.processor).loopTurn + in.loopWaitSeconds;
+        if (s.pulses.input == PulseInput::Polled)
+            facts.push_back({"Looks", "every " + durationText(turn), "while nothing else runs"});
+        if (s.pulses.gives == PulseGives::Rate)
+            facts.push_back({"Gate", durationText(inSeconds(c.sampleEvery)), ""});
+        facts.push_back({"Hold-off", durationText(inSi(s.pulses.holdOff)), "after a counted edge"});
+    } else if (s.kind == SourceKind::KeyCodes) {
+        facts.push_back({"Hold-off", toText(s.keyCodes.holdOff), "after a code that counted"});
+        facts.push_back({"Names", std::to_string(s.names.size()), "codes that have one"});
+    } else if (s.kind == SourceKind::Labels) {
+        facts.push_back({"Same label again", "after " + toText(s.labels.holdOff), ""});
+        facts.push_back({"Check digit", s.labels.checksDigit ? "checked" : "not checked",
+            "of 8, 12, 13, 14 and 18 digits"});
+    } else if (s.kind == SourceKind::Switch) {
+        facts.push_back(
+            {"Debounce", toText(s.contact.debounce), "a level counts when it has lasted"});
+    } else if (s.kind == SourceKind::Clock) {
+        facts.push_back({"Zone", s.clock.zone, "standard time, summer time and their changes"});
+    }
+    return facts;
+}
+
+} // namespace fern

@@ -1,0 +1,56 @@
+#include "base/time_zone.h"
+
+#include "base/calendar.h"
+
+#include <gtest/gtest.h>
+
+namespace fern {
+namespace {
+
+TEST(Calendar, DatesAndSecondsAreTheSame)
+{
+    // Source: POSIX, "Seconds Since the Epoch"; 2000-02-29 exists, 2100 is no leap year.
+    EXPECT_EQ(*parseUtc("1970-01-01T00:00:00Z"), 0);
+    EXPECT_EQ(*parseUtc("2000-02-29T12:00:00Z"), 951825600);
+    EXPECT_EQ(utcOf(951825600), (UtcTime{2000, 2, 29, 12, 0, 0}));
+    EXPECT_EQ(utcOf(*parseUtc("2100-03-01T00:00:00Z") - 1), (UtcTime{2100, 2, 28, 23, 59, 59}));
+    EXPECT_EQ(weekdayOf({2026, 11, 26}), 4);
+}
+
+TEST(Calendar, RefusesWhatIsNoTime)
+{
+    for (const auto* text : {"", "2030-13-01T00:00:00Z", "2030-02-30T00:00:00Z",
+             "2030-01-01 00:00:00Z", "2030-01-01T24:00:00Z", "2030-01-01T00:00:00"})
+        EXPECT_FALSE(parseUtc(text)) << text;
+}
+
+TEST(ZoneRule, ReadsOffsetsAndChanges)
+{
+    const auto rule = *parseZoneRule("CET-1CEST,M3.5.0,M10.5.0/3");
+    EXPECT_EQ(rule.offset, 3600);
+    EXPECT_EQ(rule.summerOffset, 7200);
+    EXPECT_EQ(rule.toWinter, (ZoneChange{10, 5, 0, 10800}));
+    EXPECT_EQ(parseZoneRule("<+0545>-5:45")->offset, 20700);
+    EXPECT_EQ(parseZoneRule("UTC0")->offset, 0);
+}
+
+TEST(ZoneRule, RefusesWhatIsNone)
+{
+    for (const auto* text : {"", "CET", "C-1", "CET-25", "CET-1CEST", "CET-1CEST,M13.5.0,M10.5.0",
+             "CET-1CEST,M3.6.0,M10.5.0", "CET-1CEST,M3.5.7,M10.5.0", "CET-1CEST,M3.5.0",
+             "CET-1CEST,M3.5.0,M10.5.0 ", "<CET-1", "CET-1CEST,J60,J300"})
+        EXPECT_FALSE(parseZoneRule(text)) << text;
+}
+
+TEST(ZoneRule, SummerBeginsAndEndsToTheSecond)
+{
+    const auto rule = *parseZoneRule("CET-1CEST,M3.5.0,M10.5.0/3");
+    // Directive 2000/84/EC: the last Sundays of March and October at 01:00 UTC.
+    EXPECT_EQ(offsetAt(rule, *parseUtc("2026-03-29T00:59:59Z")), 3600);
+    EXPECT_EQ(offsetAt(rule, *parseUtc("2026-03-29T01:00:00Z")), 7200);
+    EXPECT_EQ(offsetAt(rule, *parseUtc("2026-10-25T00:59:59Z")), 7200);
+    EXPECT_EQ(offsetAt(rule, *parseUtc("2026-10-25T01:00:00Z")), 3600);
+}
+
+} // namespace
+} // namespace fern

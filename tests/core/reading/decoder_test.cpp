@@ -1,0 +1,215 @@
+#include "reading/decoder.h"
+
+#include "tests/support.h"
+#include "world/device.h"
+
+#include <rapidcheck.h>
+#include <rapidcheck/gtest.h>
+
+namespace fern {
+namespace {
+
+Told only(const Source& source, const std::string& bytes)
+{
+    const auto all = makeDecoder(source)->feed({}, bytes);
+    EXPECT_EQ(all.size(), 1u) << bytes;
+    return all.empty() ? Told{} : all.front();
+}
+
+Source lines(LineForm form, const std::string& key, const std::string& separator = ":")
+{
+    Source s;
+    s.kind = SourceKind::Lines;
+    s.lines.form = form;
+    s.lines.key = key;
+    s.lines.separator = separator;
+    return s;
+}
+
+TEST(Decoder, FindsANameAmongPairs)
+{
+    const auto source = lines(LineForm::NameValue, "speed");
+    EXPECT_EQ(only(source, "speed:4.25\n").number, 4.25);
+    EXPECT_EQ(only(source, "depth:1.1, speed:-3e2\r\n").number, -300);
+    EXPECT_EQ(only(source, "depth:1.1\n").state, ToldState::Other);
+    EXPECT_EQ(only(source, "speed:fast\n").parsed, "speed is no number: \"fast\"");
+    EXPECT_EQ(only(source, "hello\n").parsed, "no name:value in it");
+    EXPECT_EQ(only(lines(LineForm::NameValue, "speed", "="), "speed=7\n").number, 7);
+}
+
+TEST(Decoder, TakesAColumn)
+{
+    auto source = lines(LineForm::Columns, "", ";");
+    source.lines.column = 3;
+    EXPECT_EQ(only(source, "1;2; 3.5 ;4\n").number, 3.5);
+    EXPECT_EQ(only(source, "1;2\n").parsed, "it has 2 of 3 columns");
+    EXPECT_EQ(only(source, "1;2;;4\n").state, ToldState::Bad);
+}
+
+TEST(Decoder, FollowsAPathThroughJson)
+{
+    const auto source = lines(LineForm::Json, "water.level");
+    EXPECT_EQ(only(source, "{\"water\":{\"level\":12.5}}\n").number, 12.5);
+    EXPECT_EQ(only(source, "{\"water\":{\"level\":null}}\n").state, ToldState::NoValue);
+    EXPECT_EQ(only(source, "{\"water\":7}\n").state, ToldState::Other);
+    EXPECT_EQ(only(source, "{\"water\":{\"lev\n").state, ToldState::Bad);
+}
+
+TEST(Decoder, ALineMayComeInPieces)
+{
+    const auto decoder = makeDecoder(lines(LineForm::NameValue, "x"));
+    EXPECT_TRUE(decoder->feed({}, "x:").empty());
+    EXPECT_TRUE(decoder->feed({}, "1").empty());
+    const auto all = decoder->feed({}, "5\nx:2");
+    ASSERT_EQ(all.size(), 1u);
+    EXPECT_EQ(all[0].number, 15);
+    EXPECT_EQ(
+        makeDecoder(lines(LineForm::NameValue, "x"))->feed({}, std::string(600, 'x'))[0].parsed,
+        "longer than 512 bytes");
+}
+
+Source remote()
+{
+    Source s;
+    s.kind = SourceKind::KeyCodes;
+    s.names = {{"20DF10EF", "up"}, {"20DF40BF", "down"}};
+    s.keyCodes.holdOff = {200, "ms"};
+    return s;
+}
+std::string frame(std::initializer_list<int> bytes)
+{
+    return {bytes.begin(), bytes.end()};
+}
+const std::string upFrame = frame({0x20, 0xDF, 0x10, 0xEF});
+
+TEST(Decoder, KeyCodesHaveNames)
+{
+    const auto told = only(remote(), upFrame);
+    EXPECT_EQ(told.text, "20DF10EF");
+    EXPECT_EQ(told.parsed, "up");
+    EXPECT_EQ(only(remote(), frame({0x20, 0xDF, 0x22, 0xDD})).parsed, "no name");
+}
+
+TEST(Decoder, DamagedKeyCodesAreRefusedByTheirComplements)
+{
+    const auto damaged = frame({0x20, 0xDF, 0x10, 0xEE});
+    EXPECT_EQ(only(remote(), damaged).state, ToldState::Bad);
+    auto trusting = remote();
+    trusting.keyCodes.hasComplements = false;
+    EXPECT_EQ(only(trusting, damaged).text, "20DF10EE");
+}
+
+TEST(Decoder, RepeatsAndQuickCodesDoNotCount)
+{
+    const auto at = [](double seconds) { return ticksFromSeconds(seconds); };
+    const auto decoder = makeDecoder(remote());
+    const auto repeat = std::string(4, '\xFF');
+    EXPECT_EQ(decoder->feed(at(0), upFrame)[0].state, ToldState::Good);
+    EXPECT_EQ(decoder->feed(at(0.11), repeat)[0].state, ToldState::Repeat);
+    EXPECT_EQ(decoder->feed(at(0.15), upFrame)[0].state, ToldState::Held);
+    EXPECT_EQ(decoder->feed(at(0.4), upFrame)[0].state, ToldState::Good);
+
+    auto taking = remote();
+    taking.keyCodes.takesRepeats = true;
+    const auto held = makeDecoder(taking);
+    EXPECT_EQ(held->feed(at(0), repeat)[0].state, ToldState::Repeat) << "of nothing known";
+    EXPECT_EQ(held->feed(at(1), upFrame)[0].state, ToldState::Good);
+    EXPECT_EQ(held->feed(at(1.3), repeat)[0].text, "20DF10EF");
+}
+
+TEST(Decoder, ATornFrameDoesNotShiftTheNextOne)
+{
+    const auto decoder = makeDecoder(remote());
+    EXPECT_TRUE(decoder->feed({}, upFrame.substr(0, 3)).empty());
+    EXPECT_EQ(decoder->feed(ticksFromSeconds(1), upFrame)[0].text, "20DF10EF");
+}
+
+// Source of the numbers: gtin.csv of the reference sheets, GS1 General Specifications 7.9.
+TEST(Decoder, LabelsAreTextAndKeepTheirZeros)
+{
+    Source s;
+    s.kind = SourceKind::Labels;
+    s.names = {{"4006381333931", "oar 7"}};
+    EXPECT_EQ(only(s, "4006381333931\r\n").parsed, "oar 7");
+    EXPECT_EQ(only(s, "0036000291452\n").text, "0036000291452");
+    EXPECT_EQ(only(s, "6291041500214\n").parsed, "the check digit is 4, 3 belongs there");
+    EXPECT_EQ(only(s, "SHED-3\n").text, "SHED-3");
+    EXPECT_EQ(only(s, std::string("AB\x02") + "C\n").parsed, "control characters in it");
+    s.labels.checksDigit = false;
+    EXPECT_EQ(only(s, "4006381333913\n").state, ToldState::Good);
+}
+
+TEST(Decoder, TheSameLabelDoesNotCountAgainAtOnce)
+{
+    Source s;
+    s.kind = SourceKind::Labels;
+    const auto decoder = makeDecoder(s);
+    EXPECT_EQ(decoder->feed({}, "A1\n")[0].state, ToldState::Good);
+    EXPECT_EQ(decoder->feed(ticksFromSeconds(0.5), "A1\n")[0].state, ToldState::Held);
+    EXPECT_EQ(decoder->feed(ticksFromSeconds(0.6), "B2\n")[0].state, ToldState::Good);
+    EXPECT_EQ(decoder->feed(ticksFromSeconds(3), "B2\n")[0].state, ToldState::Good);
+}
+
+Source receiver(ReceiverGives gives)
+{
+    Source s;
+    s.kind = SourceKind::Receiver;
+    s.receiver.gives = gives;
+    return s;
+}
+
+// Source: nmea.csv of the reference sheets, sentences of the standard's documentation.
+TEST(Decoder, AReceiverGivesWhatItsSentencesSay)
+{
+    const std::string rmc =
+        "$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6A\r\n";
+    const std::string gga = "$GPGGA,123519,4807.038,N,01131.000,E,1,08,0.9,545.4,M,46.9,M,,*47\r\n";
+    EXPECT_NEAR(only(receiver(ReceiverGives::Speed), rmc).number, 22.4, 1e-9);
+    EXPECT_EQ(only(receiver(ReceiverGives::Course), rmc).number, 84.4);
+    EXPECT_NEAR(only(receiver(ReceiverGives::Latitude), rmc).number, 48.1173, 1e-9);
+    EXPECT_EQ(only(receiver(ReceiverGives::Speed), gga).state, ToldState::Other);
+    EXPECT_EQ(only(receiver(ReceiverGives::Altitude), gga).number, 545.4);
+    EXPECT_EQ(only(receiver(ReceiverGives::Satellites), gga).number, 8);
+}
+
+TEST(Decoder, WithoutAFixThereIsNoSpeed)
+{
+    const auto told =
+        only(receiver(ReceiverGives::Speed), "$GPRMC,123519,V,,,,,,,230394,,,N*51\r\n");
+    EXPECT_EQ(told.state, ToldState::NoValue);
+    EXPECT_EQ(told.parsed, "RMC: no fix");
+}
+
+// Whatever comes in whatever pieces, a decoder goes on and tells the same lines.
+RC_GTEST_PROP(Decoder, PiecesMakeNoDifference, ())
+{
+    auto source = lines(LineForm::NameValue, "x");
+    source.kind = *rc::gen::element(SourceKind::Lines, SourceKind::Labels, SourceKind::Receiver,
+        SourceKind::KeyCodes, SourceKind::Node);
+    const auto bytes = *rc::gen::container<std::string>(
+        rc::gen::element('x', ':', '1', '.', '\n', '\r', '$', '*', '\xFF', '\0', ','));
+    const auto whole = makeDecoder(source)->feed({}, bytes);
+    const auto decoder = makeDecoder(source);
+    std::vector<Told> pieces;
+    for (const char byte : bytes)
+        for (auto& told : decoder->feed({}, {&byte, 1}))
+            pieces.push_back(told);
+    RC_ASSERT(pieces.size() == whole.size());
+    for (std::size_t i = 0; i < whole.size(); ++i)
+        RC_ASSERT(pieces[i].raw == whole[i].raw && pieces[i].parsed == whole[i].parsed
+            && pieces[i].state == whole[i].state);
+}
+
+TEST(Names, AreLearnedReplacedAndForgotten)
+{
+    auto names = withName({}, "A", "up");
+    names = withName(names, "B", "down");
+    names = withName(names, "A", "seek");
+    EXPECT_EQ(names, (std::vector<NameSpec>{{"A", "seek"}, {"B", "down"}}));
+    EXPECT_EQ(withName(names, "A", "").size(), 1u);
+    EXPECT_EQ(nameOf(names, "B"), "down");
+    EXPECT_EQ(nameOf(names, "C"), "");
+}
+
+} // namespace
+} // namespace fern
