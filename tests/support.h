@@ -32,11 +32,20 @@ inline std::string skiffText()
     return readText(sourcePath("demo/wagtail-skiff.fern.json"));
 }
 
-inline Instrument skiff()
+inline Instrument wholeSkiff()
 {
     auto instrument = readInstrument(skiffText());
     EXPECT_TRUE(instrument);
     return *std::move(instrument);
+}
+
+/// The skiff with its two analog channels, house battery and bilge.
+inline Instrument skiff()
+{
+    auto in = wholeSkiff();
+    for (const auto* id : {"last-stroke", "speed", "satellite-speed", "strokes", "pulse"})
+        in = *withoutChannel(in, id);
+    return in;
 }
 
 /// The skiff reduced to its house battery at the helm.

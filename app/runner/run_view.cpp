@@ -1,6 +1,8 @@
 #include "app/runner/run_view.h"
 
+#include "judge/rules_signal.h"
 #include "judge/signal_figures.h"
+#include "reading/spectrum.h"
 #include "smooth/figures.h"
 
 #include <algorithm>
@@ -11,6 +13,8 @@
 namespace fern::app {
 
 namespace {
+
+constexpr std::size_t mostForSpectrum = 256;
 
 void add(TraceLine& line, Ticks at, double value)
 {
@@ -43,6 +47,23 @@ TraceLine stepResponseOf(const PlainChannel& channel)
     return line;
 }
 
+/// The spectrum of the codes, as far as they came evenly.
+void addSpectrum(RunView& view)
+{
+    const auto& c = view.plain.channels[view.choice->channel];
+    const auto& codes = view.codes.values;
+    const auto gap =
+        std::find_if(codes.rbegin(), codes.rend(), [](double code) { return std::isnan(code); });
+    const auto even = static_cast<std::size_t>(gap - codes.rbegin());
+    if (!isConverted(c.source.kind))
+        return;
+    for (const auto& line :
+        spectrumOf(std::span(codes).last(even), inSeconds(c.sampleEvery), mostForSpectrum)) {
+        view.spectrum.seconds.push_back(line.hertz);
+        view.spectrum.values.push_back(line.amplitude);
+    }
+}
+
 void addSamples(RunView& view, const RunHistory& history, Ticks now, Ticks window)
 {
     const auto& unit = view.plain.channels[view.choice->channel].unit;
@@ -55,6 +76,10 @@ void addSamples(RunView& view, const RunHistory& history, Ticks now, Ticks windo
         add(view.codes, sample.at, sample.real.reading);
     }
     view.codeStatistics = codeStatistics(view.codes.values);
+    addSpectrum(view);
+    for (const auto& told : history.told())
+        if (told.channel == view.choice->channel)
+            view.told.push_back(told.told);
     if (const auto* newest = history.lastSample(view.choice->channel))
         view.newest = newest->real;
 }
@@ -100,6 +125,19 @@ TraceLine scaleCurveOf(const PlainChannel& c)
     return curve;
 }
 
+/// The value of every reading of a scaling that is a straight line, over the wished range.
+TraceLine lineOf(const PlainChannel& c)
+{
+    const auto scaling = scalingOf(c);
+    TraceLine line;
+    for (const double end : {c.from, c.to}) {
+        const double value = fromSi(end, c.unit);
+        line.seconds.push_back((value - scaling.offset) / scaling.gain);
+        line.values.push_back(value);
+    }
+    return line;
+}
+
 } // namespace
 
 StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& plain,
@@ -113,7 +151,7 @@ StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& pla
     for (const auto& end : stemChoices(plain, channel))
         part.ends.push_back({end, plain.readers[end.reader].id, labelOf(plain, end)});
     part.stepResponse = stepResponseOf(c);
-    part.scaleCurve = scaleCurveOf(c);
+    part.scaleCurve = c.isAnalog() ? scaleCurveOf(c) : lineOf(c);
     part.firmware = scalingForFirmware(scalingOf(c), c.numberKind, c.name, c.unit.name);
     if (choice) {
         const auto& reader = plain.readers[choice->reader];
@@ -124,7 +162,8 @@ StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& pla
     return part;
 }
 
-void fillFromHistory(RunView& view, const RunHistory& history, Ticks now, Ticks window)
+void fillFromHistory(
+    RunView& view, const Instrument& instrument, const RunHistory& history, Ticks now, Ticks window)
 {
     view.now = now;
     for (const auto& busy : history.activity())
@@ -140,6 +179,7 @@ void fillFromHistory(RunView& view, const RunHistory& history, Ticks now, Ticks 
     view.wishes = wishesOf(view.plain, choice, view.stem);
     addSamples(view, history, now, window);
     addRedraws(view, history, now, window);
+    view.signalFindings = signalFindings(instrument, view.plain, choice.channel, history, now);
 }
 
 } // namespace fern::app

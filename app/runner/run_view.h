@@ -65,6 +65,10 @@ struct RunView {
     TraceLine world, reading, smoothed, shown; ///< in the channel's unit
     TraceLine codes; ///< as the converter gave them
     CodeStatistics codeStatistics;
+    std::vector<Finding> signalFindings; ///< from the readings of the last seconds
+    std::vector<Told> told; ///< the last lines or codes of the channel
+    std::vector<double> settings; ///< their values, each in its unit
+    TraceLine spectrum; ///< of the codes: amplitude over hertz
     StageValues newest; ///< of the channel's last sample, SI units
     std::vector<ShownText> texts; ///< of the last seconds
     std::shared_ptr<const MonoFrame> frame;
@@ -75,6 +79,7 @@ struct RunView {
 };
 
 /// Fills stem, facts, traces and frame from a run's history at `now`; the traces go back `window`.
-void fillFromHistory(RunView& view, const RunHistory& history, Ticks now, Ticks window);
+void fillFromHistory(RunView& view, const Instrument& instrument, const RunHistory& history,
+    Ticks now, Ticks window);
 
 } // namespace fern::app

@@ -244,7 +244,9 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
     simulation.fixed = std::make_shared<const StaticPart>(staticPartOf(
         simulation.instrument, simulation.plain, simulation.channel, simulation.choice));
     simulation.end = ticksFromSeconds(lastInstantSeconds(simulation.plain, simulation.recordings));
-    const Ticks start = std::max(Ticks{}, now - window - warmUp(simulation.plain));
+    const Ticks start = remembersEverything(simulation.plain)
+        ? Ticks{}
+        : std::max(Ticks{}, now - window - warmUp(simulation.plain));
     simulation.history = std::make_unique<RunHistory>(window);
     simulation.run = std::make_unique<FirmwareRun>(
         simulation.plain, RunOptions{start, simulation.recordings}, *simulation.history);
@@ -284,7 +286,8 @@ void Runner::publish(const Simulation& simulation, bool isRunning)
         view->fixed = simulation.fixed;
         view->parts = simulation.parts;
         view->end = simulation.end;
-        fillFromHistory(*view, *simulation.history, simulation.run->now(), window);
+        fillFromHistory(
+            *view, simulation.instrument, *simulation.history, simulation.run->now(), window);
     }
     {
         const std::lock_guard lock(m_mutex);

@@ -305,8 +305,7 @@ void MainWindow::showView()
         m_parts->showView(*view);
     m_tickBar->showView(*view);
     m_glass->showFrame(view->frame);
-    m_findings->showFindings(
-        m_document.instrument(), view->fixed->findings, m_channel.toStdString());
+    showFindings(*view);
     if (!view->choice)
         return m_glassCard->setSubtitle({});
     const auto& display = view->plain.displays[view->choice->display];
@@ -316,6 +315,24 @@ void MainWindow::showView()
     if (display.pages.size() > 1)
         words += tr(", page %1 of %2").arg(view->choice->page + 1).arg(display.pages.size());
     m_glassCard->setSubtitle(words);
+}
+
+/// While it runs, what the readings give away is renewed only when something comes or goes: its
+/// numbers change with every frame.
+void MainWindow::showFindings(const RunView& view)
+{
+    const auto& found = view.signalFindings;
+    const bool isSame = std::equal(found.begin(), found.end(), m_signalFindings.begin(),
+        m_signalFindings.end(), [](const Finding& a, const Finding& b) {
+            return a.rule == b.rule && a.place == b.place
+                && a.livedWith.has_value() == b.livedWith.has_value();
+        });
+    if (!isSame || !view.isRunning)
+        m_signalFindings = found;
+    auto all = view.fixed->findings;
+    all.insert(all.end(), m_signalFindings.begin(), m_signalFindings.end());
+    sortFindings(all);
+    m_findings->showFindings(m_document.instrument(), all, m_channel.toStdString());
 }
 
 void MainWindow::chooseChannel(const QString& id, const QString& reader)

@@ -84,6 +84,7 @@ private:
 
     QWidget* placeWidget();
     void showView();
+    void showFindings(const RunView& view);
     void showDocument();
     /// Chooses the channel so many places to the right of the present one.
     void stepChannel(int by);
@@ -121,6 +122,7 @@ private:
     NoticeBar* m_notice = nullptr;
     TickBar* m_tickBar = nullptr;
     HelpWindow* m_help = nullptr;
+    std::vector<Finding> m_signalFindings; ///< that are shown
     QString m_channel; ///< id of the open channel
     QString m_reader; ///< id of the reader that is followed; empty for the first
     QString m_scenario;

@@ -75,6 +75,14 @@ QSize TabButton::sizeHint() const
     return {QFontMetrics(wordFont(13, true)).horizontalAdvance(text()) + 4 * grid, 31};
 }
 
+QSize TabButton::minimumSizeHint() const
+{
+    // When there is little room, the open one keeps its whole name.
+    constexpr int least = 44;
+    return {isChecked() ? sizeHint().width() : std::min(least, sizeHint().width()),
+        sizeHint().height()};
+}
+
 void TabButton::paintEvent(QPaintEvent* /*event*/)
 {
     const auto& t = tokens();
@@ -130,9 +138,9 @@ TopBar::TopBar(const QList<QAction*>& buttons, QMenu* menu, QAction* addChannel,
     row->addWidget(m_state);
     m_tabRow->setSpacing(grid);
     m_tabRow->setAlignment(Qt::AlignBottom);
-    row->addLayout(m_tabRow);
+    row->addLayout(m_tabRow, 1);
     row->addWidget(m_add);
-    row->addStretch(1);
+    row->addStretch(0);
     auto* right = new QHBoxLayout;
     right->setSpacing(2);
     for (auto* action : buttons)
@@ -162,8 +170,12 @@ void TopBar::showDocument(const Document& document, const QString& channel)
         m_shown = now;
         rebuildTabs(instrument);
     }
-    for (auto* tab : m_tabs)
-        tab->setChecked(tab->id() == channel);
+    for (auto* tab : m_tabs) {
+        const bool isOpen = tab->id() == channel;
+        if (tab->isChecked() != isOpen)
+            tab->updateGeometry();
+        tab->setChecked(isOpen);
+    }
 }
 
 void TopBar::rebuildTabs(const Instrument& instrument)

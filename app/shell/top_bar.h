@@ -21,7 +21,7 @@ public:
 
     const QString& id() const { return m_id; }
     QSize sizeHint() const override;
-    QSize minimumSizeHint() const override { return {48, 31}; }
+    QSize minimumSizeHint() const override;
 
 Q_SIGNALS:
     void menuWanted(const QPoint& at);

@@ -48,7 +48,12 @@ void StemWidget::setOpenLeaf(Leaf leaf)
 
 void StemWidget::step(int by)
 {
-    const int next = std::clamp(static_cast<int>(m_open) + by, 0, static_cast<int>(leafCount) - 1);
+    int next = static_cast<int>(m_open);
+    for (int at = next + by; at >= 0 && at < static_cast<int>(leafCount); at += by)
+        if (!m_leaves[static_cast<std::size_t>(at)]->isHidden()) {
+            next = at;
+            break;
+        }
     setOpenLeaf(static_cast<Leaf>(next));
     m_leaves[static_cast<std::size_t>(next)]->setFocus(Qt::ShortcutFocusReason);
 }
@@ -65,7 +70,11 @@ void StemWidget::showView(const RunView& view)
         m_leaves[i]->setLimit(
             static_cast<Leaf>(i) == view.stem.limit, QString::fromStdString(view.stem.limitReason));
         m_leaves[i]->showFigures(view.stem.leaves[i], unit, most);
+        m_leaves[i]->setVisible(view.stem.leaves[i].isThere);
     }
+    // A channel of another kind may lack the leaf that was open.
+    if (!view.stem.leaves[static_cast<std::size_t>(m_open)].isThere)
+        setOpenLeaf(Leaf::Text);
     showEnds(view);
 }
 
@@ -113,13 +122,22 @@ void StemWidget::paintEvent(QPaintEvent* /*event*/)
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(QPen(t.moss, 3, Qt::SolidLine, Qt::RoundCap));
-    for (std::size_t i = 0; i + 1 < leafCount; ++i)
-        painter.drawLine(m_leaves[i]->mapToParent(m_leaves[i]->stemOut().toPoint()),
-            m_leaves[i + 1]->mapToParent(m_leaves[i + 1]->stemIn().toPoint()));
+    const LeafButton* before = nullptr;
+    for (const auto* leaf : m_leaves) {
+        if (leaf->isHidden())
+            continue;
+        if (before != nullptr)
+            painter.drawLine(before->mapToParent(before->stemOut().toPoint()),
+                leaf->mapToParent(leaf->stemIn().toPoint()));
+        before = leaf;
+    }
     if (!m_fork->isVisible())
         return;
     // The twigs leave the stem behind Smooth and run down between the leaves to their chips.
+    // A channel of codes has no Smooth: there they leave behind Reading.
     const auto* smooth = m_leaves[static_cast<std::size_t>(Leaf::Smooth)];
+    if (smooth->isHidden())
+        smooth = m_leaves[static_cast<std::size_t>(Leaf::Reading)];
     const QPointF from = smooth->mapToParent(smooth->stemOut().toPoint()) + QPointF(3, 0);
     for (const auto* chip : m_chips) {
         const QPointF top =

@@ -144,8 +144,11 @@ Result<Instrument> withoutChannel(const Instrument& in, std::string_view channel
         [&](const auto& c) { return c->source.lane == lane; });
     for (auto& scenario : out.scenarios) {
         Scenario copy = *scenario;
-        if (!laneIsUsed
-            && std::erase_if(copy.lanes, [&](const LaneSpec& l) { return l.id == lane; }) > 0)
+        auto gone =
+            std::erase_if(copy.faults, [&](const FaultSpec& f) { return f.channel == channel; });
+        if (!laneIsUsed)
+            gone += std::erase_if(copy.lanes, [&](const LaneSpec& l) { return l.id == lane; });
+        if (gone > 0)
             scenario = shared(std::move(copy));
     }
     std::erase_if(out.decisions, [&](const auto& d) {

@@ -87,6 +87,15 @@ bool wantsPin(const Instrument& in, const Part& part, const LineSpec& line)
 
 } // namespace
 
+bool isSameWire(const PinUse& a, const PinUse& b)
+{
+    const auto brings = [](const PinUse& channel, const PinUse& line) {
+        return channel.line == nullptr && line.line != nullptr && line.bus == nullptr
+            && line.line->isInput;
+    };
+    return brings(a, b) || brings(b, a);
+}
+
 std::vector<PinUse> pinLines(const Instrument& in)
 {
     std::vector<PinUse> uses;

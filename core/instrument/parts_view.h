@@ -35,6 +35,10 @@ struct PinUse {
     }
 };
 
+/// Returns whether one of two uses of a pin is a channel and the other the line of a module that
+/// brings what the channel reads: both are the same wire.
+bool isSameWire(const PinUse& a, const PinUse& b);
+
 /// Returns every channel, line of a bus and line of a part that has a pin or wants one, in that
 /// order. Lines that are tied or that the part's bus carries want none.
 std::vector<PinUse> pinLines(const Instrument& in);

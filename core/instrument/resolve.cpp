@@ -54,6 +54,8 @@ void addConverter(PlainChannel& p, const Instrument& instrument, const Channel& 
     const auto& converter = *reads.converter;
     const auto* bus = reads.port ? findBus(instrument, reads.port->bus) : nullptr;
     p.input = plainInput(channel, converter);
+    p.sourceOhms =
+        channel.sensor.kind == SensorKind::Voltage ? inSi(channel.sensor.sourceResistance) : 0;
     p.sensorTolerancePercent = channel.sensor.tolerancePercent;
     p.resistorTolerancePercent = channel.frontEnd.tolerancePercent;
     p.bits = converter.bits;

@@ -31,6 +31,7 @@ struct PlainChannel {
     bool isAnalog() const { return source.kind == SourceKind::Analog; }
 
     AnalogInput input; ///< nominal; of an analog source, and what follows to the module's bus
+    double sourceOhms = 0; ///< of what is measured
     double sensorTolerancePercent = 0, resistorTolerancePercent = 0;
 
     int bits = 10;

@@ -39,9 +39,19 @@ constexpr auto table = std::to_array<Rule>({
     {"P22", "a light emitter without or with a wrong resistor", checkEmitter},
     {"P23", "a power bank that switches itself off", checkBankSwitchesOff},
     {"P24", "a board's own supply output overloaded", checkBoardOutput},
+    {"R01", "noise that hides the wished step", checkNoiseHidesStep},
     {"R03", "codes are clipped inside the wished range", checkClipped},
+    {"R05", "sampled more slowly than the signal needs", checkSampledTooSlowly},
     {"R06", "only a part of the converter's range is used", checkRangeHardlyUsed},
     {"R09", "a code with fewer real bits than it has", checkRealBits},
+    {"R10", "windows of a key ladder that stand too close", checkLadderWindows},
+    {"R11", "repeats or damaged codes of a remote control that count", checkKeyCodes},
+    {"R12", "a bit rate that cannot carry the lines", checkBaudRate},
+    {"R13", "an absolute reading against a supply as reference", checkAgainstSupply},
+    {"R14", "an instrument that loads what it measures", checkLoading},
+    {"R15", "a first reading after a switch of input", checkFirstAfterSwitch},
+    {"R16", "pulses counted by looks, or twice", checkCountMeans},
+    {"R17", "a serial port in software that is too fast", checkSoftwareSerial},
     {"T01", "more digits than are honest", checkMoreDigitsThanHonest},
     {"T02", "the text does not fit its field at an extreme", checkDoesNotFitField},
 });
@@ -64,15 +74,25 @@ std::vector<Finding> findingsOf(const Instrument& instrument, const PlainInstrum
     std::vector<Finding> findings;
     for (const auto& rule : table)
         rule.check(instrument, plain, findings);
+    markLivedWith(instrument, findings);
+    sortFindings(findings);
+    return findings;
+}
+
+void markLivedWith(const Instrument& instrument, std::vector<Finding>& findings)
+{
     for (auto& finding : findings)
         for (const auto& decision : instrument.decisions)
             if (decision->rule == finding.rule && decision->place == finding.place)
                 finding.livedWith = *decision;
+}
+
+void sortFindings(std::vector<Finding>& findings)
+{
     std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
         return a.livedWith.has_value() != b.livedWith.has_value() ? b.livedWith.has_value()
                                                                   : a.severity > b.severity;
     });
-    return findings;
 }
 
 } // namespace fern

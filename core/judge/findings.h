@@ -53,4 +53,10 @@ std::span<const Rule> rules();
 /// Runs every rule; the worst findings come first, those that a decision lives with come last.
 std::vector<Finding> findingsOf(const Instrument& instrument, const PlainInstrument& plain);
 
+/// Puts the decisions that live with them into the findings.
+void markLivedWith(const Instrument& instrument, std::vector<Finding>& findings);
+
+/// Brings the worst to the front and those that are lived with to the end.
+void sortFindings(std::vector<Finding>& findings);
+
 } // namespace fern

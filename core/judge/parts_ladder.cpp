@@ -55,16 +55,19 @@ PinCell cellOf(
         add("port " + pin.port);
     if (pin.analogChannel >= 0)
         add(fmt::format("analog channel {}", pin.analogChannel));
-    for (const auto& use : uses)
-        if (use.board == &board && use.pin == pin.name) {
-            if (cell.users.empty()) {
-                cell.use = ownerName(in, use);
-                cell.kind = kindOf(use);
-            }
-            cell.users.push_back(use.words);
+    const PinUse* first = nullptr;
+    for (const auto& use : uses) {
+        if (use.board != &board || use.pin != pin.name)
+            continue;
+        cell.users.push_back(use.words);
+        if (first == nullptr) {
+            first = &use;
+            cell.use = ownerName(in, use);
+            cell.kind = kindOf(use);
+        } else if (!isSameWire(*first, use)) {
+            cell.use = "used twice";
         }
-    if (cell.users.size() > 1)
-        cell.use = "used twice";
+    }
     return cell;
 }
 

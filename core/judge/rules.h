@@ -44,6 +44,18 @@ void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& 
 void checkRealBits(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRangeHardlyUsed(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
+// rules_source.cpp
+void checkNoiseHidesStep(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkSampledTooSlowly(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkLadderWindows(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkKeyCodes(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkBaudRate(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkAgainstSupply(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkLoading(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkFirstAfterSwitch(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkCountMeans(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkSoftwareSerial(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // rules_text.cpp
 void checkMoreDigitsThanHonest(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkDoesNotFitField(const Instrument& in, const PlainInstrument& plain, Findings& out);

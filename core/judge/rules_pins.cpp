@@ -51,7 +51,8 @@ void checkPinTwice(const Instrument& in, const PlainInstrument& /*plain*/, Findi
         for (std::size_t j = i + 1; j < uses.size(); ++j) {
             const auto& a = uses[i];
             const auto& b = uses[j];
-            if (a.board == nullptr || a.board != b.board || a.pin != b.pin || a.pin.empty())
+            if (a.board == nullptr || a.board != b.board || a.pin != b.pin || a.pin.empty()
+                || isSameWire(a, b))
                 continue;
             Finding finding{"P04", Severity::Stop, b.place,
                 fmt::format("Pin {} is used by {} and {}", a.pin, a.words, b.words),

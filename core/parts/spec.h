@@ -235,6 +235,9 @@ struct SensorSpec {
     SensorKind kind = SensorKind::Voltage;
     double tolerancePercent = 1; ///< of its gain or of its nominal resistance, half width
 
+    // A voltage: the resistance of what is measured, which the instrument loads. 0 is not known.
+    Quantity sourceResistance{0, "ohm"};
+
     // A shunt:
     Quantity shunt{10, "mohm"};
     double gain = 20; ///< of the amplifier behind it
@@ -266,6 +269,7 @@ template <class Archive> void describe(Archive& a, SensorSpec& s)
     a.choice("kind", s.kind, sensorKindWords);
     switch (s.kind) {
     case SensorKind::Voltage:
+        a.optionalQuantity("sourceResistance", s.sourceResistance, "ohm", Range::notNegative());
         return a.extras(s.extras);
     case SensorKind::Shunt:
         a.quantity("shunt", s.shunt, "ohm", Range::positive());

@@ -133,7 +133,7 @@ const std::vector<StartingPoint>& table()
             30e3, {100, "ms"}, {median(5), exponential(0.8)}, loadSteps, ""},
         {"light", "Light", "Light, photoresistor",
             "A photoresistor up to the reference, a fixed resistor down to ground.",
-            wish("lx", 5, 2000, 10, 400, 2), photoresistor(), FrontEndKind::SensorAbove, 60e3,
+            wish("lx", 5, 2000, 50, 400, 2), photoresistor(), FrontEndKind::SensorAbove, 60e3,
             {100, "ms"}, {median(5), exponential(0.5)}, cloudsPassing, ""},
         {"air-temperature", "Temperature", "Air temperature, thermistor",
             "A 10 kΩ thermistor up to the reference, a fixed resistor down to ground.",

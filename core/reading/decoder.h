@@ -49,12 +49,4 @@ public:
 /// Returns the decoder of a told source.
 std::unique_ptr<Decoder> makeDecoder(const Source& source);
 
-/// Returns what people call a code; empty when it has no name.
-std::string_view nameOf(const std::vector<NameSpec>& names, std::string_view code);
-
-/// Returns the names with this one for a code, in place of an earlier one; an empty name takes the
-/// code out.
-std::vector<NameSpec> withName(
-    std::vector<NameSpec> names, std::string_view code, std::string_view name);
-
 } // namespace fern

@@ -11,8 +11,8 @@ namespace {
 
 AnalogTruth truthOf(const PlainChannel& c, std::uint64_t seed)
 {
-    const AnalogNominal nominal{c.input, c.sensorTolerancePercent, c.resistorTolerancePercent,
-        c.reference,
+    const AnalogNominal nominal{c.input, c.sourceOhms, c.sensorTolerancePercent,
+        c.resistorTolerancePercent, c.reference,
         // A key ladder hangs on the reference, whose error cancels.
         c.source.kind == SourceKind::KeyLadder ? 0 : c.referenceTolerancePercent, c.offsetLsb,
         c.noiseLsb, voltsOf(converterOf(c), converterOf(c).stepCodes(), c.reference)};

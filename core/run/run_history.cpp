@@ -30,7 +30,7 @@ void RunHistory::driven(const DrivenRecord& record)
 const Told* RunHistory::lastTold(std::size_t channel) const
 {
     for (auto it = m_told.rbegin(); it != m_told.rend(); ++it)
-        if (it->channel == channel)
+        if (it->channel == channel && it->told.state != ToldState::Other)
             return &it->told;
     return nullptr;
 }

@@ -36,7 +36,7 @@ public:
     /// old.
     const std::deque<ToldRecord>& told() const { return m_told; }
 
-    /// Returns the newest line or code of a channel, or null.
+    /// Returns the newest line or code of a channel that is about it, or null.
     const Told* lastTold(std::size_t channel) const;
     /// Returns the newest code that counted, or null.
     const std::string* lastCode(std::size_t channel) const;

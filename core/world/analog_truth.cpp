@@ -21,6 +21,7 @@ AnalogTruth drawTruth(const AnalogNominal& nominal, std::uint64_t seed, std::str
     truth.input = withError(truth.input, InputPart::Supply, referenceError);
     truth.input =
         withError(truth.input, InputPart::Sensor, error(4, nominal.sensorTolerancePercent));
+    truth.input.r1 += nominal.sourceOhms;
     truth.reference = nominal.reference * (1 + referenceError);
     truth.offsetVolts = nominal.offsetHalfWidthLsb * draws.symmetric(3) * nominal.lsbVolts;
     truth.noiseVolts = nominal.noiseLsb * nominal.lsbVolts;

@@ -12,6 +12,7 @@ namespace fern {
 /// Nominal values and tolerances, in SI units and percent.
 struct AnalogNominal {
     AnalogInput input;
+    double sourceOhms = 0; ///< of what is measured; the scaling knows nothing of it
     double sensorTolerancePercent = 0;
     double resistorTolerancePercent = 0;
     double reference = 1;

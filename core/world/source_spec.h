@@ -3,6 +3,7 @@
 // The kind says which of the groups counts.
 
 #include "base/archive.h"
+#include "base/names.h"
 
 #include <string>
 #include <vector>
@@ -59,19 +60,6 @@ constexpr bool hasEvents(SourceKind kind)
 constexpr bool isSerial(SourceKind kind)
 {
     return kind >= SourceKind::Labels && kind <= SourceKind::Computer;
-}
-
-/// A code or text, and what people call it.
-struct NameSpec {
-    std::string code;
-    std::string name;
-
-    bool operator==(const NameSpec&) const = default;
-};
-template <class Archive> void describe(Archive& a, NameSpec& n)
-{
-    a.text("code", n.code);
-    a.text("name", n.name);
 }
 
 enum class SerialPort { Hardware, Software, Usb };

@@ -6,6 +6,7 @@
 #include "app/places/channels/scale_bench.h"
 #include "app/places/channels/sensor_bench.h"
 #include "app/places/channels/smooth_bench.h"
+#include "app/places/channels/source_bench.h"
 #include "app/places/channels/text_bench.h"
 #include "app/places/channels/world_bench.h"
 
@@ -57,8 +58,12 @@ ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
     m_content->hide();
 }
 
-Workbench* ChannelsPlace::makeBench(Leaf leaf)
+Workbench* ChannelsPlace::makeBench(Leaf leaf, bool isAnalog)
 {
+    if (!isAnalog && leaf == Leaf::Sensor)
+        return new SourceBench(SourceSide::Outside, m_document, this);
+    if (!isAnalog && leaf == Leaf::Reading)
+        return new SourceBench(SourceSide::Firmware, m_document, this);
     switch (leaf) {
     case Leaf::World:
         return new WorldBench(m_document, this);
@@ -80,17 +85,21 @@ Workbench* ChannelsPlace::makeBench(Leaf leaf)
 
 void ChannelsPlace::openBench(Leaf leaf)
 {
-    auto& bench = m_made[static_cast<std::size_t>(leaf)];
+    const bool isAnalog = !m_view || !m_view->choice
+        || m_view->plain.channels[m_view->choice->channel].isAnalog()
+        || (leaf != Leaf::Sensor && leaf != Leaf::Reading);
+    auto& bench = (isAnalog ? m_made : m_madeForSources)[static_cast<std::size_t>(leaf)];
     if (bench == nullptr) {
-        bench = makeBench(leaf);
+        bench = makeBench(leaf, isAnalog);
         m_benches->addWidget(bench);
         connect(bench, &Workbench::refused, this, &ChannelsPlace::refused);
     }
     // The hidden ones must not ask for room: they are not laid out, so what they ask for is stale.
-    for (auto* made : m_made)
-        if (made != nullptr)
-            made->setSizePolicy(QSizePolicy::Preferred,
-                made == bench ? QSizePolicy::Preferred : QSizePolicy::Ignored);
+    for (const auto& all : {m_made, m_madeForSources})
+        for (auto* made : all)
+            if (made != nullptr)
+                made->setSizePolicy(QSizePolicy::Preferred,
+                    made == bench ? QSizePolicy::Preferred : QSizePolicy::Ignored);
     m_benches->setCurrentWidget(bench);
 }
 
@@ -108,13 +117,18 @@ void ChannelsPlace::showView(std::shared_ptr<const RunView> newest)
         return;
     }
     m_stem->showView(view);
+    openBench(m_stem->openLeaf());
     m_limit->setText(tr("%1 limits: %2")
                          .arg(QString::fromStdString(
                                   view.stem.leaves[static_cast<std::size_t>(view.stem.limit)].name),
                              QString::fromStdString(view.stem.limitReason)));
     if (view.stem.noiseIsAboutTrace)
         m_limit->setText(m_limit->text()
-            + tr(" Noise is rms about the smoothed trace: a recording has no twin without noise."));
+            + (isTold(view.plain.channels[view.choice->channel].source.kind)
+                    ? tr(" Noise is rms about the smoothed trace: what a device tells has no twin "
+                         "without noise.")
+                    : tr(" Noise is rms about the smoothed trace: a recording has no twin without "
+                         "noise.")));
     // While it runs, stem and workbench are painted in turns of their own, so that no turn is long.
     if (view.isRunning)
         QTimer::singleShot(0, this, &ChannelsPlace::showBench);

@@ -23,8 +23,9 @@ Q_SIGNALS:
     void readerChosen(const QString& id);
 
 private:
-    Workbench* makeBench(Leaf leaf);
-    /// Shows the workbench of a leaf; it is made when it is opened first.
+    Workbench* makeBench(Leaf leaf, bool isAnalog);
+    /// Shows the workbench of a leaf; it is made when it is opened first. Sensor and reading have
+    /// one for analog sources and one for all others.
     void openBench(Leaf leaf);
     void showBench();
 
@@ -33,6 +34,7 @@ private:
     QLabel* m_limit;
     QStackedWidget* m_benches;
     std::array<Workbench*, leafCount> m_made{};
+    std::array<Workbench*, leafCount> m_madeForSources{};
     QLabel* m_empty;
     QWidget* m_content;
     std::shared_ptr<const RunView> m_view;

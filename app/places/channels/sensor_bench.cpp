@@ -7,6 +7,7 @@ namespace fern::app {
 SensorBench::SensorBench(Document& document, QWidget* parent)
     : Workbench(tr("Sensor"), tr("what stands between the world and the pin"), Leaf::Sensor,
         document, parent)
+    , m_sourceResistance(addQuantity(tr("What is measured has"), "sourceResistance"))
     , m_shunt(addQuantity(tr("Shunt"), "shunt"))
     , m_gain(addNumber(tr("Amplifier"), QStringLiteral("×"), "gain"))
     , m_low(makeQuantity(tr("Low end"), "low"))
@@ -46,6 +47,10 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     trace->body()->addWidget(m_trace);
     row->addWidget(trace, 5);
 
+    m_sourceResistance->setToolTip(
+        tr("Its own resistance, which the divider loads; 0 is not known"));
+    connectSensor(
+        m_sourceResistance, &SensorSpec::sourceResistance, tr("Resistance of what is measured"));
     connectSensor(m_shunt, &SensorSpec::shunt, tr("Shunt"));
     connectSensor(m_gain, &SensorSpec::gain, tr("Amplifier"));
     connectSensor(m_low, &SensorSpec::low, tr("Low end of the sender"));
@@ -116,6 +121,7 @@ void SensorBench::showKind()
 {
     const auto kind = channel().sensor.kind;
     const bool resistive = isResistive(kind);
+    setInputVisible(m_sourceResistance, kind == SensorKind::Voltage);
     setInputVisible(m_shunt, kind == SensorKind::Shunt);
     setInputVisible(m_gain, kind == SensorKind::Shunt);
     setInputVisible(m_lowPair, kind == SensorKind::Sender);
@@ -138,6 +144,7 @@ void SensorBench::showInputs(const RunView& view)
     const auto& sensor = channel().sensor;
     const auto& frontEnd = channel().frontEnd;
     showKind();
+    m_sourceResistance->showQuantity(sensor.sourceResistance);
     m_shunt->showQuantity(sensor.shunt);
     m_gain->showNumber(sensor.gain);
     m_low->showQuantity(sensor.low);

@@ -23,6 +23,7 @@ private:
     void connectFrontEnd(QuantityEdit* input, Quantity FrontEndSpec::*member, const QString& name);
     void showKind();
 
+    QuantityEdit* m_sourceResistance;
     QuantityEdit* m_shunt;
     NumberEdit* m_gain;
     QuantityEdit* m_low;

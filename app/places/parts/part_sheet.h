@@ -2,14 +2,11 @@
 // Every figure of one part, each with the typical one of its class and where that comes from.
 
 #include "app/document/document.h"
+#include "app/look/parameter_grid.h"
 #include "instrument/part_parameters.h"
 
-#include <QGridLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QScrollArea>
-
-#include <vector>
 
 namespace fern::app {
 
@@ -32,17 +29,7 @@ Q_SIGNALS:
     void busRemoveWanted(const QString& bus);
 
 private:
-    struct Row {
-        Parameter parameter;
-        QWidget* input = nullptr;
-        LineLabel* note = nullptr;
-    };
-
-    void rebuild(const std::vector<Parameter>& parameters);
-    Row addRow(QGridLayout* layout, int line, const Parameter& parameter, QWidget* content);
-    QWidget* inputFor(const Parameter& parameter, QWidget* content);
-    void fill(Row& row, const Parameter& parameter);
-    void set(const std::string& path, const QString& text);
+    void set(const QString& path, const QString& label, const QString& text);
 
     Document& m_document;
     QString m_part;
@@ -51,8 +38,7 @@ private:
     LineLabel* m_class;
     QPushButton* m_another;
     QPushButton* m_remove;
-    QScrollArea* m_scroll;
-    std::vector<Row> m_rows;
+    ParameterGrid* m_grid;
 };
 
 } // namespace fern::app

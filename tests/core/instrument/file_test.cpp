@@ -21,7 +21,7 @@ Error errorOf(const std::string& text)
 
 TEST(InstrumentFile, WritesTheDemoByteForByte)
 {
-    EXPECT_EQ(writeInstrument(test::skiff()), skiffText());
+    EXPECT_EQ(writeInstrument(test::wholeSkiff()), skiffText());
 }
 
 TEST(InstrumentFile, KeepsUnknownKeysAtEveryLevel)

@@ -37,8 +37,9 @@ TEST(StartingPoints, EveryRowWorksOnEveryBoardAndDisplay)
                 const auto stem = stemOf(plain, choices[0], history, run.now());
                 EXPECT_NE(stem.leaves[6].value.find_first_of("0123456789"), std::string::npos)
                     << name << " " << stem.leaves[6].value;
+                // That a board measures against its own supply is right to be said.
                 for (const auto& finding : findingsOf(*in, plain))
-                    EXPECT_EQ(finding.severity, Severity::Note)
+                    EXPECT_TRUE(finding.severity == Severity::Note || finding.rule == "R13")
                         << name << ": " << finding.rule << " " << finding.title;
                 const auto wishes = wishesOf(plain, choices[0], stem);
                 EXPECT_EQ(wishes[0].verdict, Verdict::Met) << name << ": " << wishes[0].found;

@@ -30,7 +30,7 @@ std::uint64_t hashOf(const std::string& text)
 
 TEST(FirmwareRun, GivesTheSameTraceOnEveryBuild)
 {
-    const auto whole = *resolve(test::skiff(), "");
+    const auto whole = *resolve(test::wholeSkiff(), "");
     const auto trace = traceOf(whole, 30);
     EXPECT_TRUE(trace == traceOf(whole, 30));
     // The trace of the first build that was checked; sanitized and other compilers' builds give it

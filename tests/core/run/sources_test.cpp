@@ -90,7 +90,8 @@ TEST(Sources, AReceiverHasNoSpeedBeforeItsFixAndUnderABridge)
     EXPECT_TRUE(std::isnan(lost.last(0)));
     EXPECT_EQ(lost.text(0), "---------");
     EXPECT_NEAR(Ran(in, 55).last(0), 7.4, 0.02);
-    EXPECT_EQ(lost.history.lastTold(0)->state, ToldState::Other) << "GGA follows RMC";
+    EXPECT_EQ(lost.history.lastTold(0)->state, ToldState::NoValue);
+    EXPECT_EQ(lost.history.told().back().told.state, ToldState::Other) << "GGA follows RMC";
 }
 
 TEST(Sources, ALineCarriesItsUnit)

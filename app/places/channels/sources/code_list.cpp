@@ -1,0 +1,116 @@
+#include "app/places/channels/sources/code_list.h"
+
+#include "app/look/card.h"
+#include "app/look/look.h"
+#include "app/look/text.h"
+#include "instrument/source_parameters.h"
+
+#include <QHBoxLayout>
+#include <QVBoxLayout>
+
+#include <algorithm>
+#include <map>
+
+namespace fern::app {
+
+CodeList::CodeList(Document& document, QWidget* parent)
+    : SourceView(parent)
+    , m_document(document)
+    , m_table(new TextTableView(this))
+    , m_last(softLabel({}, this))
+    , m_name(new QLineEdit(this))
+    , m_learn(new QPushButton(tr("Learn"), this))
+{
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(grid - 2);
+    column->addWidget(m_table, 1);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(grid);
+    row->addWidget(m_last, 1);
+    row->addWidget(m_name, 1);
+    row->addWidget(m_learn);
+    column->addLayout(row);
+    m_table->setObjectName(QStringLiteral("codeTable"));
+    m_table->setAccessibleName(tr("Codes and their names"));
+    m_table->setEditableColumn(1);
+    m_table->setMinimumHeight(70);
+    m_last->setObjectName(QStringLiteral("lastCode"));
+    m_name->setObjectName(QStringLiteral("codeName"));
+    m_name->setPlaceholderText(tr("its name"));
+    m_name->setAccessibleName(tr("Name of the last code"));
+    m_learn->setObjectName(QStringLiteral("learn"));
+    m_learn->setToolTip(tr("Gives the last code that came without a name this name"));
+    connect(m_learn, &QPushButton::clicked, this, &CodeList::learn);
+    connect(m_name, &QLineEdit::returnPressed, this, &CodeList::learn);
+    connect(m_name, &QLineEdit::textChanged, this, [this](const QString& text) {
+        m_learn->setEnabled(!text.trimmed().isEmpty() && !m_lastCode.isEmpty());
+    });
+    connect(m_table, &TextTableView::edited, this, &CodeList::rename);
+    m_learn->setEnabled(false);
+}
+
+void CodeList::learn()
+{
+    if (m_lastCode.isEmpty() || m_name->text().trimmed().isEmpty())
+        return;
+    const auto name = m_name->text().trimmed();
+    m_name->clear();
+    m_document.apply(tr("Learn %1").arg(name),
+        withCodeName(
+            m_document.instrument(), m_channel, m_lastCode.toStdString(), name.toStdString()));
+}
+
+void CodeList::rename(int row, const QString& name)
+{
+    m_document.apply(tr("Name of a code"),
+        withCodeName(m_document.instrument(), m_channel, m_codes[static_cast<std::size_t>(row)],
+            name.toStdString()));
+}
+
+void CodeList::showRun(const RunView& view, const Channel& channel)
+{
+    m_channel = channel.id;
+    struct Tally {
+        int came = 0;
+        double last = 0;
+    };
+    std::map<std::string, Tally> tallies;
+    std::vector<std::string> order;
+    for (const auto& name : channel.source.names)
+        order.push_back(name.code);
+    std::string newest;
+    int bad = 0;
+    for (const auto& told : view.told) {
+        bad += told.state == ToldState::Bad;
+        if (told.text.empty())
+            continue;
+        if (std::find(order.begin(), order.end(), told.text) == order.end())
+            order.push_back(told.text);
+        auto& tally = tallies[told.text];
+        ++tally.came;
+        tally.last = inSeconds(told.at);
+        if (nameOf(channel.source.names, told.text).empty())
+            newest = told.text;
+    }
+    TextTable table{{tr("code").toStdString(), tr("name").toStdString(), tr("came").toStdString(),
+                        tr("last").toStdString()},
+        {}};
+    for (const auto& code : order) {
+        const auto& tally = tallies[code];
+        table.rows.push_back({code, std::string(nameOf(channel.source.names, code)),
+            tally.came == 0 ? tr("not yet").toStdString() : std::to_string(tally.came),
+            tally.came == 0 ? std::string()
+                            : QStringLiteral("%1 s").arg(tally.last, 0, 'f', 1).toStdString()});
+    }
+    m_codes = order;
+    m_table->showTable(table, 1);
+    m_lastCode = qText(newest);
+    m_last->setText(!newest.empty() ? tr("Without a name: %1").arg(m_lastCode)
+            : bad > 0               ? tr("Every good code has a name; %1 came damaged").arg(bad)
+            : order.empty()         ? tr("Press a key or scan a label to learn it")
+                                    : tr("Every code that came has a name"));
+    m_learn->setEnabled(!m_lastCode.isEmpty() && !m_name->text().trimmed().isEmpty());
+}
+
+} // namespace fern::app

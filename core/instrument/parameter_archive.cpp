@@ -1,0 +1,117 @@
+#include "instrument/parameter_archive.h"
+
+#include <array>
+
+namespace fern {
+
+namespace {
+
+using Label = std::pair<std::string_view, std::string_view>;
+
+/// Keys whose words for people are others than the key taken apart.
+constexpr auto labels = std::to_array<Label>({
+    {"accuracy", "accuracy ±"},
+    {"activePercent", "active, % of the time"},
+    {"baud", "bits a second"},
+    {"beta", "B, K"},
+    {"board", "read or told by"},
+    {"checksDigit", "refuses wrong check digits"},
+    {"closesBelow", "closes below"},
+    {"coldStart", "first fix after"},
+    {"contact", "is a contact"},
+    {"damageAbove", "damaged above"},
+    {"decoupled", "has its capacitors"},
+    {"driftPpm", "runs fast by, ppm"},
+    {"dutyPercent", "high, % of the time"},
+    {"efficiencyPercent", "efficiency, %"},
+    {"fastest", "follows up to"},
+    {"forward", "forward voltage"},
+    {"gives", "it gives"},
+    {"hasComplements", "carries complements"},
+    {"highFrom", "sees high from"},
+    {"input", "seen by"},
+    {"inputMost", "highest input"},
+    {"kelvinPerWatt", "to the air, K/W"},
+    {"limit", "gives at most"},
+    {"lossPercent", "messages lost, %"},
+    {"means", "one is added by"},
+    {"mirrored", "shares its address"},
+    {"motor", "is a motor"},
+    {"noiseLsb", "noise, LSB"},
+    {"nonlinearityLsb", "nonlinearity, LSB"},
+    {"of", "follows"},
+    {"offBelow", "off below"},
+    {"offsetLsb", "offset, LSB"},
+    {"open", "no key is called"},
+    {"opensAt", "opens at"},
+    {"perUnit", "pulses for one unit"},
+    {"pressedIsLow", "pressed is low"},
+    {"pullUpTo", "pulled up to"},
+    {"quiescent", "own current"},
+    {"referenceTolerancePercent", "reference tolerance, %"},
+    {"sampleEvery", "every"},
+    {"scatter", "scatter, m/s"},
+    {"separator", "separated by"},
+    {"sleepPercent", "asleep, % of the time"},
+    {"sourceMost", "source at most"},
+    {"straps", "straps give"},
+    {"supplyFrom", "works from"},
+    {"supplyTo", "works up to"},
+    {"takesRepeats", "a held key counts again"},
+    {"tolerancePercent", "resistors ±, %"},
+    {"usablePercent", "usable, %"},
+    {"usual", "usual addresses"},
+    {"wholePort", "writes a whole port"},
+    {"zone", "time zone rule"},
+});
+
+/// Headings of the groups inside a part.
+constexpr auto groups = std::to_array<Label>({
+    {"bank", "Power bank"},
+    {"battery", "Battery"},
+    {"converter", "Converter"},
+    {"derived", "Made of"},
+    {"emitter", "Light emitter"},
+    {"gate", "Only while"},
+    {"levels", "Levels"},
+    {"load", "Draws"},
+    {"outside", "Supply from outside"},
+    {"port", "On the bus"},
+    {"regulator", "Regulator"},
+    {"serial", "Serial line"},
+});
+
+template <std::size_t N>
+std::string_view lookUp(const std::array<Label, N>& table, std::string_view key)
+{
+    const auto found = std::find_if(
+        table.begin(), table.end(), [&](const Label& label) { return label.first == key; });
+    return found == table.end() ? std::string_view() : found->second;
+}
+
+/// "supplyFrom" becomes "supply from".
+std::string takenApart(std::string_view key)
+{
+    std::string words;
+    for (const char c : key)
+        if (c >= 'A' && c <= 'Z')
+            words += {' ', static_cast<char>(c - 'A' + 'a')};
+        else
+            words += c;
+    return words;
+}
+
+} // namespace
+
+std::string parameterLabel(std::string_view key)
+{
+    const auto known = lookUp(labels, key);
+    return known.empty() ? takenApart(key) : std::string(known);
+}
+
+std::string parameterGroup(std::string_view key)
+{
+    return std::string(lookUp(groups, key));
+}
+
+} // namespace fern

@@ -1,0 +1,145 @@
+#include "instrument/source_parameters.h"
+
+#include "base/number_text.h"
+#include "instrument/edits.h"
+#include "instrument/parameter_archive.h"
+#include "instrument/parts_view.h"
+#include "instrument/source_check.h"
+
+#include <algorithm>
+#include <array>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+/// What the firmware decides; everything else stands outside.
+constexpr auto ofFirmware = std::to_array<std::string_view>({"sampleEvery", "pulses/gives",
+    "pulses/perUnit", "pulses/means", "pulses/input", "pulses/holdOff", "waveform/refractory",
+    "contact/debounce", "keyCodes/hasComplements", "keyCodes/takesRepeats", "keyCodes/holdOff",
+    "labels/checksDigit", "labels/holdOff", "receiver/gives", "lines/key", "lines/column",
+    "lines/unit", "node/slot", "node/tries", "computer", "clock/zone"});
+
+SourceSide sideOf(const Parameter& row, SourceKind kind)
+{
+    // A device sends at its own pace; the board can only listen.
+    if (row.path == "sampleEvery" && isTold(kind) && kind != SourceKind::Node)
+        return SourceSide::Outside;
+    const bool isFirmware = row.path.starts_with("derived/") || row.path.starts_with("gate/")
+        || std::find(ofFirmware.begin(), ofFirmware.end(), row.path) != ofFirmware.end();
+    return isFirmware ? SourceSide::Firmware : SourceSide::Outside;
+}
+
+void offer(Parameter& row, const std::string& value, const std::string& words)
+{
+    row.kind = ParameterKind::Choice;
+    row.choices.push_back(value);
+    row.choiceWords.push_back(words);
+}
+
+/// Where a figure is a reference: what it may lead to.
+void offerReferences(Parameter& row, const Instrument& in, const Channel& channel)
+{
+    if (row.path == "board") {
+        for (const auto& part : in.parts)
+            if (isConverted(channel.source.kind)
+                    ? part->converter.has_value()
+                    : part->kind == PartKind::Board || part->kind == PartKind::Module)
+                offer(row, part->id, partName(*part));
+    } else if (row.path == "pin") {
+        offer(row, "", "none");
+        if (const auto* board = findById(in.parts, channel.source.board))
+            for (const auto& pin : board->pins)
+                if (!isConverted(channel.source.kind) || (pin.roles & bitOf(PinRole::Analog)) != 0)
+                    offer(row, pin.name, pin.name);
+    } else if (row.path == "derived/of" || row.path == "gate/channel") {
+        for (const auto& other : in.channels)
+            if (other->id != channel.id)
+                offer(row, other->id, other->name);
+    } else if (row.path == "derived/resetBy") {
+        offer(row, "", "nothing");
+        for (const auto& other : in.channels)
+            if (givesCodes(other->source.kind))
+                offer(row, other->id, other->name);
+    }
+    if (row.kind == ParameterKind::Choice && !row.choices.empty()
+        && std::find(row.choices.begin(), row.choices.end(), row.text) == row.choices.end())
+        offer(row, row.text, row.text);
+}
+
+/// Figures that the kind does not use.
+bool isIdle(const Parameter& row, SourceKind kind)
+{
+    return row.path == "lane" || (row.path == "range" && kind != SourceKind::Analog)
+        || ((row.path == "resolution" || row.path == "accuracy")
+            && (givesCodes(kind) || isConverted(kind)))
+        || row.path == "gate";
+}
+
+} // namespace
+
+std::vector<Parameter> sourceParameters(
+    const Instrument& in, const Channel& channel, SourceSide side)
+{
+    Source copy = channel.source;
+    for (auto* quantity : {&copy.resolution, &copy.accuracy})
+        if (quantity->unit.empty())
+            quantity->unit = unitOf(channel);
+    ParameterArchive archive({}, {}, {}, {});
+    describe(archive, copy);
+    auto rows = archive.take();
+    std::erase_if(rows, [&](const Parameter& row) {
+        return sideOf(row, copy.kind) != side || isIdle(row, copy.kind);
+    });
+    for (auto& row : rows)
+        offerReferences(row, in, channel);
+    return rows;
+}
+
+Result<Instrument> withSource(const Instrument& in, std::string_view id, const Source& source)
+{
+    Instrument out = in;
+    for (auto& channel : out.channels)
+        if (channel->id == id) {
+            Channel copy = *channel;
+            copy.source = source;
+            channel = std::make_shared<const Channel>(std::move(copy));
+            return accepted(std::move(out));
+        }
+    return Error{ErrorCode::NotFound, fmt::format("there is no channel \"{}\"", id), ""};
+}
+
+Result<Instrument> withSourceParameter(
+    const Instrument& in, std::string_view id, std::string_view path, std::string_view text)
+{
+    const auto* channel = findById(in.channels, id);
+    if (channel == nullptr)
+        return Error{ErrorCode::NotFound, fmt::format("there is no channel \"{}\"", id), ""};
+    Source source = channel->source;
+    for (auto* quantity : {&source.resolution, &source.accuracy})
+        if (quantity->unit.empty())
+            quantity->unit = unitOf(*channel);
+    ParameterArchive archive({}, {}, path, trimmed(text));
+    describe(archive, source);
+    if (archive.failed())
+        return Error{ErrorCode::InvalidArgument, archive.error(), ""};
+    if (!archive.hasSet())
+        return Error{ErrorCode::NotFound,
+            fmt::format("{} has no parameter \"{}\"", channel->name, path), ""};
+    return withSource(in, id, source);
+}
+
+Result<Instrument> withCodeName(
+    const Instrument& in, std::string_view id, std::string_view code, std::string_view name)
+{
+    const auto* channel = findById(in.channels, id);
+    if (channel == nullptr)
+        return Error{ErrorCode::NotFound, fmt::format("there is no channel \"{}\"", id), ""};
+    Source source = channel->source;
+    source.names = withName(std::move(source.names), code, trimmed(name));
+    return withSource(in, id, source);
+}
+
+} // namespace fern

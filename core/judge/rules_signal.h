@@ -1,0 +1,19 @@
+#pragma once
+// R02, R04, R07, R08: what the readings of the last seconds give away. These rules need a run or a
+// recording, and say so.
+
+#include "judge/findings.h"
+#include "judge/stem.h"
+#include "run/run_history.h"
+
+namespace fern {
+
+/// Returns what stands out in the readings of one channel up to `now`.
+std::vector<Finding> signalFindings(const Instrument& instrument, const PlainInstrument& plain,
+    std::size_t channel, const RunHistory& history, Ticks now);
+
+/// Returns the share of a hum of that frequency that the steps let through, 0 … 1; medians are
+/// taken to let all of it through.
+double humGain(const std::vector<StepSpec>& steps, double sampleSeconds, double hertz);
+
+} // namespace fern

@@ -1,0 +1,48 @@
+#include "reading/spectrum.h"
+
+#include "curves/sine.h"
+
+#include <cmath>
+#include <numeric>
+
+namespace fern {
+
+std::vector<SpectrumLine> spectrumOf(
+    std::span<const double> samples, double sampleSeconds, std::size_t most)
+{
+    if (samples.size() > most)
+        samples = samples.last(most);
+    const auto n = samples.size();
+    if (n < 8 || !(sampleSeconds > 0))
+        return {};
+    const auto count = static_cast<double>(n);
+    const double mean = std::accumulate(samples.begin(), samples.end(), 0.0) / count;
+    std::vector<double> windowed(n);
+    for (std::size_t i = 0; i < n; ++i)
+        windowed[i] =
+            (samples[i] - mean) * (0.5 - 0.5 * sineOfTurns(static_cast<double>(i) / count + 0.25));
+    // The sums of a Hann window are half as large as those of none.
+    constexpr double gain = 0.5;
+    std::vector<SpectrumLine> lines;
+    for (std::size_t k = 1; k <= n / 2; ++k) {
+        double real = 0;
+        double imaginary = 0;
+        for (std::size_t i = 0; i < n; ++i) {
+            const double turns = static_cast<double>(k * i % n) / count;
+            real += windowed[i] * sineOfTurns(turns + 0.25);
+            imaginary += windowed[i] * sineOfTurns(turns);
+        }
+        const double sides = 2 * k == n ? 1 : 2; // the mirrored line is the same sine
+        lines.push_back({static_cast<double>(k) / (count * sampleSeconds),
+            sides * std::hypot(real, imaginary) / (gain * count)});
+    }
+    return lines;
+}
+
+double aliasOf(double hertz, double sampleSeconds)
+{
+    const double turns = hertz * sampleSeconds;
+    return std::fabs(turns - std::floor(turns + 0.5)) / sampleSeconds;
+}
+
+} // namespace fern

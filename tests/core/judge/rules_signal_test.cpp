@@ -1,0 +1,139 @@
+#include "judge/rules_signal.h"
+
+#include "instrument/edits.h"
+#include "smooth/step_text.h"
+#include "tests/core/sources.h"
+#include "tests/support.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace fern {
+namespace {
+
+FaultSpec fault(FaultKind kind, double amount = 0, double share = 0)
+{
+    FaultSpec f;
+    f.channel = "house-battery";
+    f.kind = kind;
+    f.from = 5;
+    f.to = 1000;
+    f.amount = {amount, "V"};
+    f.share = share;
+    return f;
+}
+
+std::vector<Finding> after(const Instrument& in, double seconds, std::size_t channel = 0)
+{
+    const test::Ran ran(in, seconds);
+    return signalFindings(in, ran.plain, channel, ran.history, ran.run.now());
+}
+
+std::string titleOf(const std::vector<Finding>& findings, const std::string& rule)
+{
+    const auto found = std::find_if(
+        findings.begin(), findings.end(), [&](const Finding& f) { return f.rule == rule; });
+    return found == findings.end() ? "" : found->title;
+}
+
+/// The skiff's battery, sampled every 7 ms, at which 50 Hz is seen at 50 Hz.
+Instrument quick(std::vector<FaultSpec> faults, const std::string& steps = "exponential tau 0.05")
+{
+    auto in = *withSampleEvery(test::skiff(), "house-battery", {7, "ms"});
+    in = *withSmoothing(in, "house-battery", *parseSteps(steps));
+    return test::withFaults(in, std::move(faults));
+}
+
+TEST(SignalFindings, ASoundSignalGivesNothingAway)
+{
+    EXPECT_TRUE(after(quick({}), 20).empty());
+    EXPECT_TRUE(after(test::skiff(), 20).empty());
+}
+
+TEST(SignalFindings, AFloatingPinIsRecognised)
+{
+    const auto findings = after(quick({fault(FaultKind::Floating)}), 20);
+    EXPECT_EQ(titleOf(findings, "R02"), "House battery looks like a pin with nothing on it");
+    EXPECT_EQ(titleOf(findings, "R04"), "") << "one cause, one finding";
+    // A strong hum alone is none: the codes stay where they are.
+    EXPECT_EQ(titleOf(after(quick({fault(FaultKind::Hum, 0.1)}), 20), "R02"), "");
+}
+
+TEST(SignalFindings, HumThatPassesTheSmoothingIsSaidAndItsFixTakesItAway)
+{
+    const auto in = quick({fault(FaultKind::Hum, 0.1)});
+    const auto findings = after(in, 20);
+    const auto found = std::find_if(
+        findings.begin(), findings.end(), [](const Finding& f) { return f.rule == "R04"; });
+    ASSERT_NE(found, findings.end());
+    EXPECT_NE(found->reason.find("50 Hz, sampled every 7 ms"), std::string::npos) << found->reason;
+    ASSERT_EQ(found->fixes.size(), 1u);
+    EXPECT_EQ(found->fixes[0].label, "Average 20 samples, 5 ms apart");
+    const auto fixed = *found->fixes[0].apply(in);
+    EXPECT_EQ(titleOf(after(fixed, 20), "R04"), "");
+    // A hum too small to move the wished step is no matter.
+    EXPECT_EQ(titleOf(after(quick({fault(FaultKind::Hum, 0.002)}), 20), "R04"), "");
+}
+
+TEST(SignalFindings, AReadingThatNeverMovesIsStuck)
+{
+    // A pin without noise of its own that stands at ground: every reading is the same.
+    auto in = test::skiff();
+    auto converter = *in.parts[0]->converter;
+    converter.offsetLsb = 0;
+    in = *withConverter(in, "board", converter);
+    auto open = fault(FaultKind::Dropouts, 0, 1);
+    const auto findings = after(test::withFaults(in, {open}), 40);
+    EXPECT_EQ(titleOf(findings, "R07"), "Every reading of House battery is 0");
+    EXPECT_EQ(titleOf(findings, "R08"), "") << "nothing comes back";
+    // A sensor that sticks still shows the converter's own noise.
+    EXPECT_EQ(titleOf(after(test::withFaults(in, {fault(FaultKind::Stuck)}), 40), "R07"), "");
+}
+
+TEST(SignalFindings, ALooseContactDropsOut)
+{
+    const auto in = quick({fault(FaultKind::Dropouts, 0, 0.01)});
+    const auto findings = after(in, 20);
+    EXPECT_NE(titleOf(findings, "R08").find("House battery drops to nothing"), std::string::npos);
+    EXPECT_EQ(titleOf(after(quick({}), 20), "R08"), "");
+}
+
+TEST(SignalFindings, ADeviceThatFallsSilentIsMissed)
+{
+    Source lines;
+    lines.kind = SourceKind::Lines;
+    lines.sampleEvery = {1, "s"};
+    lines.lines.key = "depth";
+    auto in = test::withSource(test::bench(), "Depth", {lines, "m", {{0, 3}}});
+    auto silent = fault(FaultKind::Silence);
+    silent.channel = in.channels[0]->id;
+    silent.from = 20;
+    EXPECT_TRUE(after(test::withFaults(in, {silent}), 22).empty());
+    EXPECT_EQ(
+        titleOf(after(test::withFaults(in, {silent}), 30), "R08"), "Nothing from Depth for 11 s");
+    auto damaged = fault(FaultKind::Garbage, 0, 0.5);
+    damaged.channel = in.channels[0]->id;
+    EXPECT_NE(titleOf(after(test::withFaults(in, {damaged}), 60), "R08").find("came damaged"),
+        std::string::npos);
+}
+
+// Source: filter-hum.csv of the reference sheets: |sin(πfT)/(N sin(πfT/N))| of an average over T.
+TEST(HumGain, OfAnAverageIsThatOfTheHandbook)
+{
+    struct Row {
+        double milliseconds, hertz, gain;
+    };
+    // Samples of 0.1 ms come close to the continuous average that the sheet computes.
+    for (const auto& row :
+        {Row{10, 50, 0.63661977}, {10, 60, 0.50455115}, {20, 50, 0}, {20, 60, 0.15591488},
+            {20, 49.5, 0.01009935}, {20, 100, 0}, {33.333333, 50, 0.16539867}}) {
+        StepSpec average;
+        average.kind = StepKind::MovingAverage;
+        average.window = static_cast<int>(std::lround(row.milliseconds * 10));
+        const double gain = humGain({average}, 1e-4, row.hertz);
+        EXPECT_NEAR(gain, row.gain, 2e-3) << row.milliseconds << " ms, " << row.hertz << " Hz";
+    }
+}
+
+} // namespace
+} // namespace fern

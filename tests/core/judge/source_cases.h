@@ -1,0 +1,120 @@
+#pragma once
+// Instruments on which the rules of sources speak: each fires, and a near miss of it does not.
+
+#include "instrument/source_parameters.h"
+#include "smooth/step_text.h"
+#include "tests/core/judge/parts_cases.h"
+#include "tests/core/sources.h"
+#include "tests/support.h"
+
+namespace fern::test {
+
+inline Instrument withSourceOf(
+    SourceKind kind, const std::function<void(Source&)>& change, SourceCase rest = {})
+{
+    rest.source.kind = kind;
+    if (kind == SourceKind::Pulses || kind == SourceKind::KeyCodes)
+        rest.source.pin = "IO4";
+    if (isConverted(kind))
+        rest.source.pin = "IN36";
+    change(rest.source);
+    if (givesCodes(kind) || kind == SourceKind::Labels)
+        rest.unit = "count";
+    return withSource(bench(), "Thing", rest);
+}
+
+inline Instrument withKeys(std::vector<double> kilohm)
+{
+    return withSourceOf(SourceKind::KeyLadder, [&](Source& s) {
+        for (std::size_t i = 0; i < kilohm.size(); ++i)
+            s.ladder.keys.push_back({"key " + std::to_string(i + 1), {kilohm[i], "kohm"}});
+    });
+}
+
+inline Instrument withRemote(bool hasComplements, bool takesRepeats, double holdOffMs)
+{
+    return withSourceOf(SourceKind::KeyCodes, [&](Source& s) {
+        s.keyCodes.hasComplements = hasComplements;
+        s.keyCodes.takesRepeats = takesRepeats;
+        s.keyCodes.holdOff = {holdOffMs, "ms"};
+    });
+}
+
+inline Instrument withReceiver(int baud, SerialPort port, double everyMs)
+{
+    return withSourceOf(SourceKind::Receiver,
+        [&](Source& s) {
+            s.serial = {baud, port};
+            s.sampleEvery = {everyMs, "ms"};
+        },
+        {{}, "km/h", {{0, 5}}});
+}
+
+inline Instrument withCount(CountMeans means)
+{
+    return withSourceOf(
+        SourceKind::Pulses, [&](Source& s) { s.pulses.means = means; }, {{}, "km/h", {{0, 5}}});
+}
+
+/// The house battery, measured against a reference of that tolerance.
+inline Instrument againstSupply(double tolerancePercent)
+{
+    auto converter = *skiff().parts[0]->converter;
+    converter.referenceTolerancePercent = tolerancePercent;
+    return *withConverter(skiff(), "board", converter);
+}
+
+inline Instrument loadedBy(double kilohm)
+{
+    auto sensor = skiff().channels[0]->sensor;
+    sensor.sourceResistance = {kilohm, "kohm"};
+    return *withSensor(skiff(), "house-battery", sensor);
+}
+
+inline Instrument withDivider(double r1, double r2)
+{
+    auto frontEnd = skiff().channels[0]->frontEnd;
+    frontEnd.r1 = {r1, "kohm"};
+    frontEnd.r2 = {r2, "kohm"};
+    return *withFrontEnd(skiff(), "house-battery", frontEnd);
+}
+
+inline Instrument withNoise(double lsb)
+{
+    auto converter = *skiff().parts[0]->converter;
+    converter.noiseLsb = lsb;
+    return *withConverter(skiff(), "board", converter);
+}
+
+inline std::vector<RuleCase> sourceCases()
+{
+    return {
+        // One count is 3.96 mV at the battery, the smoothing lets 0.2 of the noise through.
+        {"R01", Severity::Check, withNoise(60), "Noise of ±0.12 V hides steps of 0.05 V",
+            withNoise(25)},
+        {"R05", Severity::Check, *withSampleEvery(skiff(), "house-battery", {1100, "ms"}),
+            "House battery is sampled every 1.1 s, wished is a number at most 2 s old",
+            *withSampleEvery(skiff(), "house-battery", {1000, "ms"})},
+        {"R10", Severity::Check, withKeys({0, 10, 11}),
+            "key 2 has 28 codes of room to its neighbour", withKeys({0, 4.7, 22})},
+        {"R11", Severity::Check, withRemote(false, false, 250),
+            "Damaged codes of Thing count like good ones", withRemote(true, false, 250)},
+        {"R12", Severity::Stop, withReceiver(9600, SerialPort::Hardware, 100),
+            "9600 baud cannot carry the lines of Thing",
+            withReceiver(9600, SerialPort::Hardware, 1000)},
+        {"R13", Severity::Check, againstSupply(2),
+            "House battery is measured against the supply of 3.3 V", againstSupply(0.5), false},
+        {"R14", Severity::Check, loadedBy(1),
+            "The instrument loads what it measures: 14.6 V reads 0.24 V low", loadedBy(0.4)},
+        {"R15", Severity::Check, withDivider(470, 120),
+            "The first reading of House battery after another input keeps 130 codes of it",
+            withDivider(47, 12)},
+        {"R16", Severity::Stop, withCount(CountMeans::EachLook),
+            "Thing counts loop turns, not pulses", withCount(CountMeans::RisingEdge)},
+        {"R17", Severity::Check, withReceiver(38400, SerialPort::Software, 1000),
+            "A serial port in software at 38400 baud",
+            withReceiver(9600, SerialPort::Software, 1000)},
+    };
+}
+
+} // namespace fern::test
