@@ -78,7 +78,7 @@ QSize TabButton::sizeHint() const
 QSize TabButton::minimumSizeHint() const
 {
     // When there is little room, the open one keeps its whole name.
-    constexpr int least = 44;
+    constexpr int least = 26;
     return {isChecked() ? sizeHint().width() : std::min(least, sizeHint().width()),
         sizeHint().height()};
 }

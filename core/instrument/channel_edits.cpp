@@ -3,6 +3,7 @@
 #include "base/number_text.h"
 #include "instrument/edits.h"
 #include "instrument/ids.h"
+#include "instrument/source_check.h"
 
 #include <algorithm>
 #include <set>
@@ -126,6 +127,9 @@ Result<Instrument> withoutChannel(const Instrument& in, std::string_view channel
     const auto found = findChannel(out, channel);
     if (found == out.channels.end())
         return noSuchChannel(channel);
+    if (const auto user = neededBy(in, channel); !user.empty())
+        return Error{ErrorCode::InvalidArgument,
+            fmt::format("{} needs {}; remove it first", user, (*found)->name), ""};
     const std::string lane = (*found)->source.lane;
     const auto readers = readersOf(in, channel);
     out.channels.erase(found);
@@ -167,7 +171,9 @@ Result<Instrument> withChannelAdded(const Instrument& in, ChannelParcel parcel)
     Instrument out = in;
     auto& [channel, reader, page, lane] = parcel;
     channel.id = freeId(out.channels, channel.name);
-    lane.id = channel.source.lane = channel.id;
+    lane.id = channel.id;
+    if (hasLane(channel.source.kind))
+        channel.source.lane = lane.id;
     reader.id = freeId(out.readers, page.display + " " + channel.name);
     reader.channel = channel.id;
     page.id = freeId(out.pages, channel.name);
@@ -184,7 +190,8 @@ Result<Instrument> withChannelAdded(const Instrument& in, ChannelParcel parcel)
     for (auto& scenario : out.scenarios) {
         Scenario copy = *scenario;
         std::erase_if(copy.lanes, [&id = lane.id](const LaneSpec& l) { return l.id == id; });
-        copy.lanes.push_back(lane);
+        if (hasLane(channel.source.kind))
+            copy.lanes.push_back(lane);
         scenario = shared(std::move(copy));
     }
     out.channels.push_back(shared(std::move(channel)));

@@ -66,16 +66,6 @@ bool fitsBus(const Part& part, BusKind kind)
 
 namespace {
 
-/// What the source of a channel wants of its pin.
-PinRole roleOf(const Source& source)
-{
-    if (isConverted(source.kind))
-        return PinRole::Analog;
-    const bool interrupts = source.kind == SourceKind::KeyCodes
-        || (source.kind == SourceKind::Pulses && source.pulses.input == PulseInput::Interrupt);
-    return interrupts ? PinRole::Interrupt : PinRole::Digital;
-}
-
 /// Whether the line has a pin or wants one.
 bool wantsPin(const Instrument& in, const Part& part, const LineSpec& line)
 {
@@ -86,6 +76,15 @@ bool wantsPin(const Instrument& in, const Part& part, const LineSpec& line)
 }
 
 } // namespace
+
+PinRole roleOfSource(const Source& source)
+{
+    if (isConverted(source.kind))
+        return PinRole::Analog;
+    const bool interrupts = source.kind == SourceKind::KeyCodes
+        || (source.kind == SourceKind::Pulses && source.pulses.input == PulseInput::Interrupt);
+    return interrupts ? PinRole::Interrupt : PinRole::Digital;
+}
 
 bool isSameWire(const PinUse& a, const PinUse& b)
 {
@@ -103,7 +102,7 @@ std::vector<PinUse> pinLines(const Instrument& in)
         if (isAtPin(c->source.kind))
             uses.push_back(
                 {findById(in.parts, c->source.board), c->source.pin, "channel " + c->name, c->id,
-                    "/channels/" + c->id + "/source", roleOf(c->source), nullptr, nullptr});
+                    "/channels/" + c->id + "/source", roleOfSource(c->source), nullptr, nullptr});
     for (const auto& part : in.parts)
         for (const auto& bus : part->buses)
             for (const auto& line : bus.lines)

@@ -35,6 +35,9 @@ struct PinUse {
     }
 };
 
+/// Returns what the source of a channel wants of its pin.
+PinRole roleOfSource(const Source& source);
+
 /// Returns whether one of two uses of a pin is a channel and the other the line of a module that
 /// brings what the channel reads: both are the same wire.
 bool isSameWire(const PinUse& a, const PinUse& b);

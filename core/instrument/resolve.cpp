@@ -20,7 +20,7 @@ const Scenario* findScenario(const Instrument& instrument, std::string_view name
 std::vector<CurvePoint> laneInSi(const Scenario& scenario, const std::string& id)
 {
     for (const auto& lane : scenario.lanes) {
-        if (lane.id != id)
+        if (lane.id != id || lane.points.empty())
             continue;
         auto points = lane.points;
         const auto unit = *parseUnit(lane.unit);

@@ -55,8 +55,7 @@ struct PlainChannel {
     /// Whether the scenario says something about it, or it needs no scenario.
     bool hasWorld() const
     {
-        return !lane.empty() || hasEvents(source.kind) || source.kind == SourceKind::Clock
-            || source.kind == SourceKind::Derived;
+        return !lane.empty() || hasEvents(source.kind) || !hasLane(source.kind);
     }
 };
 

@@ -143,6 +143,25 @@ void checkGate(const Instrument& in, const Channel& c, const SourceFault& fault)
 
 } // namespace
 
+std::string neededBy(const Instrument& in, std::string_view channel)
+{
+    for (const auto& other : in.channels) {
+        const auto ids = needs(in, *other);
+        if (other->id != channel
+            && (std::find(ids.begin(), ids.end(), channel) != ids.end()
+                || (other->source.kind == SourceKind::Derived
+                    && other->source.derived.resetBy == channel)))
+            return other->name;
+    }
+    for (const auto& setting : in.settings)
+        if (setting->by == channel)
+            return setting->name;
+    for (const auto& output : in.outputs)
+        if (output->from == channel)
+            return output->name;
+    return {};
+}
+
 std::vector<std::string> formulaNames(const Instrument& in)
 {
     std::vector<std::string> names;

@@ -15,6 +15,9 @@ using SourceFault = std::function<void(const std::string& place, const std::stri
 /// there, units that do not fit, circles of derived channels.
 void checkSource(const Instrument& in, const Channel& channel, const SourceFault& fault);
 
+/// Returns what people call a channel, setting or output that needs the channel; empty for none.
+std::string neededBy(const Instrument& in, std::string_view channel);
+
 /// Returns the names that a formula may use: every channel but codes, and every setting.
 std::vector<std::string> formulaNames(const Instrument& in);
 

@@ -99,14 +99,18 @@ std::vector<WishVerdict> wishesOf(
 {
     const auto& c = in.channels[choice.channel];
     const bool isKnown = c.isAnalog() || stem.budget.accuracy > 0;
+    const bool isCode = givesCodes(c.source.kind);
     const double step = stem.leaves[static_cast<std::size_t>(Leaf::Glass)].step;
     const double half = 2 * stem.budget.accuracy;
     const double height = digitHeight(in, choice);
     const double distance = readableDistance(height);
     return {
         rangeVerdict(c),
-        {"step", differenceText(c, step, 3), "smallest change that the glass shows",
-            judged(step <= c.wishedStep * (1 + 1e-9))},
+        isCode || std::isnan(step)
+            ? WishVerdict{"step", "—", isCode ? "codes have no steps" : "not known",
+                Verdict::Unknown}
+            : WishVerdict{"step", differenceText(c, step, 3),
+                "smallest change that the glass shows", judged(step <= c.wishedStep * (1 + 1e-9))},
         isKnown
             ? WishVerdict{"tolerance", "±" + differenceText(c, half, 2),
                 "uncertainty with k = 2, all parts", judged(half <= c.tolerance)}

@@ -29,13 +29,18 @@ constexpr double headroom = 0.95;
 /// Metal film of 0.1 %: with 1 % the resistors alone would spoil a decimal.
 constexpr double resistorTolerancePercent = 0.1;
 
-/// The first analog pin that nothing uses, under its printed name; "A0", "A1" … where nobody has
-/// told the board's pins. Empty when none is left.
-std::string pinName(const Instrument& in, const Part& board)
+/// The first pin with that role that nothing uses, under its printed name; "A0", "A1" … where
+/// nobody has told the board's pins. Empty when none is left.
+std::string pinName(const Instrument& in, const Part& board, PinRole role = PinRole::Analog)
 {
     const auto uses = pinUses(in);
     if (!board.pins.empty()) {
-        const auto free = freePins(uses, board, PinRole::Analog);
+        auto free = freePins(uses, board, role);
+        // What needs no analog pin leaves them to others.
+        const auto plain = std::find_if(free.begin(), free.end(),
+            [](const PinSpec* pin) { return (pin->roles & bitOf(PinRole::Analog)) == 0; });
+        if (role != PinRole::Analog && plain != free.end())
+            return (*plain)->name;
         return free.empty() ? std::string() : free.front()->name;
     }
     for (int n = 0;; ++n) {
@@ -77,6 +82,10 @@ AnalogInput inputOf(const SensorSpec& s, FrontEndKind frontEnd, double reference
 LaneSpec laneOf(const StartingPoint& point)
 {
     LaneSpec lane;
+    if (hasEvents(point.source.kind)) {
+        lane.events = point.events;
+        return lane;
+    }
     lane.unit = point.wish.from.unit;
     const double from = point.wish.from.value;
     const double to = in(point.wish.to, lane.unit);
@@ -194,11 +203,15 @@ Channel channelOf(
     channel.id = freeId(in.channels, name);
     channel.name = name;
     channel.wish = point.wish;
+    channel.source = point.source;
     channel.source.board = board.id;
-    channel.source.pin = pinName(in, board);
     channel.source.sampleEvery = point.sampleEvery;
-    channel.sensor = point.sensor;
     channel.smoothing = point.smoothing;
+    if (isAtPin(point.source.kind))
+        channel.source.pin = pinName(in, board, roleOfSource(point.source));
+    if (point.source.kind != SourceKind::Analog)
+        return channel;
+    channel.sensor = point.sensor;
     const double reference = useRange(channel, board);
     const double lowest = reference * (1 - board.converter->referenceTolerancePercent / 100);
     const auto fit = fittingFrontEnd(inputOf(point.sensor, point.frontEnd, reference),
@@ -210,18 +223,70 @@ Channel channelOf(
     return channel;
 }
 
-/// Decimals that are honest at both ends of the range, and a width that fits them.
-TextSpec textFor(const PlainChannel& channel)
+/// Decimals that are honest at both ends of the range, and a width that fits them; forms other than
+/// numbers are as the row says.
+TextSpec textFor(const StartingPoint& point, const PlainChannel& channel)
 {
+    if (point.text.form != TextForm::Number)
+        return point.text;
     const double u = std::max(
         budgetOf(channel, channel.from, 0).accuracy, budgetOf(channel, channel.to, 0).accuracy);
     TextSpec text;
-    text.decimals = std::min(honestDecimals(fromSi(u, channel.unit) - fromSi(0, channel.unit)), 4);
+    // Nothing is known of the accuracy of what others tell: their own last digit is shown.
+    const double step = u > 0 ? fromSi(u, channel.unit) - fromSi(0, channel.unit) : 1;
+    text.decimals = std::min(honestDecimals(step), 4);
     text.width = 1;
     for (const double end : {channel.from, channel.to})
         text.width =
             std::max(text.width, cellsNeeded(fromSi(end, channel.unit), text, channel.numberKind));
     return text;
+}
+
+} // namespace
+
+namespace {
+
+/// Adds the setting or output of a row, and lets the channel show its value.
+Result<Instrument> withExtra(Instrument out, const StartingPoint& point, Channel& channel)
+{
+    const auto unitOfChannel = [&](const Channel& c) { return unitOf(c); };
+    if (point.extra == StartingExtra::Setting) {
+        Setting setting;
+        setting.id = freeId(out.settings, channel.name + " setting");
+        setting.name = channel.name;
+        setting.value = {5, "count"};
+        for (const auto& other : out.channels)
+            if (givesCodes(other->source.kind)) {
+                setting.by = other->id;
+                setting.up = "up";
+                setting.down = "down";
+                break;
+            }
+        channel.source.derived.formula = setting.id;
+        out.settings.push_back(std::make_shared<const Setting>(setting));
+        return out;
+    }
+    const auto first = std::find_if(out.channels.begin(), out.channels.end(),
+        [](const auto& other) { return !givesCodes(other->source.kind); });
+    if (first == out.channels.end())
+        return Error{ErrorCode::InvalidArgument,
+            "an output follows a channel; add one with a number first", ""};
+    const auto& followed = **first;
+    channel.source.derived.formula = followed.id;
+    channel.wish = followed.wish;
+    channel.source.resolution = followed.wish.step;
+    channel.source.sampleEvery = followed.source.sampleEvery;
+    Output output;
+    output.id = freeId(out.outputs, channel.name + " output");
+    output.name = channel.name;
+    output.part = channel.source.board;
+    if (const auto* board = findById(out.parts, output.part))
+        output.pin = pinName(out, *board, PinRole::Pwm);
+    output.from = followed.id;
+    output.low = {followed.wish.from.value, unitOfChannel(followed)};
+    output.high = {in(followed.wish.to, unitOfChannel(followed)), unitOfChannel(followed)};
+    out.outputs.push_back(std::make_shared<const Output>(output));
+    return out;
 }
 
 } // namespace
@@ -271,23 +336,42 @@ Result<Instrument> withStartingPoint(
     const auto& display = *in.displays.front();
     ChannelParcel parcel;
     parcel.channel = channelOf(with->instrument, point, reads, trimmed(name));
-    if (parcel.channel.source.pin.empty())
+    if (isAtPin(point.source.kind) && parcel.channel.source.pin.empty())
         return Error{ErrorCode::InvalidArgument,
-            fmt::format("{} has no analog pin left", reads.className), ""};
+            fmt::format("{} has no {} pin left", reads.className,
+                isConverted(point.source.kind) ? "analog" : "free"),
+            ""};
     parcel.lane = laneOf(point);
+    auto base = with->instrument;
+    if (point.extra != StartingExtra::None) {
+        auto extended = withExtra(base, point, parcel.channel);
+        if (!extended)
+            return extended.error();
+        base = *std::move(extended);
+    }
 
     // What the budget says about the channel decides its decimals.
-    Instrument trial;
-    trial.parts = parts;
-    trial.channels.push_back(std::make_shared<const Channel>(parcel.channel));
+    Instrument trial = base;
+    trial.channels.insert(trial.channels.begin(), std::make_shared<const Channel>(parcel.channel));
+    trial.readers.clear();
+    trial.pages.clear();
     const auto plain = resolve(trial, "");
     if (!plain)
         return plain.error();
     parcel.reader.unit = unitOf(parcel.channel);
-    parcel.reader.text = textFor(plain->channels.front());
+    // A code stays until the next one; a number may miss two of its instants.
+    const double slow = 3 * inSi(parcel.channel.source.sampleEvery);
+    if (givesCodes(point.source.kind))
+        parcel.reader.staleAfter = {0, "s"};
+    else if (slow > inSi(parcel.reader.staleAfter))
+        parcel.reader.staleAfter = {slow, "s"};
+    parcel.reader.text = textFor(point, plain->channels.front());
+    if (point.text.form == TextForm::Name) // a long name is cut where the glass ends
+        parcel.reader.text.width = std::min(parcel.reader.text.width,
+            findById(parts, display.part)->width / pixelFonts().front().width);
     parcel.page = pageFor(display, *findById(parts, display.part), parcel.channel.name,
         parcel.reader.unit, parcel.reader.text.width);
-    return withChannelAdded(with->instrument, std::move(parcel));
+    return withChannelAdded(base, std::move(parcel));
 }
 
 } // namespace fern

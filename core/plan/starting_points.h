@@ -11,6 +11,9 @@
 
 namespace fern {
 
+/// What a row brings beside its channel.
+enum class StartingExtra { None, Setting, Output };
+
 struct StartingPoint {
     std::string_view id; ///< "battery-12v"
     std::string_view group; ///< "Voltage"
@@ -21,10 +24,16 @@ struct StartingPoint {
     FrontEndKind frontEnd = FrontEndKind::Divider;
     double totalOhm = 60e3; ///< of a divider, about
     Quantity sampleEvery{100, "ms"};
-    std::vector<StepSpec> smoothing;
-    std::vector<CurvePoint> course; ///< seconds and share of the wished range, for the scenario
-    std::string_view caution; ///< shown where someone could be hurt; may be empty
+    std::vector<StepSpec> smoothing{};
+    std::vector<CurvePoint> course{}; ///< seconds and share of the wished range, for the scenario
+    std::string_view caution{}; ///< shown where someone could be hurt; may be empty
     std::string_view converter = {}; ///< of the catalogue, added where none of its class is there
+    // Of a source that is no plain analog one:
+    Source source = {}; ///< without board, pin, lane and pace
+    std::vector<LaneEvent> events = {};
+    TextSpec text =
+        {}; ///< its form and width; of numbers decimals and width follow from the budget
+    StartingExtra extra = StartingExtra::None;
 };
 
 /// Returns the table, sorted by group.

@@ -79,6 +79,102 @@ SensorSpec bridge(const Quantity& capacity)
     return s;
 }
 
+Source sourceOf(SourceKind kind)
+{
+    Source s;
+    s.kind = kind;
+    return s;
+}
+
+Source pulses(PulseGives gives, double perUnit, double bounceMs, double holdOffMs)
+{
+    auto s = sourceOf(SourceKind::Pulses);
+    s.pulses.gives = gives;
+    s.pulses.perUnit = perUnit;
+    s.pulses.bounce = {bounceMs, "ms"};
+    s.pulses.holdOff = {holdOffMs, "ms"};
+    return s;
+}
+
+Source computer(ComputerGives gives)
+{
+    auto s = sourceOf(SourceKind::Computer);
+    s.computer = gives;
+    s.serial.baud = 115200;
+    s.resolution = {0.1, gives == ComputerGives::Temperature ? "K" : "%"};
+    return s;
+}
+
+Source receiver(ReceiverGives gives)
+{
+    auto s = sourceOf(SourceKind::Receiver);
+    s.receiver.gives = gives;
+    s.receiver.coldStart = {10, "s"};
+    s.receiver.scatter = 0.1;
+    return s;
+}
+
+Source named(SourceKind kind, std::vector<NameSpec> names)
+{
+    auto s = sourceOf(kind);
+    s.names = std::move(names);
+    return s;
+}
+
+Source ladderOf(const std::vector<std::pair<const char*, Quantity>>& keys)
+{
+    auto s = sourceOf(SourceKind::KeyLadder);
+    for (const auto& [name, resistor] : keys)
+        s.ladder.keys.push_back({name, resistor});
+    return s;
+}
+
+Source lines()
+{
+    auto s = sourceOf(SourceKind::Lines);
+    s.lines.key = "value";
+    s.resolution = {0.1, "count"};
+    s.serial.baud = 115200;
+    return s;
+}
+
+Source node()
+{
+    auto s = sourceOf(SourceKind::Node);
+    s.node.address = 1;
+    s.node.lossPercent = 2;
+    s.resolution = {1, "cm"};
+    return s;
+}
+
+Source clockOf(const char* zone)
+{
+    auto s = sourceOf(SourceKind::Clock);
+    s.clock.zone = zone;
+    return s;
+}
+
+TextSpec textOf(TextForm form, int width)
+{
+    TextSpec text;
+    text.form = form;
+    text.width = width;
+    text.decimals = 0;
+    return text;
+}
+
+/// A wish of a channel that gives codes: only how soon one shows counts.
+ChannelWish codeWish(double freshSeconds)
+{
+    return wish("count", 0, 1, 1, 1, freshSeconds);
+}
+
+const std::vector<CurvePoint> setOffAndStop{
+    {0, 0}, {10, 0.05}, {30, 0.55}, {70, 0.6}, {90, 0.9}, {110, 0.4}, {120, 0}};
+const std::vector<CurvePoint> oneAfterAnother{{0, 0}, {120, 0.006}};
+const std::vector<CurvePoint> effort{{0, 0.1}, {30, 0.2}, {80, 0.7}, {100, 0.8}, {120, 0.5}};
+const std::vector<CurvePoint> none{};
+
 const std::vector<CurvePoint> sagAndCharge{
     {0, 0.72}, {40, 0.68}, {41, 0.3}, {44, 0.52}, {70, 0.6}, {90, 0.85}, {120, 0.95}};
 const std::vector<CurvePoint> loadSteps{
@@ -93,6 +189,44 @@ constexpr std::string_view batteryCaution =
 constexpr std::string_view scaleCaution = "This is no scale for trade.";
 constexpr std::string_view lithiumCaution =
     "Use protected cells and a proper charger. No salvaged cells without a test.";
+
+constexpr std::string_view speedCaution =
+    "This is no legal speedometer. Do not adjust it while moving.";
+constexpr std::string_view pulseCaution =
+    "This is no medical instrument. See a clinician about symptoms.";
+constexpr std::string_view radioCaution = "Mind the local rules of the band and its duty cycle.";
+
+/// A row whose source is no plain analog one.
+StartingPoint told(std::string_view id, std::string_view group, std::string_view title,
+    std::string_view about, ChannelWish itsWish, Source source, Quantity sampleEvery,
+    std::vector<StepSpec> smoothing, std::vector<CurvePoint> course,
+    std::vector<LaneEvent> events = {}, TextSpec text = {}, std::string_view caution = {})
+{
+    StartingPoint point;
+    point.id = id;
+    point.group = group;
+    point.title = title;
+    point.about = about;
+    point.wish = std::move(itsWish);
+    point.sampleEvery = std::move(sampleEvery);
+    point.smoothing = std::move(smoothing);
+    point.course = std::move(course);
+    point.caution = caution;
+    point.source = std::move(source);
+    point.events = std::move(events);
+    point.text = std::move(text);
+    return point;
+}
+
+/// A row that brings a setting or output, and a channel that shows its value.
+StartingPoint extra(std::string_view id, std::string_view group, std::string_view title,
+    std::string_view about, StartingExtra what)
+{
+    auto point = told(id, group, title, about, wish("count", 0, 10, 1, 1, 1),
+        sourceOf(SourceKind::Derived), {100, "ms"}, {}, none);
+    point.extra = what;
+    return point;
+}
 
 const std::vector<StartingPoint>& table()
 {
@@ -148,6 +282,71 @@ const std::vector<StartingPoint>& table()
             wish("kg", 0, 5, 0.01, 0.02, 2), bridge({5, "kg"}), FrontEndKind::Divider, 60e3,
             {100, "ms"}, {median(5), exponential(0.6)}, loadSteps, scaleCaution,
             "converter-bridge-24"},
+        told("speed-wheel", "Speed", "Speed, pulses of a wheel",
+            "A contact or sensor that gives 3.2 pulses a second for each km/h.",
+            wish("km/h", 0, 20, 1, 1, 3), pulses(PulseGives::Rate, 3.2, 0, 0), {1, "s"},
+            {exponential(1)}, setOffAndStop, {}, {}, speedCaution),
+        told("speed-receiver", "Speed", "Speed, satellite receiver",
+            "A receiver that sends sentences over a serial line.", wish("km/h", 0, 50, 1, 2, 5),
+            receiver(ReceiverGives::Speed), {1, "s"}, {exponential(2)}, setOffAndStop, {}, {},
+            speedCaution),
+        told("count", "Count", "Count, a contact",
+            "A reed or push contact to a pin; each closing adds one.",
+            wish("count", 0, 9999, 1, 1, 1), pulses(PulseGives::Total, 1, 4, 200), {100, "ms"}, {},
+            oneAfterAnother),
+        told("pulse-rate", "Pulse rate", "Pulse rate, optical sensor",
+            "A sensor at the finger gives a waveform to an analog pin.",
+            wish("rpm", 50, 180, 2, 3, 5), sourceOf(SourceKind::Waveform), {5, "ms"}, {}, effort,
+            {}, {}, pulseCaution),
+        told("keys", "Keys and codes", "Keys over resistors",
+            "Four keys with resistors at one analog pin.", codeWish(1),
+            ladderOf({{"left", {0, "ohm"}}, {"right", {3.3, "kohm"}}, {"up", {10, "kohm"}},
+                {"down", {30, "kohm"}}}),
+            {20, "ms"}, {}, none, {{2, "left"}, {5, "up"}, {8, "right"}, {11, "down"}},
+            textOf(TextForm::Name, 6)),
+        told("stick", "Keys and codes", "Two-way stick",
+            "A stick that stands left, in the middle or right, at one analog pin.", codeWish(1),
+            ladderOf({{"left", {0, "ohm"}}, {"middle", {10, "kohm"}}}), {20, "ms"}, {}, none,
+            {{2, "middle held 4"}, {8, "left held 2"}, {11, "middle held 3"}},
+            textOf(TextForm::Name, 6)),
+        told("switch", "Keys and codes", "Switch or door contact",
+            "A contact from a pin to ground, freed of its bounce.", codeWish(1),
+            named(SourceKind::Switch, {{"on", "closed"}, {"off", "open"}}), {5, "ms"}, {}, none,
+            {{2, "on"}, {6, "off"}, {9, "on"}}, textOf(TextForm::Name, 6)),
+        told("remote", "Keys and codes", "Remote control",
+            "An infrared receiver at a pin; keys are learned by pressing them.", codeWish(1),
+            named(SourceKind::KeyCodes, {{"20DF40BF", "up"}, {"20DFC03F", "down"}}), {1, "s"}, {},
+            none, {{2, "up"}, {4, "up held 0.8"}, {7, "down"}, {9, "20DF22DD"}, {12, "up"}},
+            textOf(TextForm::Name, 8)),
+        told("labels", "Keys and codes", "Label scanner",
+            "A scanner that sends each label as a line of text.", codeWish(2),
+            named(SourceKind::Labels, {{"4006381333931", "box 1"}, {"6291041500213", "box 2"}}),
+            {1, "s"}, {}, none, {{2, "4006381333931"}, {6, "6291041500213"}, {10, "96385074"}},
+            textOf(TextForm::Name, 13)),
+        told("number-line", "Another computer", "A number it sends",
+            "Lines such as value:12.5 over USB or a serial line.", wish("count", 0, 100, 1, 1, 3),
+            lines(), {1, "s"}, {}, slowTide),
+        told("computer-load", "Another computer", "Its load",
+            "A small script sends load, memory, disk and temperature.", wish("%", 0, 100, 1, 1, 5),
+            computer(ComputerGives::Load), {2, "s"}, {}, loadSteps),
+        told("computer-memory", "Another computer", "Its memory",
+            "A small script sends load, memory, disk and temperature.", wish("%", 0, 100, 1, 1, 5),
+            computer(ComputerGives::Memory), {2, "s"}, {}, slowTide),
+        told("computer-temperature", "Another computer", "Its temperature",
+            "A small script sends load, memory, disk and temperature.",
+            wish("degC", 20, 100, 1, 1, 5), computer(ComputerGives::Temperature), {2, "s"}, {},
+            warmingUp),
+        told("node", "Remote node", "Level at a remote node",
+            "A station that answers by radio when it is polled.", wish("cm", 0, 300, 1, 2, 30),
+            node(), {12, "s"}, {}, slowTide, {}, {}, radioCaution),
+        told("clock", "Time", "Clock, local time",
+            "The board's own clock with zone and summer time.", wish("s", 0, 86400, 60, 60, 2),
+            clockOf("CET-1CEST,M3.5.0,M10.5.0/3"), {500, "ms"}, {}, none, {},
+            textOf(TextForm::HoursMinutes, 5)),
+        extra("setting", "Setting and output", "Setting, by keys",
+            "A value that keys change, within limits, in steps.", StartingExtra::Setting),
+        extra("servo", "Setting and output", "Servo pointer",
+            "A servo that points to the first channel's value.", StartingExtra::Output),
     };
     return rows;
 }

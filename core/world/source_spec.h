@@ -56,6 +56,11 @@ constexpr bool hasEvents(SourceKind kind)
 {
     return givesCodes(kind);
 }
+/// Returns whether a lane of the scenario tells what is true.
+constexpr bool hasLane(SourceKind kind)
+{
+    return kind != SourceKind::Clock && kind != SourceKind::Derived;
+}
 /// Returns whether its bytes come over a serial line.
 constexpr bool isSerial(SourceKind kind)
 {
@@ -423,7 +428,7 @@ template <class Archive> void describe(Archive& a, Source& s)
     if (isAtPin(s.kind))
         a.text("pin", s.pin);
     a.optionalQuantity("range", s.range, "V", Range::notNegative());
-    if (s.kind != SourceKind::Clock && s.kind != SourceKind::Derived)
+    if (hasLane(s.kind))
         a.text("lane", s.lane);
     a.quantity("sampleEvery", s.sampleEvery, "s", {1e-4, 86400});
     a.optionalAnyQuantity("resolution", s.resolution);

@@ -36,7 +36,7 @@ TEST_F(DocumentTest, ARefusedEditIsToldAndChangesNothing)
     ASSERT_EQ(refused.count(), 1);
     EXPECT_EQ(
         refused[0][0].toString(), QStringLiteral("the channel is in V; it cannot be shown in A"));
-    EXPECT_TRUE(document.instrument() == test::skiff());
+    EXPECT_TRUE(document.instrument() == test::wholeSkiff());
 }
 
 TEST_F(DocumentTest, UndoAndRedoGoThroughTheValues)

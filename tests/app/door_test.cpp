@@ -82,7 +82,7 @@ TEST_F(WindowTest, ANewChannelByMouseIsOneUndoStep)
     EXPECT_TRUE(find<QAbstractButton>("channelTablantern")->isChecked());
     QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
     settle();
-    EXPECT_TRUE(instrument() == test::skiff());
+    EXPECT_TRUE(instrument() == test::wholeSkiff());
     EXPECT_TRUE(find<QAbstractButton>("channelTabhouse-battery")->isChecked());
 }
 
@@ -96,7 +96,7 @@ TEST_F(WindowTest, ANamelessChannelIsRefused)
     EXPECT_TRUE(find<QLabel>("outcome")->text().contains(QStringLiteral("name")));
     QTest::keyClick(name, Qt::Key_Return);
     EXPECT_TRUE(notice()->isVisible());
-    EXPECT_TRUE(instrument() == test::skiff());
+    EXPECT_TRUE(instrument() == test::wholeSkiff());
 }
 
 TEST_F(WindowTest, ChannelsByKeysAlone)
@@ -108,23 +108,31 @@ TEST_F(WindowTest, ChannelsByKeysAlone)
     dialogs.nextText = QStringLiteral("Bilge water");
     QTest::keyClick(&window, Qt::Key_F2);
     EXPECT_EQ(dialogs.proposals.last(), QStringLiteral("Bilge level"));
-    EXPECT_EQ(names(instrument()),
-        (QStringList{QStringLiteral("House battery"), QStringLiteral("Bilge water")}));
+    EXPECT_EQ(names(instrument())[1], QStringLiteral("Bilge water"));
+    const auto count = instrument().channels.size();
     QTest::keyClick(&window, Qt::Key_PageUp, Qt::ControlModifier | Qt::ShiftModifier);
     EXPECT_EQ(names(instrument())[0], QStringLiteral("Bilge water"));
     QTest::keyClick(&window, Qt::Key_D, Qt::ControlModifier);
     settle();
-    EXPECT_EQ(instrument().channels.size(), 3U);
+    EXPECT_EQ(instrument().channels.size(), count + 1);
     EXPECT_EQ(names(instrument())[2], QStringLiteral("House battery"));
     trigger("actionDeleteChannel"); // the copy is open
-    EXPECT_EQ(instrument().channels.size(), 2U);
+    EXPECT_EQ(instrument().channels.size(), count);
+    // What another channel is made of stays until that one is gone.
+    openChannel("strokes");
+    settle();
     trigger("actionDeleteChannel");
-    trigger("actionDeleteChannel");
+    EXPECT_EQ(instrument().channels.size(), count);
+    EXPECT_EQ(notice()->text(), QStringLiteral("Last stroke needs Strokes; remove it first"));
+    openChannel("last-stroke");
+    settle();
+    for (std::size_t i = 0; i < count; ++i)
+        trigger("actionDeleteChannel");
     EXPECT_TRUE(instrument().channels.empty());
     EXPECT_FALSE(window.findChild<QAction*>(QStringLiteral("actionDeleteChannel"))->isEnabled());
     while (window.document().isModified())
         QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
-    EXPECT_TRUE(instrument() == test::skiff());
+    EXPECT_TRUE(instrument() == test::wholeSkiff());
 }
 
 TEST_F(WindowTest, TabsAreDraggedAndHaveAMenu)
@@ -142,7 +150,7 @@ TEST_F(WindowTest, TabsAreDraggedAndHaveAMenu)
     QApplication::sendEvent(tab, &asks);
     settle();
     clickEntry(find<QMenu>("channelMenu"), QStringLiteral("Duplicate"));
-    EXPECT_EQ(names(instrument()).size(), 3);
+    EXPECT_EQ(names(instrument()).size(), names(test::wholeSkiff()).size() + 1);
     EXPECT_EQ(names(instrument())[1], QStringLiteral("Bilge level copy"));
 }
 

@@ -184,7 +184,7 @@ TEST_F(FilesTest, ACrashLeavesTheChanges)
     EXPECT_EQ(after.document().instrument().channels[0]->frontEnd.r1, (Quantity{68, "kohm"}));
     EXPECT_TRUE(after.document().isModified()); // and still one undo step away from the file
     after.document().undoStack().undo();
-    EXPECT_TRUE(after.document().instrument() == test::skiff());
+    EXPECT_TRUE(after.document().instrument() == test::wholeSkiff());
     // Once answered and saved it is not asked again.
     after.document().undoStack().redo();
     QTest::keyClick(&after, Qt::Key_S, Qt::ControlModifier);
@@ -204,7 +204,7 @@ TEST_F(FilesTest, WhatACrashLeftCanBeForgotten)
     ASSERT_TRUE(child.waitForFinished(60000));
     ASSERT_TRUE(window.open(file)); // the answer is no
     ASSERT_EQ(dialogs.questions.size(), 1);
-    EXPECT_TRUE(instrument() == test::skiff());
+    EXPECT_TRUE(instrument() == test::wholeSkiff());
     ASSERT_TRUE(window.open(file));
     EXPECT_EQ(dialogs.questions.size(), 1);
 }

@@ -91,7 +91,7 @@ inline std::vector<RuleCase> sourceCases()
     return {
         // One count is 3.96 mV at the battery, the smoothing lets 0.2 of the noise through.
         {"R01", Severity::Check, withNoise(60), "Noise of ±0.12 V hides steps of 0.05 V",
-            withNoise(25)},
+            withNoise(15)},
         {"R05", Severity::Check, *withSampleEvery(skiff(), "house-battery", {1100, "ms"}),
             "House battery is sampled every 1.1 s, wished is a number at most 2 s old",
             *withSampleEvery(skiff(), "house-battery", {1000, "ms"})},

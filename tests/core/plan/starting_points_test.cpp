@@ -25,29 +25,42 @@ TEST(StartingPoints, EveryRowWorksOnEveryBoardAndDisplay)
         for (const auto& display : startingDisplays())
             for (const auto& point : startingPoints()) {
                 const auto name = std::string(point.id) + " " + std::string(board.id);
-                const auto in = withStartingPoint(emptyOn(board, display), point, "Measured");
+                auto before = emptyOn(board, display);
+                if (point.extra == StartingExtra::Output) // which follows a channel
+                    before = *withStartingPoint(before, *findStartingPoint("battery-12v"), "First");
+                const auto in = withStartingPoint(before, point, "Measured");
                 ASSERT_TRUE(in) << name << ": " << in.error().message;
                 EXPECT_EQ(*readInstrument(writeInstrument(*in)), *in) << name;
-                const auto plain = *resolve(*in, "");
-                const auto choices = stemChoices(plain, 0);
+                auto plain = *resolve(*in, "");
+                const auto choices = stemChoices(plain, plain.channels.size() - 1);
                 ASSERT_EQ(choices.size(), 1U) << name;
+                auto& shown = plain.displays[choices[0].display];
+                shown.page = shown.pages[choices[0].page];
                 RunHistory history(ticksFromSeconds(30));
                 FirmwareRun run(plain, {}, history);
                 run.advanceTo(ticksFromSeconds(60));
                 const auto stem = stemOf(plain, choices[0], history, run.now());
-                EXPECT_NE(stem.leaves[6].value.find_first_of("0123456789"), std::string::npos)
+                const bool isCode = givesCodes(point.source.kind);
+                EXPECT_NE(stem.leaves[6].value.find_first_of(
+                              isCode ? "abcdefghijklmnopqrstuvwxyz0123456789" : "0123456789"),
+                    std::string::npos)
                     << name << " " << stem.leaves[6].value;
                 // That a board measures against its own supply is right to be said.
                 for (const auto& finding : findingsOf(*in, plain))
                     EXPECT_TRUE(finding.severity == Severity::Note || finding.rule == "R13")
                         << name << ": " << finding.rule << " " << finding.title;
                 const auto wishes = wishesOf(plain, choices[0], stem);
-                EXPECT_EQ(wishes[0].verdict, Verdict::Met) << name << ": " << wishes[0].found;
+                const auto fits = [&](const WishVerdict& wish) {
+                    const bool isAnalog = point.source.kind == SourceKind::Analog;
+                    return isAnalog ? wish.verdict == Verdict::Met
+                                    : wish.verdict != Verdict::Missed;
+                };
+                EXPECT_TRUE(fits(wishes[0])) << name << ": " << wishes[0].found;
                 EXPECT_EQ(wishes[3].verdict, Verdict::Met) << name << ": " << wishes[3].found;
                 // With the better converter the design meets every wish from the first minute.
                 if (&board == &startingBoards()[0] && &display == &startingDisplays()[0]) {
-                    for (const auto& wish : wishes)
-                        EXPECT_EQ(wish.verdict, Verdict::Met)
+                    for (const auto& wish : wishes) // a name is as long as it is
+                        EXPECT_TRUE(fits(wish) || (isCode && wish.key == "readingDistance"))
                             << name << ": " << wish.key << " " << wish.found;
                 }
             }
