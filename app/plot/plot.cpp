@@ -140,7 +140,8 @@ void Plot::showRange(double from, double to)
         }
     }
     if (least <= most) {
-        const double margin = std::max((most - least) * 0.08, 1e-9 + std::fabs(most) * 1e-4);
+        const double margin = std::max(
+            {(most - least) * 0.08, std::fabs(most) * 1e-4, most == 0 && least == 0 ? 0.5 : 1e-9});
         m_plot->yAxis->setRange(least - margin, most + margin);
     }
     m_plot->replot(QCustomPlot::rpQueuedReplot);

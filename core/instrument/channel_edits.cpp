@@ -171,6 +171,8 @@ Result<Instrument> withChannelAdded(const Instrument& in, ChannelParcel parcel)
     Instrument out = in;
     auto& [channel, reader, page, lane] = parcel;
     channel.id = freeId(out.channels, channel.name);
+    if (findById(out.settings, channel.id) != nullptr) // formulas tell both by their ids
+        channel.id = freeId(out.channels, channel.name + " shown");
     lane.id = channel.id;
     if (hasLane(channel.source.kind))
         channel.source.lane = lane.id;

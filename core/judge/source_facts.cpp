@@ -117,6 +117,27 @@ Facts toldFacts(const PlainChannel& c)
     return facts;
 }
 
+/// The settings that a formula reads, and what a channel drives.
+void addSettingsAndOutputs(Facts& facts, const PlainInstrument& in, const PlainChannel& c)
+{
+    for (const auto& setting : in.settings)
+        if (c.source.kind == SourceKind::Derived
+            && c.source.derived.formula.find(setting->id) != std::string::npos)
+            facts.push_back({"Setting " + setting->name,
+                fmt::format("{} … {}", toText(setting->least), toText(setting->most)),
+                setting->by.empty()
+                    ? fmt::format("in steps of {}; nothing changes it yet", toText(setting->step))
+                    : fmt::format("in steps of {} by {}: {}, {}", toText(setting->step),
+                        setting->by, setting->up, setting->down)});
+    for (const auto& output : in.outputs)
+        if (output->from == c.id)
+            facts.push_back({"Drives " + output->name,
+                fmt::format("{} {} … {}", outputKindWords[static_cast<std::size_t>(output->kind)],
+                    toText(output->lowOutput), toText(output->highOutput)),
+                fmt::format("from {} to {}, every {}", toText(output->low), toText(output->high),
+                    toText(output->every))});
+}
+
 } // namespace
 
 std::string sourceInWords(const Source& s)
@@ -231,6 +252,7 @@ std::vector<Fact> sourceReadingFacts(const PlainInstrument& in, const PlainChann
     } else if (s.kind == SourceKind::Clock) {
         facts.push_back({"Zone", s.clock.zone, "standard time, summer time and their changes"});
     }
+    addSettingsAndOutputs(facts, in, c);
     return facts;
 }
 

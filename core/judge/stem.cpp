@@ -110,6 +110,7 @@ void showSource(Stem& stem, const PlainChannel& channel, std::size_t index,
     }
     if (!isCode)
         return;
+    leaf(stem, Leaf::Text).unit = leaf(stem, Leaf::Glass).unit = {};
     const auto* code = history.lastCode(index);
     reading.value = code == nullptr ? "—" : *code;
     reading.unit = kind == SourceKind::KeyCodes ? "last code" : "last";
@@ -195,6 +196,10 @@ void setNoise(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
             if (redraw.display == choice.display && shown.reader == choice.reader
                 && redraw.startedAt >= from)
                 shownNoise.add(shown.shown - shown.calmShown);
+    if (givesCodes(channel.source.kind)) {
+        stem.noiseIsAboutTrace = false;
+        return;
+    }
     leaf(stem, Leaf::World).noise = stem.noiseIsAboutTrace ? notThere : 0;
     leaf(stem, Leaf::Sensor).noise = pin.value();
     leaf(stem, Leaf::Reading).noise = stem.noiseIsAboutTrace ? aboutTrace.value() : reading.value();
@@ -244,7 +249,7 @@ void setLimitByAge(Stem& stem, const PlainChannel& channel)
             "Sampling makes {} of the {}", durationText(age.sampling), durationText(age.oldest()));
     }
     stem.limitReason += fmt::format(
-        " that the number can get old; wished are {}.", durationText(channel.freshnessSeconds));
+        " that what is shown can get old; wished are {}.", durationText(channel.freshnessSeconds));
 }
 
 void setLimitByBudget(Stem& stem, const PlainChannel& channel)
@@ -312,7 +317,7 @@ Stem stemOf(
     stem.budget = budgetOf(channel, at, digit);
     stem.honestDecimals =
         honestDecimals(fromSi(stem.budget.accuracy, reader.unit) - fromSi(0, reader.unit));
-    if (stem.age.oldest() > channel.freshnessSeconds)
+    if (stem.age.oldest() > channel.freshnessSeconds || givesCodes(channel.source.kind))
         setLimitByAge(stem, channel);
     else
         setLimitByBudget(stem, channel);

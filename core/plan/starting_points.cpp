@@ -123,9 +123,10 @@ Page pageFor(const Display& display, const Part& part, std::string_view name,
     title.kind = FieldKind::Label;
     title.font = isLow ? "5x8" : "8x16";
     const auto room = static_cast<std::size_t>(part.width / fieldBox(title, 1).width);
-    title.text = upper(name) + ", " + unitOnGlass(unit);
+    const auto shownUnit = unit == "count" ? std::string() : unitOnGlass(unit);
+    title.text = upper(name) + (shownUnit.empty() ? "" : ", " + shownUnit);
     if (codePoints(title.text).size() > room)
-        title.text = unitOnGlass(unit);
+        title.text = shownUnit.empty() ? upper(name).substr(0, room) : shownUnit;
     title.x = (part.width - fieldBox(title, cellCount(title.text)).width) / 2;
     const int top = fieldBox(title, 1).height;
     Field best;

@@ -33,7 +33,6 @@ CodeList::CodeList(Document& document, QWidget* parent)
     column->addLayout(row);
     m_table->setObjectName(QStringLiteral("codeTable"));
     m_table->setAccessibleName(tr("Codes and their names"));
-    m_table->setEditableColumn(1);
     m_table->setMinimumHeight(70);
     m_last->setObjectName(QStringLiteral("lastCode"));
     m_name->setObjectName(QStringLiteral("codeName"));
@@ -79,6 +78,9 @@ void CodeList::showRun(const RunView& view, const Channel& channel)
     std::vector<std::string> order;
     for (const auto& name : channel.source.names)
         order.push_back(name.code);
+    for (const auto& key : channel.source.ladder.keys)
+        if (channel.source.kind == SourceKind::KeyLadder)
+            order.push_back(key.name);
     std::string newest;
     int bad = 0;
     for (const auto& told : view.told) {
@@ -103,7 +105,15 @@ void CodeList::showRun(const RunView& view, const Channel& channel)
             tally.came == 0 ? std::string()
                             : QStringLiteral("%1 s").arg(tally.last, 0, 'f', 1).toStdString()});
     }
+    // The keys of a ladder have their names already.
+    const bool canLearn = channel.source.kind != SourceKind::KeyLadder;
+    for (auto* widget : std::initializer_list<QWidget*>{m_last, m_name, m_learn})
+        widget->setVisible(canLearn);
+    if (!canLearn)
+        for (auto& row : table.rows)
+            row[1] = row[0];
     m_codes = order;
+    m_table->setEditableColumn(canLearn ? 1 : -1);
     m_table->showTable(table, 1);
     m_lastCode = qText(newest);
     m_last->setText(!newest.empty() ? tr("Without a name: %1").arg(m_lastCode)

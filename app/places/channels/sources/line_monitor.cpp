@@ -18,7 +18,7 @@ namespace {
 
 constexpr int rowHeight = 17;
 constexpr int timeWidth = 62;
-constexpr double rawShare = 0.52; ///< of the rest
+constexpr double mostRawShare = 0.6; ///< of the rest
 
 QString visible(const std::string& raw)
 {
@@ -81,7 +81,12 @@ void LineMonitor::paintEvent(QPaintEvent* /*event*/)
     const int rows = std::max(0, (height() - rowHeight - 4) / rowHeight);
     const auto first =
         m_lines.size() - std::min<std::size_t>(m_lines.size(), static_cast<std::size_t>(rows));
-    const double rawWidth = (width() - timeWidth) * rawShare;
+    // As wide as the longest raw text, so that what it says has the rest.
+    const QFontMetrics metrics(codeFont(11));
+    int longest = 0;
+    for (auto i = first; i < m_lines.size(); ++i)
+        longest = std::max(longest, metrics.horizontalAdvance(visible(m_lines[i].raw)));
+    const double rawWidth = std::min(longest + 24.0, (width() - timeWidth) * mostRawShare);
     double y = rowHeight + 4;
     for (auto i = first; i < m_lines.size(); ++i, y += rowHeight) {
         const auto& line = m_lines[i];

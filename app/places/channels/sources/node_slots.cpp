@@ -83,12 +83,12 @@ void NodeSlots::paintEvent(QPaintEvent* /*event*/)
             const double at = (inSeconds(told.at) - slot.from) / m_length;
             const bool isGood = told.state == ToldState::Good;
             painter.setPen(Qt::NoPen);
-            painter.setBrush(isGood ? t.accent : t.brick);
+            painter.setBrush(isGood ? t.accent : told.state == ToldState::Bad ? t.brick : t.soft);
             painter.drawEllipse(QPointF(left + room * std::min(1.0, at), bar.center().y()), 5, 5);
             words =
                 tr("%1 after %2")
                     .arg(qText(told.parsed), qText(durationText(inSeconds(told.at) - slot.from)));
-            colour = isGood ? t.ink : t.brick;
+            colour = isGood ? t.ink : told.state == ToldState::Bad ? t.brick : t.soft;
         }
         painter.setPen(colour);
         painter.drawText(QRectF(left + room + 10, y, width() - left - room - 10, slotHeight),
