@@ -200,6 +200,12 @@ template <class T> const T* findById(const SharedList<T>& list, std::string_view
     return nullptr;
 }
 
+/// Returns whether a channel hangs on a pin: a chip's own diode does not.
+constexpr bool needsPin(SourceKind source, SensorKind sensor)
+{
+    return isAtPin(source) && !(source == SourceKind::Analog && sensor == SensorKind::Chip);
+}
+
 /// Returns the unit in which the channel is wished and shown on the stem.
 inline const std::string& unitOf(const Channel& channel)
 {

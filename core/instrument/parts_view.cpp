@@ -99,7 +99,7 @@ std::vector<PinUse> pinLines(const Instrument& in)
 {
     std::vector<PinUse> uses;
     for (const auto& c : in.channels)
-        if (isAtPin(c->source.kind))
+        if (needsPin(c->source.kind, c->sensor.kind))
             uses.push_back(
                 {findById(in.parts, c->source.board), c->source.pin, "channel " + c->name, c->id,
                     "/channels/" + c->id + "/source", roleOfSource(c->source), nullptr, nullptr});

@@ -37,23 +37,13 @@ double rangeOf(const Channel& channel, const ConverterSpec& converter)
     return channel.source.range.value > 0 ? inSi(channel.source.range) : inSi(converter.reference);
 }
 
-AnalogInput plainInput(const Channel& channel, const ConverterSpec& converter)
-{
-    const auto& s = channel.sensor;
-    const auto& f = channel.frontEnd;
-    return {s.kind, inSi(s.shunt), s.gain, inSi(s.low), inSi(s.high), inSi(s.lowOutput),
-        inSi(s.highOutput), inSi(s.nominal), s.beta, s.gamma, inSi(s.capacity),
-        s.sensitivity / 1000, inSi(s.excitation), f.kind, inSi(f.r1), inSi(f.r2), inSi(f.fixed),
-        inSi(converter.reference)};
-}
-
 /// What a converter, and for an analog source the sensor before it, are nominally.
 void addConverter(PlainChannel& p, const Instrument& instrument, const Channel& channel)
 {
     const auto& reads = *findById(instrument.parts, channel.source.board);
     const auto& converter = *reads.converter;
     const auto* bus = reads.port ? findBus(instrument, reads.port->bus) : nullptr;
-    p.input = plainInput(channel, converter);
+    p.input = analogInputOf(channel.sensor, channel.frontEnd, inSi(converter.reference));
     p.sourceOhms =
         channel.sensor.kind == SensorKind::Voltage ? inSi(channel.sensor.sourceResistance) : 0;
     p.sensorTolerancePercent = channel.sensor.tolerancePercent;

@@ -42,8 +42,16 @@ WishVerdict rangeVerdict(const PlainChannel& c)
     // A resistive sensor has no value at the ends themselves.
     const double edge =
         isResistive(c.input.sensor) ? 1 : static_cast<double>(converter.bottomCode());
-    const double a = quantityAtPin(c.input, voltsOf(converter, edge, c.reference));
-    const double b = quantityAtPin(c.input, voltsOf(converter, top, c.reference));
+    const auto readAt = [&](double code) {
+        const double q = quantityAtPin(c.input, voltsOf(converter, code, c.reference));
+        if (c.input.sensor != SensorKind::Platinum)
+            return q;
+        constexpr double coldest = 73.15; // kelvin, the ends of IEC 60751
+        constexpr double hottest = 1123.15;
+        return std::isnan(q) ? hottest : std::clamp(q, coldest, hottest);
+    };
+    const double a = readAt(edge);
+    const double b = readAt(top);
     const auto [least, most] = std::minmax(a, b);
     // To a tenth of the wished step and four digits: more would say nothing.
     const double grain = (fromSi(c.wishedStep, c.unit) - fromSi(0, c.unit)) / 10;

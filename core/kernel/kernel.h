@@ -22,6 +22,10 @@ inline real ft_pow(real x, real exponent)
 {
     return std::pow(x, exponent);
 }
+inline real ft_sqrt(real x)
+{
+    return std::sqrt(x);
+}
 #include "kernel/kernel.inc"
 } // namespace f32
 
@@ -37,6 +41,10 @@ inline real ft_log(real x)
 inline real ft_pow(real x, real exponent)
 {
     return std::pow(x, exponent);
+}
+inline real ft_sqrt(real x)
+{
+    return std::sqrt(x);
 }
 #include "kernel/kernel.inc"
 } // namespace f64

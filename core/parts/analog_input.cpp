@@ -1,6 +1,7 @@
 #include "parts/analog_input.h"
 
 #include "curves/photoresistor.h"
+#include "curves/platinum.h"
 #include "curves/thermistor.h"
 #include "parts/divider.h"
 
@@ -12,6 +13,7 @@ namespace fern {
 namespace {
 
 constexpr double none = std::numeric_limits<double>::quiet_NaN();
+constexpr double zeroCelsius = 273.15; // kelvin
 
 /// The share of the supply that stands at the pin beside a resistive sensor of `ohms`.
 double resistiveRatio(const AnalogInput& in, double ohms)
@@ -21,6 +23,22 @@ double resistiveRatio(const AnalogInput& in, double ohms)
 }
 
 } // namespace
+
+AnalogInput analogInputOf(const SensorSpec& s, const FrontEndSpec& f, double supply)
+{
+    AnalogInput in{s.kind, inSi(s.shunt), s.gain, inSi(s.low), inSi(s.high), inSi(s.lowOutput),
+        inSi(s.highOutput), inSi(s.nominal), s.beta, s.gamma, inSi(s.capacity),
+        s.sensitivity / 1000, inSi(s.excitation), f.kind, inSi(f.r1), inSi(f.r2), inSi(f.fixed),
+        supply};
+    if (s.kind == SensorKind::Chip) {
+        in.sensor = SensorKind::Sender;
+        in.low = 300.15; // 27 °C
+        in.lowOutput = inSi(s.outputAt27);
+        in.high = in.low + 100;
+        in.highOutput = in.lowOutput + 100 * s.millivoltPerKelvin / 1000;
+    }
+    return in;
+}
 
 double sensorOutput(const AnalogInput& in, double quantity)
 {
@@ -38,6 +56,10 @@ double sensorOutput(const AnalogInput& in, double quantity)
         return quantity > 0 ? photoresistorOhms(in.nominal, in.gamma, quantity) : none;
     case SensorKind::Bridge:
         return in.excitation * in.sensitivity * quantity / in.capacity;
+    case SensorKind::Platinum:
+        return in.nominal * platinumMultiple(quantity - zeroCelsius);
+    case SensorKind::Chip:
+        break; // a sender
     }
     return none;
 }
@@ -58,6 +80,10 @@ double quantityOfOutput(const AnalogInput& in, double output)
         return output > 0 ? photoresistorLux(in.nominal, in.gamma, output) : none;
     case SensorKind::Bridge:
         return output / (in.excitation * in.sensitivity) * in.capacity;
+    case SensorKind::Platinum:
+        return output > 0 ? platinumCelsius(output / in.nominal) + zeroCelsius : none;
+    case SensorKind::Chip:
+        break;
     }
     return none;
 }
@@ -93,13 +119,14 @@ double pinSlope(const AnalogInput& in, double quantity)
         return (in.highOutput - in.lowOutput) / (in.high - in.low) * dividerRatio(in.r1, in.r2);
     case SensorKind::Bridge:
         return in.excitation * in.sensitivity / in.capacity * dividerRatio(in.r1, in.r2);
-    case SensorKind::Thermistor:
-    case SensorKind::Photoresistor:
+    default:
         break;
     }
-    const double relative = in.sensor == SensorKind::Thermistor
-        ? -in.beta / (quantity * quantity)
-        : -in.gamma / quantity; // of the resistance, for a unit of the quantity
+    const double celsius = quantity - zeroCelsius;
+    // Of the resistance, for a unit of the quantity.
+    const double relative = in.sensor == SensorKind::Thermistor ? -in.beta / (quantity * quantity)
+        : in.sensor == SensorKind::Platinum ? platinumSlope(celsius) / platinumMultiple(celsius)
+                                            : -in.gamma / quantity;
     const double ratio = resistiveRatio(in, output);
     const double sign = in.frontEnd == FrontEndKind::SensorAbove ? -1 : 1;
     return sign * in.supply * ratio * (1 - ratio) * relative;
@@ -148,6 +175,7 @@ std::string_view nameOf(const AnalogInput& in, InputPart part)
             : in.sensor == SensorKind::Thermistor    ? "thermistor"
             : in.sensor == SensorKind::Photoresistor ? "photoresistor"
             : in.sensor == SensorKind::Bridge        ? "bridge"
+            : in.sensor == SensorKind::Platinum      ? "platinum sensor"
                                                      : "";
     case InputPart::UpperOrFixed:
         return divides ? "divider resistor r1" : "fixed resistor";

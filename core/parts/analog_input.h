@@ -25,6 +25,9 @@ struct AnalogInput {
     bool operator==(const AnalogInput&) const = default;
 };
 
+/// Returns the input of a sensor behind a front end. A chip's diode is a sender on a straight line.
+AnalogInput analogInputOf(const SensorSpec& sensor, const FrontEndSpec& frontEnd, double supply);
+
 /// Returns what the sensor makes of a quantity: volts, or ohms when it is resistive.
 double sensorOutput(const AnalogInput& input, double quantity);
 

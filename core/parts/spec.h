@@ -214,14 +214,17 @@ enum class SensorKind {
     Thermistor, ///< NTC by the B-parameter equation
     Photoresistor, ///< resistance falls with a power of the illuminance
     Bridge, ///< millivolts for each volt of excitation, such as a load cell
+    Platinum, ///< IEC 60751
+    Chip, ///< the diode inside a processor, at a channel of the converter without a pin
 };
-inline constexpr Words<6> sensorKindWords{
-    "voltage", "shunt", "linear sender", "thermistor", "photoresistor", "bridge"};
+inline constexpr Words<8> sensorKindWords{"voltage", "shunt", "linear sender", "thermistor",
+    "photoresistor", "bridge", "platinum", "chip temperature"};
 
 /// Returns whether the sensor is a resistance, which needs a fixed resistor beside it.
 constexpr bool isResistive(SensorKind kind)
 {
-    return kind == SensorKind::Thermistor || kind == SensorKind::Photoresistor;
+    return kind == SensorKind::Thermistor || kind == SensorKind::Photoresistor
+        || kind == SensorKind::Platinum;
 }
 
 /// Returns whether the sensor is fed from the converter's own reference, whose error then cancels.
@@ -248,7 +251,7 @@ struct SensorSpec {
     Quantity lowOutput{0.5, "V"};
     Quantity highOutput{4.5, "V"};
 
-    // A thermistor has its nominal resistance at 25 °C, a photoresistor at 10 lx.
+    // A thermistor has its nominal resistance at 25 °C, a photoresistor at 10 lx, platinum at 0 °C.
     Quantity nominal{10, "kohm"};
     double beta = 3950; ///< kelvin
     double gamma = 0.7; ///< resistance = nominal · (E / 10 lx)^−gamma
@@ -258,6 +261,10 @@ struct SensorSpec {
     Quantity capacity{5, "kg"};
     double sensitivity = 2; ///< millivolt per volt
     Quantity excitation{5, "V"};
+
+    // A chip's diode: its volts at 27 °C, and how they change.
+    Quantity outputAt27{0.706, "V"};
+    double millivoltPerKelvin = -1.721;
 
     Extras extras;
 
@@ -301,6 +308,15 @@ template <class Archive> void describe(Archive& a, SensorSpec& s)
         if constexpr (Archive::isReading)
             if (!a.failed() && inSi(s.capacity) <= 0)
                 a.failAt("capacity", "the capacity of a bridge must be more than zero");
+        break;
+    case SensorKind::Platinum:
+        a.quantity("nominal", s.nominal, "ohm", Range::positive());
+        break;
+    case SensorKind::Chip:
+        a.quantity("outputAt27", s.outputAt27, "V", Range::positive());
+        a.number("millivoltPerKelvin", s.millivoltPerKelvin, {-100, 100});
+        if (Archive::isReading && s.millivoltPerKelvin == 0)
+            a.failAt("millivoltPerKelvin", "a chip's diode must change with its temperature");
         break;
     }
     a.number("tolerancePercent", s.tolerancePercent, {0, 50});

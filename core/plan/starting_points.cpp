@@ -72,11 +72,14 @@ Part batteryFor(const Part& board)
     return first == nullptr ? findInCatalogue("lithium-cell")->part : *first;
 }
 
-AnalogInput inputOf(const SensorSpec& s, FrontEndKind frontEnd, double reference)
+/// The row's sensor before anything is chosen for its front end.
+AnalogInput inputOf(const SensorSpec& sensor, FrontEndKind kind, double reference)
 {
-    return {s.kind, inSi(s.shunt), s.gain, inSi(s.low), inSi(s.high), inSi(s.lowOutput),
-        inSi(s.highOutput), inSi(s.nominal), s.beta, s.gamma, inSi(s.capacity),
-        s.sensitivity / 1000, inSi(s.excitation), frontEnd, 0, 1, 1, reference};
+    FrontEndSpec bare;
+    bare.kind = kind;
+    bare.r1 = {0, "ohm"};
+    bare.r2 = bare.fixed = {1, "ohm"};
+    return analogInputOf(sensor, bare, reference);
 }
 
 LaneSpec laneOf(const StartingPoint& point)
@@ -208,7 +211,7 @@ Channel channelOf(
     channel.source.board = board.id;
     channel.source.sampleEvery = point.sampleEvery;
     channel.smoothing = point.smoothing;
-    if (isAtPin(point.source.kind))
+    if (needsPin(point.source.kind, point.sensor.kind))
         channel.source.pin = pinName(in, board, roleOfSource(point.source));
     if (point.source.kind != SourceKind::Analog)
         return channel;
@@ -337,7 +340,7 @@ Result<Instrument> withStartingPoint(
     const auto& display = *in.displays.front();
     ChannelParcel parcel;
     parcel.channel = channelOf(with->instrument, point, reads, trimmed(name));
-    if (isAtPin(point.source.kind) && parcel.channel.source.pin.empty())
+    if (needsPin(point.source.kind, point.sensor.kind) && parcel.channel.source.pin.empty())
         return Error{ErrorCode::InvalidArgument,
             fmt::format("{} has no {} pin left", reads.className,
                 isConverted(point.source.kind) ? "analog" : "free"),

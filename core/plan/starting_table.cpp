@@ -79,6 +79,22 @@ SensorSpec bridge(const Quantity& capacity)
     return s;
 }
 
+SensorSpec platinum()
+{
+    SensorSpec s;
+    s.kind = SensorKind::Platinum;
+    s.nominal = {1, "kohm"};
+    s.tolerancePercent = 0.12; // class B at 0 °C
+    return s;
+}
+
+SensorSpec chip()
+{
+    SensorSpec s;
+    s.kind = SensorKind::Chip;
+    return s;
+}
+
 Source sourceOf(SourceKind kind)
 {
     Source s;
@@ -277,6 +293,14 @@ const std::vector<StartingPoint>& table()
             "A sealed 10 kΩ thermistor up to the reference, a fixed resistor down to ground.",
             wish("degC", 0, 90, 1, 1.5, 5), thermistor(), FrontEndKind::SensorAbove, 60e3,
             {500, "ms"}, {median(5), exponential(2)}, warmingUp, ""},
+        {"hot-temperature", "Temperature", "Temperature to 200 °C, platinum",
+            "A 1 kΩ platinum sensor up to the reference, a fixed resistor down to ground.",
+            wish("degC", 0, 200, 1, 3, 10), platinum(), FrontEndKind::SensorAbove, 60e3,
+            {500, "ms"}, {median(5), exponential(3)}, warmingUp, ""},
+        {"chip-temperature", "Temperature", "The board's own chip",
+            "A diode inside the processor, read at a channel of the converter without a pin.",
+            wish("degC", 0, 80, 1, 10, 10), chip(), FrontEndKind::Divider, 60e3, {500, "ms"},
+            {median(5), exponential(4)}, warmingUp, ""},
         {"weight-5kg", "Weight", "Weight to 5 kg, load cell",
             "A load cell at a bridge converter of its own, two wires to the board.",
             wish("kg", 0, 5, 0.01, 0.02, 2), bridge({5, "kg"}), FrontEndKind::Divider, 60e3,

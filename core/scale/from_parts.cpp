@@ -1,6 +1,7 @@
 #include "scale/from_parts.h"
 
 #include "base/number_text.h"
+#include "curves/platinum.h"
 #include "parts/divider.h"
 
 #include <cmath>
@@ -55,7 +56,13 @@ std::vector<std::string> resistiveInWords(
             : fmt::format("sensor over fixed resistor = counts over {} − counts", divisor),
         fmt::format("resistance = {} × that", ohms(in.fixed))};
     const auto name = prettyUnit(unit.name);
-    if (in.sensor == SensorKind::Thermistor) {
+    if (in.sensor == SensorKind::Platinum) {
+        lines.push_back(fmt::format("resistance over {} = 1 + A t + B t² by IEC 60751, solved for "
+                                    "t in °C",
+            ohms(in.nominal)));
+        if (unit.name != "degC")
+            lines.push_back(fmt::format("{} from t", name));
+    } else if (in.sensor == SensorKind::Thermistor) {
         lines.push_back(fmt::format("1 ÷ kelvin = 1 ÷ 298.15 + ln of resistance over {} ÷ {}",
             ohms(in.nominal), shortestText(in.beta)));
         if (unit.name != "K")
@@ -103,14 +110,17 @@ template <class Real> double scaledIn(const Scaling& s, double code)
     const auto curve = static_cast<Real>(s.curve);
     const auto over = static_cast<Real>(s.fixedOverNominal);
     const bool thermistor = s.sensor == SensorKind::Thermistor;
+    const bool platinum = s.sensor == SensorKind::Platinum;
     if constexpr (single) {
         const Real multiple = f32::ft_resistance(x, divisor, s.sensorAbove) * over;
         return linear(thermistor ? f32::ft_thermistor(multiple, curve)
+                : platinum       ? f32::ft_platinum(multiple)
                                  : f32::ft_photoresistor(multiple, curve),
             gain, offset);
     } else {
         const Real multiple = f64::ft_resistance(x, divisor, s.sensorAbove) * over;
         return linear(thermistor ? f64::ft_thermistor(multiple, curve)
+                : platinum       ? f64::ft_platinum(multiple)
                                  : f64::ft_photoresistor(multiple, curve),
             gain, offset);
     }
@@ -129,7 +139,9 @@ Scaling scalingFromParts(
         s.offset = fromSi(0, unit);
         s.sensorAbove = input.frontEnd == FrontEndKind::SensorAbove;
         s.fixedOverNominal = input.fixed / input.nominal;
-        s.curve = input.sensor == SensorKind::Thermistor ? 1 / input.beta : 1 / input.gamma;
+        s.curve = input.sensor == SensorKind::Thermistor ? 1 / input.beta
+            : input.sensor == SensorKind::Platinum       ? 1
+                                                         : 1 / input.gamma;
         return s;
     }
     // A straight line through code 0, with the slope of one count.
@@ -199,6 +211,18 @@ std::string scalingForFirmware(
     text += "    if (counts <= 0 || rest <= 0)\n        return NAN;\n";
     text += fmt::format("    multiple = {} * {};\n",
         s.sensorAbove ? "rest / counts" : "counts / rest", number(s.fixedOverNominal));
+    if (s.sensor == SensorKind::Platinum) // the kernel's arithmetic, step by step
+        return text
+            + fmt::format("    const {} a = {}, b = {}, c = {};\n", real, number(platinumA),
+                number(platinumB), number(platinumC))
+            + fmt::format(
+                "    value = (sqrt{}(a * a - 4 * b * (1 - multiple)) - a) / (2 * b);\n", suffix)
+            + "    for (int step = 0; step < 3 && multiple < 1; ++step)\n"
+              "        value -= (1 + value * (a + value * (b + value * c * (value - 100))) - "
+              "multiple)\n"
+              "            / (a + value * (2 * b + value * c * (4 * value - 300)));\n"
+            + fmt::format("    return (value + {1}) * {0}_gain + {0}_offset;\n}}\n", id,
+                number(273.15));
     text += s.sensor == SensorKind::Thermistor
         ? fmt::format("    value = 1 / ({} + log{}(multiple) * {});\n",
             number(0.0033540164346805303), suffix, number(s.curve))

@@ -38,11 +38,15 @@ std::vector<Case> cases()
     auto light = thermistor;
     light.sensor = SensorKind::Photoresistor;
     light.frontEnd = FrontEndKind::SensorBelow;
+    auto platinum = thermistor;
+    platinum.sensor = SensorKind::Platinum;
+    platinum.nominal = 1000;
+    platinum.fixed = 1200;
     auto bridge = divider;
     bridge.sensor = SensorKind::Bridge;
     bridge.capacity = 5;
     return {{bridge, "g"}, {divider, "V"}, {shunt, "mA"}, {sender, "cm"}, {thermistor, "degC"},
-        {light, "lx"}};
+        {light, "lx"}, {platinum, "degF"}};
 }
 
 } // namespace

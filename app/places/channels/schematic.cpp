@@ -43,18 +43,22 @@ void Schematic::showCircuit(const Channel& channel, const RunView& view)
         const QString sensor = m_sensor == SensorKind::Voltage ? tr("input")
             : m_sensor == SensorKind::Shunt                    ? tr("shunt amplifier")
             : m_sensor == SensorKind::Bridge                   ? tr("bridge")
+            : m_sensor == SensorKind::Chip                     ? tr("diode in the chip")
                                                                : tr("sender");
         m_source = m_sensor == SensorKind::Voltage
             ? tr("%1 %2").arg(sensor, now)
             : tr("%1 %2, %3").arg(sensor, volts(sensorOutput(c.input, world)), now);
         m_upper = named(QStringLiteral("R1"), channel.frontEnd.r1);
-        m_lower = m_sensor == SensorKind::Bridge ? QString()
-                                                 : named(QStringLiteral("R2"), channel.frontEnd.r2);
+        m_lower = m_sensor == SensorKind::Bridge || m_sensor == SensorKind::Chip
+            ? QString()
+            : named(QStringLiteral("R2"), channel.frontEnd.r2);
     } else {
         m_source = tr("reference %1").arg(volts(c.reference));
         const double ohms = sensorOutput(c.input, world);
         const QString sensor =
-            (m_sensor == SensorKind::Thermistor ? tr("thermistor") : tr("photoresistor"))
+            (m_sensor == SensorKind::Thermistor     ? tr("thermistor")
+                    : m_sensor == SensorKind::Platinum ? tr("platinum")
+                                                       : tr("photoresistor"))
             + QLatin1Char('\n')
             + (std::isnan(ohms)   ? QStringLiteral("—")
                     : ohms >= 1e3 ? qText(significantText(ohms / 1e3, 3)) + QStringLiteral(" kΩ")

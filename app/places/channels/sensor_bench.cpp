@@ -22,6 +22,8 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     , m_capacity(addQuantity(tr("Capacity"), "capacity"))
     , m_sensitivity(addNumber(tr("Output at it"), QStringLiteral("mV/V"), "sensitivity"))
     , m_excitation(addQuantity(tr("Excitation"), "excitation"))
+    , m_chipOutput(addQuantity(tr("Output at 27 °C"), "outputAt27"))
+    , m_chipSlope(addNumber(tr("Changes by"), QStringLiteral("mV/K"), "millivoltPerKelvin"))
     , m_sensorTolerance(addNumber(tr("Sensor tolerance ±"), QStringLiteral("%"), "sensorTolerance"))
     , m_side(addChoice(tr("Sensor stands"), {tr("above the pin"), tr("below the pin")}, "side"))
     , m_r1(makeQuantity(tr("Upper resistor R1"), "r1"))
@@ -63,6 +65,9 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     connectSensor(m_capacity, &SensorSpec::capacity, tr("Capacity of the bridge"));
     connectSensor(m_sensitivity, &SensorSpec::sensitivity, tr("Output of the bridge"));
     connectSensor(m_excitation, &SensorSpec::excitation, tr("Excitation of the bridge"));
+    connectSensor(m_chipOutput, &SensorSpec::outputAt27, tr("Output of the chip's diode"));
+    connectSensor(
+        m_chipSlope, &SensorSpec::millivoltPerKelvin, tr("Temperature coefficient of the diode"));
     connectSensor(m_sensorTolerance, &SensorSpec::tolerancePercent, tr("Tolerance of the sensor"));
     connectFrontEnd(m_r1, &FrontEndSpec::r1, tr("Resistor R1"));
     connectFrontEnd(m_r2, &FrontEndSpec::r2, tr("Resistor R2"));
@@ -136,7 +141,10 @@ void SensorBench::showKind()
     setInputVisible(m_capacity, isBridge);
     setInputVisible(m_sensitivity, isBridge);
     setInputVisible(m_excitation, isBridge);
-    setInputVisible(m_divider, !resistive && !isBridge);
+    const bool isChip = kind == SensorKind::Chip;
+    setInputVisible(m_chipOutput, isChip);
+    setInputVisible(m_chipSlope, isChip);
+    setInputVisible(m_divider, !resistive && !isBridge && !isChip);
 }
 
 void SensorBench::showInputs(const RunView& view)
@@ -152,12 +160,16 @@ void SensorBench::showInputs(const RunView& view)
     m_high->showQuantity(sensor.high);
     m_highOutput->showQuantity(sensor.highOutput);
     m_nominal->showQuantity(sensor.nominal);
-    m_nominal->setToolTip(sensor.kind == SensorKind::Thermistor ? tr("At 25 °C") : tr("At 10 lx"));
+    m_nominal->setToolTip(sensor.kind == SensorKind::Thermistor ? tr("At 25 °C")
+            : sensor.kind == SensorKind::Platinum                  ? tr("At 0 °C")
+                                                                   : tr("At 10 lx"));
     m_beta->showNumber(sensor.beta);
     m_gamma->showNumber(sensor.gamma);
     m_capacity->showQuantity(sensor.capacity);
     m_sensitivity->showNumber(sensor.sensitivity);
     m_excitation->showQuantity(sensor.excitation);
+    m_chipOutput->showQuantity(sensor.outputAt27);
+    m_chipSlope->showNumber(sensor.millivoltPerKelvin);
     m_sensorTolerance->showNumber(sensor.tolerancePercent);
     m_side->setCurrentIndex(frontEnd.kind == FrontEndKind::SensorBelow ? 1 : 0);
     m_r1->showQuantity(frontEnd.r1);

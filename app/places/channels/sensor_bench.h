@@ -38,6 +38,8 @@ private:
     QuantityEdit* m_capacity;
     NumberEdit* m_sensitivity;
     QuantityEdit* m_excitation;
+    QuantityEdit* m_chipOutput;
+    NumberEdit* m_chipSlope;
     NumberEdit* m_sensorTolerance;
     QComboBox* m_side;
     QuantityEdit* m_r1;

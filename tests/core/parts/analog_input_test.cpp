@@ -21,7 +21,7 @@ double within(double least, double most)
 AnalogInput anyInput()
 {
     AnalogInput in;
-    in.sensor = static_cast<SensorKind>(*rc::gen::inRange(0, 5));
+    in.sensor = static_cast<SensorKind>(*rc::gen::inRange(0, 7));
     in.supply = within(1, 5);
     in.nominal = within(1e3, 1e5);
     in.beta = within(2000, 5000);
@@ -41,7 +41,9 @@ AnalogInput anyInput()
 
 double anyQuantityOf(const AnalogInput& in)
 {
-    return in.sensor == SensorKind::Thermistor ? within(250, 380) : within(0.5, 900);
+    const bool isTemperature =
+        in.sensor == SensorKind::Thermistor || in.sensor == SensorKind::Platinum;
+    return isTemperature ? within(250, 380) : within(0.5, 900);
 }
 
 // Source: the B-parameter equation computed with 30 digits, of an invented 10 kΩ and 100 kΩ part.
