@@ -65,7 +65,7 @@ void ParameterGrid::rebuild(const std::vector<Parameter>& parameters)
     layout->setHorizontalSpacing(grid + 4);
     layout->setVerticalSpacing(4);
     layout->setColumnMinimumWidth(0, m_hasNotes ? 130 : 0);
-    layout->setColumnMinimumWidth(1, m_hasNotes ? 150 : 110);
+    layout->setColumnMinimumWidth(1, m_hasNotes ? 150 : 96);
     layout->setColumnStretch(1, 2);
     layout->setColumnStretch(2, m_hasNotes ? 3 : 0);
     m_rows.clear();
@@ -78,7 +78,8 @@ void ParameterGrid::rebuild(const std::vector<Parameter>& parameters)
             layout->addWidget(heading, line++, 0, 1, 3);
         }
         group = parameter.group;
-        m_rows.push_back(addRow(layout, line++, parameter, content));
+        m_rows.push_back(addRow(layout, line, parameter, content));
+        line += parameter.kind == ParameterKind::LongText ? 2 : 1;
     }
     layout->setRowStretch(line, 1);
     // The change may have come from one of the old inputs: it must outlive its own signal.
@@ -110,7 +111,10 @@ ParameterGrid::Row ParameterGrid::addRow(
     // A text may be long, and its class says nothing about it.
     const bool isText =
         !m_hasNotes || (parameter.kind == ParameterKind::Text && parameter.source.empty());
-    layout->addWidget(row.input, line, 1, 1, isText ? 2 : 1);
+    if (parameter.kind == ParameterKind::LongText)
+        layout->addWidget(row.input, line + 1, 0, 1, 3);
+    else
+        layout->addWidget(row.input, line, 1, 1, isText ? 2 : 1);
     row.note->setVisible(!isText);
     if (!isText)
         layout->addWidget(row.note, line, 2);
@@ -139,6 +143,7 @@ QWidget* ParameterGrid::inputFor(const Parameter& parameter, QWidget* content)
         return button;
     }
     case ParameterKind::Text:
+    case ParameterKind::LongText:
     case ParameterKind::Number:
     case ParameterKind::Quantity:
         break;
@@ -157,6 +162,8 @@ void ParameterGrid::fill(Row& row, const Parameter& parameter)
         box->setCurrentIndex(box->findData(qText(parameter.text)));
     else if (auto* edit = qobject_cast<CheckedEdit*>(row.input))
         edit->showText(qText(parameter.text));
+    if (parameter.kind == ParameterKind::LongText)
+        row.input->setToolTip(qText(parameter.text));
 }
 
 void ParameterGrid::enter(const std::string& path, const QString& text)

@@ -68,6 +68,7 @@ TabButton::TabButton(const QString& id, const QString& name, QWidget* parent)
     setCheckable(true);
     setFocusPolicy(Qt::StrongFocus);
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
+    connect(this, &QAbstractButton::toggled, this, &QWidget::updateGeometry);
 }
 
 QSize TabButton::sizeHint() const
@@ -79,8 +80,8 @@ QSize TabButton::minimumSizeHint() const
 {
     // When there is little room, the open one keeps its whole name.
     constexpr int least = 26;
-    return {isChecked() ? sizeHint().width() : std::min(least, sizeHint().width()),
-        sizeHint().height()};
+    const int whole = sizeHint().width();
+    return {isChecked() ? whole - 2 * grid : std::min(least, whole), sizeHint().height()};
 }
 
 void TabButton::paintEvent(QPaintEvent* /*event*/)
@@ -170,12 +171,8 @@ void TopBar::showDocument(const Document& document, const QString& channel)
         m_shown = now;
         rebuildTabs(instrument);
     }
-    for (auto* tab : m_tabs) {
-        const bool isOpen = tab->id() == channel;
-        if (tab->isChecked() != isOpen)
-            tab->updateGeometry();
-        tab->setChecked(isOpen);
-    }
+    for (auto* tab : m_tabs)
+        tab->setChecked(tab->id() == channel);
 }
 
 void TopBar::rebuildTabs(const Instrument& instrument)

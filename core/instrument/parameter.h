@@ -11,6 +11,7 @@ namespace fern {
 
 enum class ParameterKind {
     Text,
+    LongText, ///< such as a formula: it wants a line of its own
     Number,
     Quantity,
     Choice, ///< one of `choices`

@@ -42,7 +42,9 @@ void offer(Parameter& row, const std::string& value, const std::string& words)
 /// Where a figure is a reference: what it may lead to.
 void offerReferences(Parameter& row, const Instrument& in, const Channel& channel)
 {
-    if (row.path == "board") {
+    if (row.path == "derived/formula" || row.path == "clock/zone") {
+        row.kind = ParameterKind::LongText;
+    } else if (row.path == "board") {
         for (const auto& part : in.parts)
             if (isConverted(channel.source.kind)
                     ? part->converter.has_value()

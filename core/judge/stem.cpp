@@ -87,14 +87,12 @@ void showSource(Stem& stem, const PlainChannel& channel, std::size_t index,
     leaf(stem, Leaf::Scale).isThere = leaf(stem, Leaf::Smooth).isThere = !isCode;
     world.isThere = kind != SourceKind::Derived && kind != SourceKind::Clock;
     sensor.isThere = kind != SourceKind::Derived;
-    reading.unit = kind == SourceKind::Pulses
-        ? (channel.source.pulses.gives == PulseGives::Rate ? "pulses in the gate" : "pulses")
-        : prettyUnit(channel.readingUnit.name);
+    reading.unit = kind == SourceKind::Pulses ? "pulses" : prettyUnit(channel.readingUnit.name);
     reading.value = numberOr(v.reading, kind == SourceKind::Pulses ? 0 : decimals);
     if (kind == SourceKind::Waveform)
         reading.unit = "counts", reading.value = numberOr(v.reading, 0);
     if (kind == SourceKind::Pulses) {
-        sensor.unit = "pulses a second";
+        sensor.unit = "Hz";
         sensor.value = channel.source.pulses.gives == PulseGives::Rate
             ? numberOr(channel.source.pulses.perUnit * fromSi(v.world, channel.unit), 1)
             : "—";

@@ -24,7 +24,8 @@ bool isCut(const QWidget& widget)
         return label->wordWrap() ? label->height() < label->heightForWidth(label->width())
                                  : label->width() < label->sizeHint().width();
     if (const auto* edit = qobject_cast<const CheckedEdit*>(&widget))
-        return edit->width() < edit->fontMetrics().horizontalAdvance(edit->text()) + 8;
+        return edit->toolTip() != edit->text() // a long text is whole in its tip
+            && edit->width() < edit->fontMetrics().horizontalAdvance(edit->text()) + 8;
     if (qobject_cast<const QAbstractSpinBox*>(&widget) != nullptr
         || qobject_cast<const QAbstractButton*>(&widget) != nullptr
         || qobject_cast<const QComboBox*>(&widget) != nullptr)
@@ -36,9 +37,10 @@ bool isCut(const QWidget& widget)
 std::string describe(const QWidget& widget)
 {
     const auto* label = qobject_cast<const QLabel*>(&widget);
-    return (widget.objectName() + QLatin1Char(' ') + QLatin1String(widget.metaObject()->className())
-        + QLatin1Char(' ') + (label == nullptr ? QString() : label->text()))
-        .toStdString();
+    return fmt::format("{} {} {} has {}x{}, needs {}x{}", widget.objectName().toStdString(),
+        widget.metaObject()->className(),
+        label == nullptr ? std::string() : label->text().toStdString(), widget.width(),
+        widget.height(), widget.minimumSizeHint().width(), widget.minimumSizeHint().height());
 }
 
 class FitTest : public WindowTest {

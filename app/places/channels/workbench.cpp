@@ -127,6 +127,12 @@ QWidget* Workbench::addPair(
     return both;
 }
 
+void Workbench::setInsteadOfInputs(QWidget* widget)
+{
+    m_columns->setStretch(0, 6);
+    m_form->addRow(widget);
+}
+
 void Workbench::setInsteadOfFacts(QWidget* widget)
 {
     m_columns->setStretch(0, 0);

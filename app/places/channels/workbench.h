@@ -48,7 +48,7 @@ protected:
     /// The card's own column, below inputs and facts.
     QVBoxLayout* card() { return m_card->body(); }
     /// Puts a widget of the bench's own where the inputs stand.
-    void setInsteadOfInputs(QWidget* widget) { m_form->addRow(widget); }
+    void setInsteadOfInputs(QWidget* widget);
     /// Puts a widget of the bench's own where the facts stand; it also overrides showFacts().
     void setInsteadOfFacts(QWidget* widget);
     /// Adds a card below the first one, without a title.

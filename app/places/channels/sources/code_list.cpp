@@ -34,6 +34,7 @@ CodeList::CodeList(Document& document, QWidget* parent)
     m_table->setObjectName(QStringLiteral("codeTable"));
     m_table->setAccessibleName(tr("Codes and their names"));
     m_table->setMinimumHeight(70);
+    m_last->setWordWrap(true);
     m_last->setObjectName(QStringLiteral("lastCode"));
     m_name->setObjectName(QStringLiteral("codeName"));
     m_name->setPlaceholderText(tr("its name"));
