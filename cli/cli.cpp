@@ -94,6 +94,7 @@ int runCommandLine(int argc, char** argv)
     addPlan(app, context);
     addParts(app, context);
     addWiring(app, context);
+    addComputer(app, context);
     try {
         app.parse(argc, argv);
     } catch (const CLI::CallForHelp& help) {

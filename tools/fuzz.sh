@@ -5,11 +5,16 @@ cd "$(dirname "$0")/.."
 seconds=$1
 command -v clang++-14 >/dev/null || { echo "fuzz: needs the packages clang-14 and libclang-rt-14-dev" >&2; exit 3; }
 flags=(-std=c++20 -g -O1 -ffp-contract=off -fsanitize=fuzzer,address,undefined -Icore)
-mkdir -p build/fuzz/{instrument,csv,nmea}
+mkdir -p build/fuzz/{instrument,csv,nmea,decoders,formula}
 cp demo/*.fern.json build/fuzz/instrument/
 head -20 demo/house-battery-evening.csv > build/fuzz/csv/evening.csv
 printf '%s\r\n' '$GPGGA,123519,4807.038,N,01131.000,E,1,08,0.9,545.4,M,46.9,M,,*47' \
   '$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6A' > build/fuzz/nmea/documentation.txt
+
+printf 'Ospeed:4.2, depth:1.1\n' > build/fuzz/decoders/pair.txt
+printf '?{"a":{"b":12.5}}\n' > build/fuzz/decoders/json.txt
+printf 'a-b * 2 V + max(a, sqrt(speed)) / 3' > build/fuzz/formula/formula.txt
+printf 'CET-1CEST,M3.5.0,M10.5.0/3' > build/fuzz/formula/zone.txt
 
 # fuzz TARGET CORPUS LONGEST SOURCES…
 fuzz() {
@@ -20,3 +25,5 @@ fuzz read_instrument instrument 8192 core/base/*.cpp core/signal/*.cpp core/curv
   build/dev/core/parts/catalogue_text.cpp core/instrument/*.cpp
 fuzz parse_csv csv 4096 core/base/*.cpp core/signal/*.cpp
 fuzz nmea nmea 1024 core/base/*.cpp core/reading/line_cutter.cpp core/reading/nmea.cpp
+fuzz decoders decoders 2048 core/base/*.cpp core/reading/{line_cutter,nmea,check_digit,decoder}.cpp
+fuzz formula formula 512 core/base/*.cpp core/curves/*.cpp

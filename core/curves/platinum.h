@@ -15,8 +15,8 @@ double platinumMultiple(double celsius);
 /// Returns its change for one degree.
 double platinumSlope(double celsius);
 
-/// Returns the temperature in degrees Celsius: the inverse, by Newton's method below 0 °C. NaN where
-/// there is none.
+/// Returns the temperature in degrees Celsius: the inverse, by Newton's method below 0 °C. NaN
+/// where there is none.
 double platinumCelsius(double multiple);
 
 } // namespace fern

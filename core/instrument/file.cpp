@@ -153,8 +153,7 @@ void checkLanes(ReferenceCheck& check, const Instrument& in)
 /// The sensor must give what the channel is wished in, and its front end must suit it.
 void checkSensors(ReferenceCheck& check, const Instrument& in)
 {
-    constexpr std::array<std::string_view, 8> units{
-        "V", "A", "", "degC", "lx", "", "degC", "degC"};
+    constexpr std::array<std::string_view, 8> units{"V", "A", "", "degC", "lx", "", "degC", "degC"};
     for (std::size_t i = 0; i < in.channels.size(); ++i) {
         const auto& channel = *in.channels[i];
         const auto& sensor = channel.sensor;

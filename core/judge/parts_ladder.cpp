@@ -147,10 +147,10 @@ RungItem itemOf(const Channel& channel, const std::string& by)
     const auto& source = channel.source;
     return {"/channels/" + channel.id, channel.id, true, channel.name,
         source.kind == SourceKind::Analog ? aboutFrontEnd(channel) : sourceInWords(source),
-        (!isAtPin(source.kind)                               ? std::string("told")
+        (!isAtPin(source.kind)                                ? std::string("told")
                 : !needsPin(source.kind, channel.sensor.kind) ? std::string("inside")
-                : source.pin.empty() ? std::string("no pin")
-                                     : source.pin)
+                : source.pin.empty()                          ? std::string("no pin")
+                                                              : source.pin)
             + by};
 }
 

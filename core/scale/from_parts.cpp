@@ -221,8 +221,8 @@ std::string scalingForFirmware(
               "        value -= (1 + value * (a + value * (b + value * c * (value - 100))) - "
               "multiple)\n"
               "            / (a + value * (2 * b + value * c * (4 * value - 300)));\n"
-            + fmt::format("    return (value + {1}) * {0}_gain + {0}_offset;\n}}\n", id,
-                number(273.15));
+            + fmt::format(
+                "    return (value + {1}) * {0}_gain + {0}_offset;\n}}\n", id, number(273.15));
     text += s.sensor == SensorKind::Thermistor
         ? fmt::format("    value = 1 / ({} + log{}(multiple) * {});\n",
             number(0.0033540164346805303), suffix, number(s.curve))

@@ -186,6 +186,18 @@ TEST(Cli, ReplaysTheEveningToATraceAndAPicture)
         std::filesystem::remove(path);
 }
 
+TEST(Cli, TellsTheHealthOfThisComputer)
+{
+    const auto health = valueOf(cli("computer --json"));
+    for (const auto* key : {"memory", "disk"}) {
+        EXPECT_GT(member(health, key).number, 0) << key;
+        EXPECT_LE(member(health, key).number, 100) << key;
+    }
+    const auto line = cli("computer").out;
+    EXPECT_NE(line.find("memory:"), std::string::npos);
+    EXPECT_EQ(line.back(), '\n');
+}
+
 TEST(Cli, GlassDrawsWhatTheRunShows)
 {
     const auto glassPng = temporary("glass.png");

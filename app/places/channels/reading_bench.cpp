@@ -10,6 +10,7 @@
 
 #include <QSignalBlocker>
 
+#include <algorithm>
 #include <cmath>
 
 namespace fern::app {
@@ -78,10 +79,12 @@ ReadingBench::ReadingBench(Document& document, QWidget* parent)
     , m_sampleEvery(addQuantity(tr("Sample every"), "sampleEvery"))
     , m_codes(new Plot({{tr("codes"), &Tokens::accent, 1}}, this))
     , m_histogram(new Histogram(this))
+    , m_spectrum(new Plot({{{}, &Tokens::accent, 1.2}}, this))
     , m_statistics(softLabel({}, this))
     , m_registers(new QLabel(this))
 {
     m_codes->setObjectName(QStringLiteral("codes"));
+    m_spectrum->setObjectName(QStringLiteral("spectrum"));
     m_registers->setObjectName(QStringLiteral("registers"));
     m_registers->setFont(codeFont(12));
     m_registers->setTextInteractionFlags(Qt::TextSelectableByMouse);
@@ -93,6 +96,7 @@ ReadingBench::ReadingBench(Document& document, QWidget* parent)
     row->setSpacing(2 * grid);
     row->addWidget(m_codes, 3);
     row->addWidget(m_histogram, 2);
+    row->addWidget(m_spectrum, 2);
     auto* below = addCard(1);
     below->body()->addLayout(row, 1);
     below->body()->addWidget(m_statistics);
@@ -153,6 +157,22 @@ void ReadingBench::showConverters()
     setInputVisible(m_school, converter.form == ConverterForm::Unipolar);
 }
 
+void ReadingBench::showSpectrum(const RunView& view)
+{
+    const auto& lines = view.spectrum;
+    m_spectrum->setVisible(!lines.seconds.empty());
+    if (lines.seconds.empty())
+        return;
+    m_spectrum->showLine(0, lines);
+    m_spectrum->setAxisWords(tr("counts over Hz"));
+    const auto most = std::max_element(lines.values.begin(), lines.values.end());
+    m_spectrum->setAccessibleName(
+        tr("Spectrum of the codes: the highest line is %1 counts at %2 Hz")
+            .arg(*most, 0, 'g', 3)
+            .arg(lines.seconds[static_cast<std::size_t>(most - lines.values.begin())], 0, 'g', 3));
+    m_spectrum->showRange(0, lines.seconds.back());
+}
+
 void ReadingBench::showRegisters(const RunView& view)
 {
     if (std::isnan(view.newest.reading))
@@ -186,6 +206,7 @@ void ReadingBench::showInputs(const RunView& view)
     const auto [from, to] = traceRange(view);
     m_codes->showRange(from, to);
     m_histogram->showStatistics(view.codeStatistics);
+    showSpectrum(view);
     m_statistics->setText(statisticsText(view.codeStatistics));
     showRegisters(view);
 }

@@ -18,6 +18,7 @@ protected:
 private:
     void change(const QString& name, const std::function<void(ConverterSpec&)>& change);
     void showConverters();
+    void showSpectrum(const RunView& view);
     void showRegisters(const RunView& view);
 
     QComboBox* m_readBy;
@@ -29,6 +30,7 @@ private:
     QuantityEdit* m_sampleEvery;
     Plot* m_codes;
     Histogram* m_histogram;
+    Plot* m_spectrum; ///< of the newest codes
     QLabel* m_statistics;
     QLabel* m_registers;
 };

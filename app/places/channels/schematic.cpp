@@ -55,10 +55,9 @@ void Schematic::showCircuit(const Channel& channel, const RunView& view)
     } else {
         m_source = tr("reference %1").arg(volts(c.reference));
         const double ohms = sensorOutput(c.input, world);
-        const QString sensor =
-            (m_sensor == SensorKind::Thermistor     ? tr("thermistor")
-                    : m_sensor == SensorKind::Platinum ? tr("platinum")
-                                                       : tr("photoresistor"))
+        const QString sensor = (m_sensor == SensorKind::Thermistor        ? tr("thermistor")
+                                       : m_sensor == SensorKind::Platinum ? tr("platinum")
+                                                                          : tr("photoresistor"))
             + QLatin1Char('\n')
             + (std::isnan(ohms)   ? QStringLiteral("—")
                     : ohms >= 1e3 ? qText(significantText(ohms / 1e3, 3)) + QStringLiteral(" kΩ")

@@ -161,8 +161,8 @@ void SensorBench::showInputs(const RunView& view)
     m_highOutput->showQuantity(sensor.highOutput);
     m_nominal->showQuantity(sensor.nominal);
     m_nominal->setToolTip(sensor.kind == SensorKind::Thermistor ? tr("At 25 °C")
-            : sensor.kind == SensorKind::Platinum                  ? tr("At 0 °C")
-                                                                   : tr("At 10 lx"));
+            : sensor.kind == SensorKind::Platinum               ? tr("At 0 °C")
+                                                                : tr("At 10 lx"));
     m_beta->showNumber(sensor.beta);
     m_gamma->showNumber(sensor.gamma);
     m_capacity->showQuantity(sensor.capacity);
