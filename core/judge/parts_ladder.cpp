@@ -66,6 +66,7 @@ PinCell cellOf(
             cell.kind = kindOf(use);
         } else if (!isSameWire(*first, use)) {
             cell.use = "used twice";
+            cell.isUsedTwice = true;
         }
     }
     return cell;

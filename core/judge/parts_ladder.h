@@ -18,8 +18,9 @@ struct PinCell {
     std::string numbers; ///< its other names: "place 14 · port C0 · analog channel 0"
     std::string roles; ///< what it can do
     std::string use; ///< one short word or name: "free", "House battery", "Bus A"
-    std::vector<std::string> users; ///< in words, two of them when it is used twice
+    std::vector<std::string> users; ///< in words
     PinUseKind kind = PinUseKind::Free;
+    bool isUsedTwice = false; ///< by users that are not on one wire
 };
 
 /// Something that hangs on a rung: a part, or a channel's sensor and front end.

@@ -246,8 +246,8 @@ void setLimitByAge(Stem& stem, const PlainChannel& channel)
         stem.limitReason = fmt::format(
             "Sampling makes {} of the {}", durationText(age.sampling), durationText(age.oldest()));
     }
-    stem.limitReason += fmt::format(
-        " that what is shown can get old; wished are {}.", durationText(channel.freshnessSeconds));
+    stem.limitReason += fmt::format(" that it can take until it is seen; wished are {}.",
+        durationText(channel.freshnessSeconds));
 }
 
 void setLimitByBudget(Stem& stem, const PlainChannel& channel)

@@ -1,7 +1,7 @@
 // Any text: a formula is read or refused with words, and what is read can be computed.
 
-#include "curves/formula.h"
 #include "base/time_zone.h"
+#include "curves/formula.h"
 
 #include <cstdint>
 #include <cstdlib>

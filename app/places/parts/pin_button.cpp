@@ -47,7 +47,7 @@ void PinButton::paintEvent(QPaintEvent* /*event*/)
 {
     const auto& t = tokens();
     const bool isFree = m_cell.kind == PinUseKind::Free;
-    const bool isTwice = m_cell.users.size() > 1;
+    const bool isTwice = m_cell.isUsedTwice;
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     const auto frame = QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5);

@@ -14,7 +14,8 @@ TEST(ComputerHealth, ReadsWhatTheKernelSays)
     ASSERT_TRUE(times);
     EXPECT_EQ(times->all, 1010); // guest time is in user time already
     EXPECT_EQ(times->busy, 160);
-    EXPECT_EQ(parseMemInfo("MemTotal:       8000 kB\nMemFree: 100 kB\nMemAvailable:   6000 kB\n"), 25);
+    EXPECT_EQ(
+        parseMemInfo("MemTotal:       8000 kB\nMemFree: 100 kB\nMemAvailable:   6000 kB\n"), 25);
     EXPECT_EQ(loadBetween({10, 100}, {35, 200}), 25);
 }
 
