@@ -30,8 +30,8 @@ UtcTime utcOf(std::int64_t epochSeconds)
 std::int64_t epochOf(const UtcTime& t)
 {
     const sys_days date{dateOf(t)};
-    return duration_cast<seconds>(date.time_since_epoch()).count() + t.hour * 3600 + t.minute * 60
-        + t.second;
+    return duration_cast<seconds>(date.time_since_epoch()).count() + std::int64_t{3600} * t.hour
+        + std::int64_t{60} * t.minute + t.second;
 }
 
 int weekdayOf(const UtcTime& t)

@@ -299,7 +299,7 @@ Result<Dimension> dimensionOfNode(
         return dimensionOf(node.name);
     std::vector<Dimension> parts;
     for (const auto& argument : node.arguments) {
-        const auto part = dimensionOfNode(argument, dimensionOf);
+        auto part = dimensionOfNode(argument, dimensionOf);
         if (!part)
             return part;
         parts.push_back(*part);

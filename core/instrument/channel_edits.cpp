@@ -169,7 +169,10 @@ Result<Instrument> withoutChannel(const Instrument& in, std::string_view channel
 Result<Instrument> withChannelAdded(const Instrument& in, ChannelParcel parcel)
 {
     Instrument out = in;
-    auto& [channel, reader, page, lane] = parcel;
+    auto channel = std::move(parcel.channel);
+    auto reader = std::move(parcel.reader);
+    auto page = std::move(parcel.page);
+    auto lane = std::move(parcel.lane);
     channel.id = freeId(out.channels, channel.name);
     if (findById(out.settings, channel.id) != nullptr) // formulas tell both by their ids
         channel.id = freeId(out.channels, channel.name + " shown");

@@ -183,5 +183,96 @@ RC_GTEST_PROP(InstrumentFile, ReadsWhatItWrites, ())
     RC_ASSERT(writeInstrument(*again) == text);
 }
 
+// Every row of the door is a source of its own: written and read again it is the same, and each of
+// its keys is described.
+TEST(InstrumentFile, KeepsSourcesOfEveryKind)
+{
+    const auto in = test::wholeSkiff();
+    for (std::size_t kind = 0; kind < sourceKindWords.size(); ++kind) {
+        Source source;
+        source.kind = static_cast<SourceKind>(kind);
+        source.board = "board";
+        source.sampleEvery = {3, "s"};
+        source.ladder.keys = {{"a", {0, "ohm"}}, {"b", {4.7, "kohm"}}};
+        source.lines = {LineForm::Columns, "", 3, ";", "ft"};
+        source.derived.formula = "house-battery * 2";
+        source.names = {{"1", "one"}};
+        source.gate = GateSpec{"speed", {5, "km/h"}, {4, "km/h"}};
+        JsonWriter writer;
+        describe(writer, source);
+        const auto node = writer.take();
+        JsonReader reader(node, "");
+        Source again;
+        describe(reader, again);
+        ASSERT_FALSE(reader.failed()) << sourceKindWords[kind] << reader.message();
+        EXPECT_TRUE(again.extras.members.empty()) << sourceKindWords[kind];
+        JsonWriter second;
+        describe(second, again);
+        EXPECT_EQ(json::write(second.take()), json::write(node)) << sourceKindWords[kind];
+    }
+}
+
+TEST(InstrumentFile, SaysWhatIsWrongWithASource)
+{
+    struct Wrong {
+        const char *from, *to, *message;
+    };
+    for (const auto& wrong : {
+             Wrong{"\"board\": \"receiver\"", "\"board\": \"kite\"",
+                 "there is no board or module \"kite\" among the parts"},
+             Wrong{"\"gives\": \"speed\"", "\"gives\": \"altitude\"",
+                 "this source gives m; the channel is in km/h"},
+             Wrong{"\"gives\": \"speed\"", "\"gives\": \"taste\"", "\"taste\" is not one of"},
+             Wrong{"\"of\": \"strokes\"", "\"of\": \"oars\"", "there is no channel \"oars\""},
+             Wrong{"\"of\": \"strokes\"", "\"of\": \"last-stroke\"",
+                 "Last stroke needs its own value"},
+             Wrong{"\"channel\": \"satellite-speed\",\n          \"kind\": \"no fix\"",
+                 "\"channel\": \"kite\",\n          \"kind\": \"no fix\"",
+                 "there is no channel \"kite\""},
+             Wrong{"\"dutyPercent\": 40", "\"dutyPercent\": 100", "1 to 99"},
+         }) {
+        const auto read = readInstrument(replaced(skiffText(), wrong.from, wrong.to));
+        const std::string message = read ? "" : read.error().message;
+        EXPECT_NE(message.find(wrong.message), std::string::npos) << wrong.to << ": " << message;
+    }
+    // Events where points belong, and points where events do.
+    auto in = test::wholeSkiff();
+    Scenario scenario = *in.scenarios[0];
+    for (auto& lane : scenario.lanes)
+        if (lane.id == "speed") {
+            lane.points.clear();
+            lane.events = {{1, "fast"}};
+        }
+    in.scenarios[0] = std::make_shared<const Scenario>(scenario);
+    EXPECT_EQ(accepted(in).error().message, "Speed follows points, not events");
+}
+
+TEST(InstrumentFile, KeepsSettingsAndOutputs)
+{
+    auto in = test::wholeSkiff();
+    Setting setting;
+    setting.id = "target";
+    setting.presets = {3, 5};
+    setting.wraps = setting.isKept = true;
+    in.settings.push_back(std::make_shared<const Setting>(setting));
+    Output output;
+    output.id = "needle";
+    output.part = "board";
+    output.from = "speed";
+    output.low = {0, "km/h"};
+    output.high = {20, "km/h"};
+    in.outputs.push_back(std::make_shared<const Output>(output));
+    const auto again = readInstrument(writeInstrument(in));
+    ASSERT_TRUE(again) << (again ? "" : again.error().message);
+    EXPECT_EQ(*again, in);
+    setting.id = "speed";
+    in.settings[0] = std::make_shared<const Setting>(setting);
+    EXPECT_EQ(accepted(in).error().message, "a channel has the id \"speed\" too");
+    in.settings.clear();
+    output.from = "house-battery";
+    in.outputs[0] = std::make_shared<const Output>(output);
+    EXPECT_EQ(accepted(in).error().message, "\"house-battery\" is not in km/h");
+}
+
 } // namespace
 } // namespace fern

@@ -100,5 +100,59 @@ RC_GTEST_PROP(FormatText, IsExactlyAsWideAsItsFieldAndReadsBack, ())
     }
 }
 
+TextSpec ofForm(TextForm form, int width, int decimals = 0)
+{
+    TextSpec spec;
+    spec.form = form;
+    spec.width = width;
+    spec.decimals = decimals;
+    return spec;
+}
+
+// Source: column m_ss_truncated of format-duration.csv of the reference sheets; a counter shows
+// 0:59 and then 1:00 (common practice).
+TEST(FormatText, ElapsedTimesAreCutToWholeSeconds)
+{
+    struct Row {
+        double seconds;
+        const char* text;
+    };
+    for (const auto& row : {Row{0, "0:00"}, {0.5, "0:00"}, {9.5, "0:09"}, {59.6, "0:59"},
+             {60, "1:00"}, {119.5, "1:59"}, {3599.6, "59:59"}, {3600, "60:00"}, {5999.5, "99:59"},
+             {59.9999, "0:59"}, {-61, "-1:01"}})
+        EXPECT_EQ(formatText(row.seconds, ofForm(TextForm::MinutesSeconds, 6), NumberKind::Float64),
+            std::string(6 - std::string(row.text).size(), ' ') + row.text)
+            << row.seconds;
+    EXPECT_EQ(
+        formatText(3661, ofForm(TextForm::HoursMinutesSeconds, 7), NumberKind::Float32), "1:01:01");
+    EXPECT_EQ(formatText(43140, ofForm(TextForm::HoursMinutes, 5), NumberKind::Float32), "11:59");
+    EXPECT_EQ(formatText(6000, ofForm(TextForm::MinutesSeconds, 5), NumberKind::Float32), "#####");
+    EXPECT_EQ(formatText(1e300, ofForm(TextForm::MinutesSeconds, 5), NumberKind::Float64), "#####");
+}
+
+// Source: format-hex32.csv of the reference sheets.
+TEST(FormatText, HexadecimalHasItsDigits)
+{
+    const auto hex = [](double value, int digits) {
+        return formatText(value, ofForm(TextForm::Hexadecimal, 8, digits), NumberKind::Float64);
+    };
+    EXPECT_EQ(hex(551489775, 8), "20DF10EF");
+    EXPECT_EQ(hex(10, 8), "0000000A");
+    EXPECT_EQ(hex(255, 0), "      FF");
+    EXPECT_EQ(hex(4294967296.0, 8), "########");
+    EXPECT_EQ(hex(-1, 8), "########");
+}
+
+TEST(FormatWords, FillExactlyTheirCells)
+{
+    auto spec = ofForm(TextForm::Name, 6);
+    EXPECT_EQ(formatWords("left", spec), "  left");
+    EXPECT_EQ(formatWords("backwards", spec), "backw#");
+    EXPECT_EQ(formatWords("Kühlöl!", spec), "Kühlö#");
+    spec.align = Align::Left;
+    EXPECT_EQ(formatWords("up", spec), "up    ");
+    EXPECT_EQ(formatWords("up", spec, ValueState::NotYet), "......");
+}
+
 } // namespace
 } // namespace fern
