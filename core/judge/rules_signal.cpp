@@ -60,6 +60,7 @@ Hum humIn(const std::vector<double>& even, double sampleSeconds)
     if (lines.empty())
         return {};
     std::vector<double> amplitudes;
+    amplitudes.reserve(lines.size());
     for (const auto& line : lines)
         amplitudes.push_back(line.amplitude);
     auto middle = amplitudes.begin() + static_cast<std::ptrdiff_t>(amplitudes.size() / 2);

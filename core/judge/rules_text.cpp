@@ -115,7 +115,9 @@ void checkNamesFit(const PlainChannel& channel, const PlainReader& reader, Findi
     for (const auto& name : channel.source.names)
         if (longest == nullptr || cellCount(name.name) > cellCount(longest->name))
             longest = &name;
-    const int needed = longest == nullptr ? 0 : cellCount(longest->name);
+    if (longest == nullptr)
+        return;
+    const int needed = cellCount(longest->name);
     if (needed <= reader.text.width)
         return;
     TextSpec wide = reader.text;
