@@ -83,7 +83,7 @@ std::string formatText(double value, const TextSpec& spec, NumberKind kind, Valu
     const auto width = static_cast<std::size_t>(spec.width);
     const auto affix = affixOf(spec);
     const auto affixCells = static_cast<std::size_t>(cellCount(affix));
-    const std::string overflow(width, spec.overflow[0]);
+    std::string overflow(width, spec.overflow[0]);
     if (affixCells >= width)
         return overflow;
     const auto& mark = state == ValueState::Stale ? spec.stale

@@ -78,7 +78,8 @@ double PulseTrain::timeOf(double phase) const
 
 Ticks PulseTrain::trueEdge(std::int64_t index) const
 {
-    const double phase = static_cast<double>(index / 2) + 1 + (index % 2 == 0 ? 0 : m_setting.duty);
+    const auto pulse = index / 2;
+    const double phase = static_cast<double>(pulse) + 1 + (index % 2 == 0 ? 0 : m_setting.duty);
     const double seconds = timeOf(phase);
     return seconds > 9e9 ? maxTicks : ticksFromSeconds(seconds);
 }
