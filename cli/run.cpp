@@ -3,9 +3,11 @@
 #include "base/number_text.h"
 #include "io/files.h"
 #include "io/pictures.h"
+#include "run/pulse_tally.h"
 #include "run/trace_csv.h"
 #include "run/vcd.h"
 
+#include <map>
 #include <memory>
 #include <optional>
 
@@ -21,6 +23,7 @@ public:
     Report(const PlainInstrument& instrument, bool wantsTrace, bool wantsVcd)
         : redraws(instrument.displays.size())
         , frames(instrument.displays.size())
+        , pulses(instrument)
     {
         if (wantsTrace)
             trace.emplace(instrument);
@@ -30,6 +33,7 @@ public:
 
     void sampled(const SampleRecord& record) override
     {
+        pulses.sampled(record);
         if (trace)
             trace->sampled(record);
         if (vcd)
@@ -42,6 +46,7 @@ public:
         if (trace)
             trace->shown(record);
     }
+    void driven(const DrivenRecord& record) override { outputs[record.output] = record.to; }
     void busy(const BusyRecord& record) override
     {
         if (vcd)
@@ -50,6 +55,8 @@ public:
 
     std::vector<int> redraws;
     std::vector<std::shared_ptr<const MonoFrame>> frames;
+    PulseTally pulses;
+    std::map<std::size_t, double> outputs; ///< what each was set to last
     std::optional<TraceCsv> trace;
     std::optional<VcdTimeline> vcd;
 };
@@ -71,7 +78,24 @@ void printSummary(
     }
     summary.add("simulatedSeconds", json::makeNumber(seconds));
     summary.add("redraws", redraws);
-    summary.add("pulses", json::makeObject());
+    auto pulses = json::makeObject();
+    for (const auto& figures : report.pulses.figures()) {
+        const auto number = [](std::int64_t n) { return json::makeNumber(static_cast<double>(n)); };
+        pulses.add(figures.channel,
+            object({{"true", number(figures.happened)}, {"seen", number(figures.seen)},
+                {"lost", number(figures.lost())}}));
+        words += fmt::format("{}: {} pulses, {} seen, {} lost\n", figures.channel, figures.happened,
+            figures.seen, figures.lost());
+    }
+    auto outputs = json::makeObject();
+    for (const auto& [index, value] : report.outputs) {
+        const auto& output = *instrument.outputs[index];
+        outputs.add(output.id, json::makeNumber(value));
+        words += fmt::format("{}: set to {} {}\n", output.id, significantText(value, 4),
+            prettyUnit(output.lowOutput.unit));
+    }
+    summary.add("pulses", pulses);
+    summary.add("outputs", outputs);
     summary.add("lastFrameHash", hashes);
     print(context.json ? json::writeCompact(summary) + "\n" : words);
 }

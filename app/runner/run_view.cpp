@@ -3,6 +3,7 @@
 #include "judge/rules_signal.h"
 #include "judge/signal_figures.h"
 #include "reading/spectrum.h"
+#include "run/sampled_source.h"
 #include "smooth/figures.h"
 
 #include <algorithm>
@@ -47,6 +48,23 @@ TraceLine stepResponseOf(const PlainChannel& channel)
     return line;
 }
 
+/// What the raw side of a source looks like.
+void addSource(RunView& view, const RunHistory& history, Ticks now)
+{
+    const auto& c = view.plain.channels[view.choice->channel];
+    for (const auto& told : history.told())
+        if (told.channel == view.choice->channel)
+            view.told.push_back(told.told);
+    if (c.source.kind == SourceKind::Pulses)
+        view.pulses = lastPulses(pulseTrainOf(c, view.plain.seed), now);
+    if (c.source.kind == SourceKind::Receiver) {
+        ReceiverDecoder decoder;
+        for (const auto& told : view.told)
+            decoder.feed(told.raw + "\n");
+        view.receiver = decoder.state();
+    }
+}
+
 /// The spectrum of the codes, as far as they came evenly.
 void addSpectrum(RunView& view)
 {
@@ -77,9 +95,7 @@ void addSamples(RunView& view, const RunHistory& history, Ticks now, Ticks windo
     }
     view.codeStatistics = codeStatistics(view.codes.values);
     addSpectrum(view);
-    for (const auto& told : history.told())
-        if (told.channel == view.choice->channel)
-            view.told.push_back(told.told);
+    addSource(view, history, now);
     if (const auto* newest = history.lastSample(view.choice->channel))
         view.newest = newest->real;
 }

@@ -9,7 +9,9 @@
 #include "judge/wishes.h"
 #include "plan/redraw_plan.h"
 #include "reading/code_statistics.h"
+#include "reading/nmea.h"
 #include "run/run_history.h"
+#include "world/pulse_train.h"
 
 #include <memory>
 #include <optional>
@@ -66,8 +68,9 @@ struct RunView {
     TraceLine codes; ///< as the converter gave them
     CodeStatistics codeStatistics;
     std::vector<Finding> signalFindings; ///< from the readings of the last seconds
+    PulseStretch pulses; ///< of a pulse channel: the last few
+    ReceiverState receiver; ///< of a receiver: what its last sentences say
     std::vector<Told> told; ///< the last lines or codes of the channel
-    std::vector<double> settings; ///< their values, each in its unit
     TraceLine spectrum; ///< of the codes: amplitude over hertz
     StageValues newest; ///< of the channel's last sample, SI units
     std::vector<ShownText> texts; ///< of the last seconds

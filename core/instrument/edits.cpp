@@ -66,6 +66,19 @@ Result<Instrument> withSourceRange(
     return edited(in, &Instrument::channels, channel, [&](Channel& c) { c.source.range = range; });
 }
 
+Result<Instrument> withSource(const Instrument& in, std::string_view channel, const Source& source)
+{
+    return edited(in, &Instrument::channels, channel, [&](Channel& c) { c.source = source; });
+}
+
+Result<Instrument> withCodeName(
+    const Instrument& in, std::string_view channel, std::string_view code, std::string_view name)
+{
+    return edited(in, &Instrument::channels, channel, [&](Channel& c) {
+        c.source.names = withName(std::move(c.source.names), code, trimmed(name));
+    });
+}
+
 Result<Instrument> withChannelPin(
     const Instrument& in, std::string_view channel, std::string_view pin)
 {

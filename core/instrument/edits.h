@@ -20,6 +20,10 @@ Result<Instrument> withSampleEvery(
 /// Sets the range of the converter's gain for a channel; 0 is the converter's own reference.
 Result<Instrument> withSourceRange(
     const Instrument& in, std::string_view channel, const Quantity& range);
+Result<Instrument> withSource(const Instrument& in, std::string_view channel, const Source& source);
+/// Gives a code a name, or takes it away with an empty one.
+Result<Instrument> withCodeName(
+    const Instrument& in, std::string_view channel, std::string_view code, std::string_view name);
 Result<Instrument> withChannelPin(
     const Instrument& in, std::string_view channel, std::string_view pin);
 Result<Instrument> withSmoothing(

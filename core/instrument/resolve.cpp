@@ -2,6 +2,7 @@
 
 #include "base/calendar.h"
 #include "instrument/parts_view.h"
+#include "instrument/source_check.h"
 
 #include <fmt/format.h>
 
@@ -150,6 +151,7 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
     p.startEpoch = start ? *start : 0;
     p.settings = instrument.settings;
     p.outputs = instrument.outputs;
+    p.formulaNames = formulaNames(instrument);
     return p;
 }
 

@@ -89,6 +89,7 @@ struct PlainInstrument {
     std::int64_t startEpoch = 0; ///< of the scenario, seconds since 1970
     SharedList<Setting> settings;
     SharedList<Output> outputs;
+    std::vector<std::string> formulaNames; ///< that a derived channel may use
 
     double wishedSeconds = 0; ///< on the battery
     double readingDistance = 0; ///< metre

@@ -80,15 +80,22 @@ bool isIdle(const Parameter& row, SourceKind kind)
         || row.path == "gate";
 }
 
+/// The source with units for the figures that are not told.
+Source sourceToShow(const Channel& channel)
+{
+    auto source = channel.source;
+    for (auto* quantity : {&source.resolution, &source.accuracy})
+        if (quantity->unit.empty())
+            quantity->unit = unitOf(channel);
+    return source;
+}
+
 } // namespace
 
 std::vector<Parameter> sourceParameters(
     const Instrument& in, const Channel& channel, SourceSide side)
 {
-    Source copy = channel.source;
-    for (auto* quantity : {&copy.resolution, &copy.accuracy})
-        if (quantity->unit.empty())
-            quantity->unit = unitOf(channel);
+    auto copy = sourceToShow(channel);
     ParameterArchive archive({}, {}, {}, {});
     describe(archive, copy);
     auto rows = archive.take();
@@ -100,29 +107,13 @@ std::vector<Parameter> sourceParameters(
     return rows;
 }
 
-Result<Instrument> withSource(const Instrument& in, std::string_view id, const Source& source)
-{
-    Instrument out = in;
-    for (auto& channel : out.channels)
-        if (channel->id == id) {
-            Channel copy = *channel;
-            copy.source = source;
-            channel = std::make_shared<const Channel>(std::move(copy));
-            return accepted(std::move(out));
-        }
-    return Error{ErrorCode::NotFound, fmt::format("there is no channel \"{}\"", id), ""};
-}
-
 Result<Instrument> withSourceParameter(
     const Instrument& in, std::string_view id, std::string_view path, std::string_view text)
 {
     const auto* channel = findById(in.channels, id);
     if (channel == nullptr)
         return Error{ErrorCode::NotFound, fmt::format("there is no channel \"{}\"", id), ""};
-    Source source = channel->source;
-    for (auto* quantity : {&source.resolution, &source.accuracy})
-        if (quantity->unit.empty())
-            quantity->unit = unitOf(*channel);
+    auto source = sourceToShow(*channel);
     ParameterArchive archive({}, {}, path, trimmed(text));
     describe(archive, source);
     if (archive.failed())
@@ -130,17 +121,6 @@ Result<Instrument> withSourceParameter(
     if (!archive.hasSet())
         return Error{ErrorCode::NotFound,
             fmt::format("{} has no parameter \"{}\"", channel->name, path), ""};
-    return withSource(in, id, source);
-}
-
-Result<Instrument> withCodeName(
-    const Instrument& in, std::string_view id, std::string_view code, std::string_view name)
-{
-    const auto* channel = findById(in.channels, id);
-    if (channel == nullptr)
-        return Error{ErrorCode::NotFound, fmt::format("there is no channel \"{}\"", id), ""};
-    Source source = channel->source;
-    source.names = withName(std::move(source.names), code, trimmed(name));
     return withSource(in, id, source);
 }
 

@@ -25,11 +25,4 @@ std::vector<Parameter> sourceParameters(
 Result<Instrument> withSourceParameter(
     const Instrument& in, std::string_view channel, std::string_view path, std::string_view text);
 
-/// Sets the whole source.
-Result<Instrument> withSource(const Instrument& in, std::string_view channel, const Source& source);
-
-/// Gives a code a name, or takes it away with an empty one.
-Result<Instrument> withCodeName(
-    const Instrument& in, std::string_view channel, std::string_view code, std::string_view name);
-
 } // namespace fern

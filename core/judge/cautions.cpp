@@ -42,6 +42,12 @@ bool measures(const PlainInstrument& plain, const char* unit)
         [&](const PlainChannel& c) { return c.unit.dimension == dimension; });
 }
 
+bool reads(const PlainInstrument& plain, SourceKind kind)
+{
+    return std::any_of(plain.channels.begin(), plain.channels.end(),
+        [&](const PlainChannel& c) { return c.source.kind == kind; });
+}
+
 } // namespace
 
 std::vector<Caution> cautionsOf(const Instrument& in, const PlainInstrument& plain)
@@ -64,13 +70,16 @@ std::vector<Caution> cautionsOf(const Instrument& in, const PlainInstrument& pla
         "Vehicle and boat batteries",
         "Their short-circuit current melts wires. Fit a fuse close to the terminal, and keep away "
         "from starter circuits.");
-    add(anyOfClass(in, [](const auto& entry) { return entry.category == "radio"; }), "Radio",
+    add(reads(plain, SourceKind::Node)
+            || anyOfClass(in, [](const auto& entry) { return entry.category == "radio"; }),
+        "Radio",
         "Bands, power and duty cycle are limited by local rules; look them up before sending.");
     add(measures(plain, "km/h"), "Speed",
         "This is no legal speedometer. Do not adjust it while moving.");
     add(measures(plain, "kg"), "Weight", "This is no scale for trade.");
-    add(anyOfClass(in, [](const auto& entry) { return entry.id == "optical-pulse"; }), "Pulse",
-        "This is no medical instrument. See a clinician about symptoms.");
+    add(reads(plain, SourceKind::Waveform)
+            || anyOfClass(in, [](const auto& entry) { return entry.id == "optical-pulse"; }),
+        "Pulse", "This is no medical instrument. See a clinician about symptoms.");
     add(!in.parts.empty(), "Common ground",
         "While a USB cable is plugged in, the ground of the probe is the ground of the computer.");
     add(!in.parts.empty(), "Soldering", "Hot iron, hot parts, fumes: air the room, wash hands.");

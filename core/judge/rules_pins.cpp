@@ -230,12 +230,6 @@ void checkFloating(const Instrument& in, const PlainInstrument& /*plain*/, Findi
         }
 }
 
-namespace {
-
-constexpr double sampleFarad = 14e-12; ///< of the sampling capacitor
-
-} // namespace
-
 void checkSourceResistance(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& c : plain.channels) {
@@ -246,7 +240,7 @@ void checkSourceResistance(const Instrument& in, const PlainInstrument& plain, F
         const double most = inSi(converter.sourceMost);
         const double source =
             std::max(sourceResistance(c.input, c.from), sourceResistance(c.input, c.to));
-        const double needed = std::ldexp(sampleFarad, c.bits);
+        const double needed = std::ldexp(samplingFarad, c.bits);
         if (source <= most || inSi(channel.frontEnd.capacitor) >= needed)
             continue;
         Finding finding{"P10", Severity::Check, "/channels/" + c.id + "/frontEnd",

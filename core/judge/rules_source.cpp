@@ -4,7 +4,6 @@
 
 #include "base/number_text.h"
 #include "instrument/edits.h"
-#include "instrument/source_parameters.h"
 #include "judge/budget.h"
 #include "judge/part_fix.h"
 #include "judge/words.h"
@@ -118,8 +117,6 @@ void checkSampledTooSlowly(const Instrument& /*in*/, const PlainInstrument& plai
 
 void checkLadderWindows(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
-    constexpr double deviations = 6;
-    constexpr double shareOfRange = 0.01;
     for (const auto& c : plain.channels) {
         if (c.source.kind != SourceKind::KeyLadder || c.source.ladder.keys.empty())
             continue;
@@ -127,8 +124,7 @@ void checkLadderWindows(const Instrument& /*in*/, const PlainInstrument& plain, 
         const auto windows = ladderWindows(c.source.ladder, converter);
         const auto tightest = std::min_element(windows.begin(), windows.end(),
             [](const LadderWindow& a, const LadderWindow& b) { return a.margin < b.margin; });
-        const double needed = std::max(
-            deviations * c.noiseLsb, shareOfRange * static_cast<double>(converter.topCode()));
+        const double needed = safeMargin(converter, c.noiseLsb);
         if (tightest->margin >= needed)
             continue;
         const bool overlaps = tightest->margin <= 0;
@@ -188,23 +184,6 @@ void checkKeyCodes(const Instrument& /*in*/, const PlainInstrument& plain, Findi
     }
 }
 
-namespace {
-
-/// The bytes that a device sends in a period, at most.
-double bytesInPeriod(const Source& s)
-{
-    switch (s.kind) {
-    case SourceKind::Receiver:
-        return 2.25 * 82; // two sentences, and a third every fourth second (NMEA 0183: 82 bytes)
-    case SourceKind::Computer:
-        return 60;
-    default:
-        return 32;
-    }
-}
-
-} // namespace
-
 void checkBaudRate(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     constexpr double fullShare = 0.7;
@@ -216,7 +195,7 @@ void checkBaudRate(const Instrument& /*in*/, const PlainInstrument& plain, Findi
         if (!isPaced || s.serial.port == SerialPort::Usb)
             continue;
         const double every = inSeconds(c.sampleEvery);
-        const double needed = bytesInPeriod(s) * 10 / every; // bits a second
+        const double needed = bytesInPeriod(s.kind) * 10 / every; // bits a second
         const double share = needed / s.serial.baud;
         if (share <= fullShare)
             continue;
@@ -226,7 +205,7 @@ void checkBaudRate(const Instrument& /*in*/, const PlainInstrument& plain, Findi
             fmt::format(
                 "{:.0f} bytes every {} are {:.0f} bits a second, {:.0f} % of the line. What "
                 "does not fit comes later and later, or torn.",
-                bytesInPeriod(s), durationText(every), needed, 100 * share),
+                bytesInPeriod(s.kind), durationText(every), needed, 100 * share),
             "ten bits a byte: start, eight, stop", {}, {}};
         const auto better = std::find_if(
             usual.begin(), usual.end(), [&](int baud) { return needed <= 0.5 * baud; });
@@ -322,14 +301,13 @@ void checkLoading(const Instrument& in, const PlainInstrument& plain, Findings& 
 
 namespace {
 
-constexpr double sampleCapacitor = 14e-12; ///< farad, typical of the class
 constexpr double acquisitionShare = 1.5 / 13; ///< of a conversion, typical of the class
 
 /// Codes that a reading keeps of the input read before it, after a jump over the whole range.
 double keptCodes(const PlainChannel& c, double sourceOhm)
 {
     const double seconds = c.conversionSeconds * acquisitionShare;
-    return std::ldexp(std::exp(-seconds / (sourceOhm * sampleCapacitor)), c.bits);
+    return std::ldexp(std::exp(-seconds / (sourceOhm * samplingFarad)), c.bits);
 }
 
 } // namespace

@@ -109,6 +109,18 @@ void checkMoreDigitsThanHonest(
 
 namespace {
 
+/// A fix that gives the field the cells it needs; none when no field can be so wide.
+std::vector<Fix> widened(const PlainReader& reader, int cells)
+{
+    constexpr int widest = 40;
+    if (cells > widest)
+        return {};
+    TextSpec wide = reader.text;
+    wide.width = cells;
+    return {{fmt::format("Widen to {} cells", cells),
+        [id = reader.id, wide](const Instrument& before) { return withText(before, id, wide); }}};
+}
+
 void checkNamesFit(const PlainChannel& channel, const PlainReader& reader, Findings& out)
 {
     const NameSpec* longest = nullptr;
@@ -120,18 +132,11 @@ void checkNamesFit(const PlainChannel& channel, const PlainReader& reader, Findi
     const int needed = cellCount(longest->name);
     if (needed <= reader.text.width)
         return;
-    TextSpec wide = reader.text;
-    wide.width = needed;
-    std::vector<Fix> fixes;
-    if (needed <= 40)
-        fixes.push_back({fmt::format("Widen to {} cells", needed),
-            [id = reader.id, wide](
-                const Instrument& before) { return withText(before, id, wide); }});
     out.push_back({"T02", Severity::Check, textPlace(reader),
         fmt::format(
             "“{}” needs {} cells, the field has {}", longest->name, needed, reader.text.width),
         fmt::format("The field shows {} instead.", formatWords(longest->name, reader.text)),
-        "the field's own width", std::move(fixes), {}});
+        "the field's own width", widened(reader, needed), {}});
 }
 
 } // namespace
@@ -156,16 +161,11 @@ void checkDoesNotFitField(const Instrument& /*in*/, const PlainInstrument& plain
         TextSpec wide = reader.text;
         wide.width = needed;
         const auto text = formatText(inUnit(worst, reader), wide, channel.numberKind);
-        std::vector<Fix> fixes;
-        if (needed <= 40)
-            fixes.push_back({fmt::format("Widen to {} cells", needed),
-                [id = reader.id, wide](
-                    const Instrument& before) { return withText(before, id, wide); }});
         out.push_back({"T02", Severity::Check, textPlace(reader),
             fmt::format("{} needs {} cells, the field has {}", text, needed, reader.text.width),
             fmt::format("At that end of the wished range the field shows {} instead of a number.",
                 formatText(inUnit(worst, reader), reader.text, channel.numberKind)),
-            "the field's own width", std::move(fixes), {}});
+            "the field's own width", widened(reader, needed), {}});
     }
 }
 

@@ -4,6 +4,7 @@
 #include "judge/words.h"
 #include "reading/ladder.h"
 #include "run/channel_run.h"
+#include "run/settings.h"
 #include "timing/costs.h"
 #include "world/device.h"
 
@@ -17,8 +18,6 @@ namespace fern {
 namespace {
 
 using Facts = std::vector<Fact>;
-
-constexpr std::size_t sentenceBytes = 82; // NMEA 0183, the longest
 
 /// Hertz at a quantity of a pulse channel that gives a rate.
 double hertzAt(const PlainChannel& c, double quantity)
@@ -65,8 +64,9 @@ Facts ladderFacts(const PlainChannel& c)
         {"Noise", significantText(c.noiseLsb, 2) + " counts", "rms of the converter"}};
 }
 
-Facts serialFacts(const Source& s, std::size_t bytes, double every)
+Facts serialFacts(const Source& s, double every)
 {
+    const double bytes = bytesInPeriod(s.kind);
     const double seconds = serialSeconds(s.serial, bytes);
     Facts facts{{"Line",
         s.serial.port == SerialPort::Usb ? std::string("native USB")
@@ -74,7 +74,7 @@ Facts serialFacts(const Source& s, std::size_t bytes, double every)
         s.serial.port == SerialPort::Usb ? "the rate set does not count" : "ten bits a byte"}};
     if (seconds > 0)
         facts.push_back({"Takes", durationText(seconds),
-            fmt::format("for {} bytes, {:.0f} % of the line", bytes, 100 * seconds / every)});
+            fmt::format("for {:.0f} bytes, {:.0f} % of the line", bytes, 100 * seconds / every)});
     return facts;
 }
 
@@ -94,7 +94,7 @@ Facts toldFacts(const PlainChannel& c)
                 s.keyCodes.hasComplements ? "with complements, so damage is seen"
                                           : "without complements: damage is not seen"}};
     case SourceKind::Labels:
-        return serialFacts(s, 15, 1);
+        return serialFacts(s, 1);
     case SourceKind::Node:
         return {{"Address", std::to_string(s.node.address), ""},
             {"Polled", "every " + durationText(every), "slot " + toText(s.node.slot)},
@@ -106,19 +106,20 @@ Facts toldFacts(const PlainChannel& c)
     case SourceKind::Receiver: {
         Facts facts{{"Cold start", toText(s.receiver.coldStart), "until the first fix"},
             {"Tells", "every " + durationText(every), "position, speed and time"}};
-        append(facts, serialFacts(s, 2 * sentenceBytes, every));
+        append(facts, serialFacts(s, every));
         return facts;
     }
     default:
         break;
     }
     Facts facts{{"Tells", "every " + durationText(every), ""}};
-    append(facts, serialFacts(s, s.kind == SourceKind::Computer ? 50 : 24, every));
+    append(facts, serialFacts(s, every));
     return facts;
 }
 
 /// The settings that a formula reads, and what a channel drives.
-void addSettingsAndOutputs(Facts& facts, const PlainInstrument& in, const PlainChannel& c)
+void addSettingsAndOutputs(
+    Facts& facts, const PlainInstrument& in, const PlainChannel& c, double at)
 {
     for (const auto& setting : in.settings)
         if (c.source.kind == SourceKind::Derived
@@ -132,10 +133,12 @@ void addSettingsAndOutputs(Facts& facts, const PlainInstrument& in, const PlainC
     for (const auto& output : in.outputs)
         if (output->from == c.id)
             facts.push_back({"Drives " + output->name,
-                fmt::format("{} {} … {}", outputKindWords[static_cast<std::size_t>(output->kind)],
-                    toText(output->lowOutput), toText(output->highOutput)),
-                fmt::format("from {} to {}, every {}", toText(output->low), toText(output->high),
-                    toText(output->every))});
+                fmt::format("{} {}", significantText(outputOf(*output, at), 4),
+                    prettyUnit(output->lowOutput.unit)),
+                fmt::format("{}, {} … {} from {} to {}, every {}",
+                    outputKindWords[static_cast<std::size_t>(output->kind)],
+                    toText(output->lowOutput), toText(output->highOutput), toText(output->low),
+                    toText(output->high), toText(output->every))});
 }
 
 } // namespace
@@ -252,7 +255,7 @@ std::vector<Fact> sourceReadingFacts(const PlainInstrument& in, const PlainChann
     } else if (s.kind == SourceKind::Clock) {
         facts.push_back({"Zone", s.clock.zone, "standard time, summer time and their changes"});
     }
-    addSettingsAndOutputs(facts, in, c);
+    addSettingsAndOutputs(facts, in, c, at);
     return facts;
 }
 

@@ -75,50 +75,55 @@ double heldValue(const PlainChannel& channel, const SampleRecord* sample)
                                                                   : sample->real.smoothed;
 }
 
+/// What a source of codes holds: the event, the code, its name.
+void showCodes(Stem& stem, const PlainChannel& channel, std::size_t index,
+    const RunHistory& history, Ticks now)
+{
+    auto& world = leaf(stem, Leaf::World);
+    auto& reading = leaf(stem, Leaf::Reading);
+    leaf(stem, Leaf::Scale).isThere = leaf(stem, Leaf::Smooth).isThere = false;
+    leaf(stem, Leaf::Text).unit = leaf(stem, Leaf::Glass).unit = {};
+    const auto* code = history.lastCode(index);
+    reading.value = code == nullptr ? "—" : *code;
+    reading.unit = "last code";
+    const auto* event = lastEvent(channel, now);
+    world.value = event == nullptr ? "—" : event->what;
+    world.unit = "last event";
+}
+
 /// What the first leaves hold of a source that is no plain analog one.
 void showSource(Stem& stem, const PlainChannel& channel, std::size_t index,
-    const RunHistory& history, const StageValues& v, int decimals)
+    const RunHistory& history, Ticks now)
 {
     const auto kind = channel.source.kind;
-    auto& world = leaf(stem, Leaf::World);
     auto& sensor = leaf(stem, Leaf::Sensor);
     auto& reading = leaf(stem, Leaf::Reading);
-    const bool isCode = givesCodes(kind);
-    leaf(stem, Leaf::Scale).isThere = leaf(stem, Leaf::Smooth).isThere = !isCode;
-    world.isThere = kind != SourceKind::Derived && kind != SourceKind::Clock;
-    sensor.isThere = kind != SourceKind::Derived;
-    reading.unit = kind == SourceKind::Pulses ? "pulses" : prettyUnit(channel.readingUnit.name);
-    reading.value = numberOr(v.reading, kind == SourceKind::Pulses ? 0 : decimals);
-    if (kind == SourceKind::Waveform)
-        reading.unit = "counts", reading.value = numberOr(v.reading, 0);
+    leaf(stem, Leaf::World).isThere = sensor.isThere = hasLane(kind);
+    const auto* sample = history.lastSample(index);
+    const StageValues v = sample == nullptr ? StageValues{} : sample->real;
     if (kind == SourceKind::Pulses) {
+        reading.unit = "pulses";
         sensor.unit = "Hz";
         sensor.value = channel.source.pulses.gives == PulseGives::Rate
             ? numberOr(channel.source.pulses.perUnit * fromSi(v.world, channel.unit), 1)
             : "—";
-    } else if (kind == SourceKind::Clock) {
-        sensor.unit = "UTC at the start";
-        sensor.isThere = false;
-    } else if (isTold(kind)) {
+    } else if (!isConverted(kind)) {
+        reading.unit = prettyUnit(channel.readingUnit.name);
+        reading.value = numberOr(v.reading, decimalsFor(channel.resolution));
+    }
+    if (isTold(kind)) {
         const auto* told = history.lastTold(index);
         sensor.unit = kind == SourceKind::KeyCodes ? "last frame" : "last line";
         sensor.value = told == nullptr
             ? "—"
             : std::string(toldStateWords[static_cast<std::size_t>(told->state)]);
     }
-    if (!isCode)
-        return;
-    leaf(stem, Leaf::Text).unit = leaf(stem, Leaf::Glass).unit = {};
-    const auto* code = history.lastCode(index);
-    reading.value = code == nullptr ? "—" : *code;
-    reading.unit = kind == SourceKind::KeyCodes ? "last code" : "last";
-    const auto* event = lastEvent(channel, history.lastInstant());
-    world.value = event == nullptr ? "—" : event->what;
-    world.unit = "last event";
+    if (givesCodes(kind))
+        showCodes(stem, channel, index, history, now);
 }
 
-void setValues(
-    Stem& stem, const PlainInstrument& in, const StemChoice& choice, const RunHistory& history)
+void setValues(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
+    const RunHistory& history, Ticks now)
 {
     const auto& channel = in.channels[choice.channel];
     const auto& reader = in.readers[choice.reader];
@@ -146,7 +151,7 @@ void setValues(
         at("Glass", "—", prettyUnit(reader.unit.name)),
     };
     if (!channel.isAnalog())
-        showSource(stem, channel, choice.channel, history, v, decimals);
+        showSource(stem, channel, choice.channel, history, now);
     if (redraw == nullptr)
         return;
     for (const auto& shown : redraw->readers)
@@ -306,7 +311,7 @@ Stem stemOf(
     Stem stem;
     const double at = heldValue(channel, history.lastSample(choice.channel));
     stem.at = at;
-    setValues(stem, in, choice, history);
+    setValues(stem, in, choice, history, now);
     setSteps(stem, in, choice, at);
     setNoise(stem, in, choice, history, now, at);
     setAges(stem, in, choice, history, now);

@@ -25,6 +25,9 @@ struct AnalogInput {
     bool operator==(const AnalogInput&) const = default;
 };
 
+/// The capacitor of a converter that is charged to each sample, typical of the class.
+constexpr double samplingFarad = 14e-12;
+
 /// Returns the input of a sensor behind a front end. A chip's diode is a sender on a straight line.
 AnalogInput analogInputOf(const SensorSpec& sensor, const FrontEndSpec& frontEnd, double supply);
 

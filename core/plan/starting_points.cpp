@@ -253,7 +253,6 @@ namespace {
 /// Adds the setting or output of a row, and lets the channel show its value.
 Result<Instrument> withExtra(Instrument out, const StartingPoint& point, Channel& channel)
 {
-    const auto unitOfChannel = [&](const Channel& c) { return unitOf(c); };
     if (point.extra == StartingExtra::Setting) {
         Setting setting;
         setting.id = freeId(out.settings, channel.name + " setting");
@@ -287,8 +286,8 @@ Result<Instrument> withExtra(Instrument out, const StartingPoint& point, Channel
     if (const auto* board = findById(out.parts, output.part))
         output.pin = pinName(out, *board, PinRole::Pwm);
     output.from = followed.id;
-    output.low = {followed.wish.from.value, unitOfChannel(followed)};
-    output.high = {in(followed.wish.to, unitOfChannel(followed)), unitOfChannel(followed)};
+    output.low = {followed.wish.from.value, unitOf(followed)};
+    output.high = {in(followed.wish.to, unitOf(followed)), unitOf(followed)};
     out.outputs.push_back(std::make_shared<const Output>(output));
     return out;
 }

@@ -56,6 +56,13 @@ std::vector<LadderWindow> ladderWindows(const LadderSpec& ladder, const Converte
     return windows;
 }
 
+double safeMargin(const Converter& converter, double noise)
+{
+    constexpr double deviations = 6;
+    constexpr double shareOfRange = 0.01;
+    return std::max(deviations * noise, shareOfRange * static_cast<double>(converter.topCode()));
+}
+
 LadderSpec designedLadder(LadderSpec ladder)
 {
     const double pullUp = inSi(ladder.pullUp);

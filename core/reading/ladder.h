@@ -24,6 +24,10 @@ struct LadderWindow {
 /// middle between the limits of neighbours.
 std::vector<LadderWindow> ladderWindows(const LadderSpec& ladder, const Converter& converter);
 
+/// Returns the margin in codes that tells keys apart safely: six standard deviations of the noise
+/// (rms in codes), and at least one per cent of the range.
+double safeMargin(const Converter& converter, double noise);
+
 /// Returns the share of the reference that a key puts on the pin; `error` makes its resistor larger
 /// and the pull-up smaller.
 double ladderShare(double resistor, double pullUp, double error = 0);

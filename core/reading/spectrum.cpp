@@ -17,10 +17,16 @@ std::vector<SpectrumLine> spectrumOf(
         return {};
     const auto count = static_cast<double>(n);
     const double mean = std::accumulate(samples.begin(), samples.end(), 0.0) / count;
+    // One turn in n steps serves the window and every line.
+    std::vector<double> sine(n);
+    std::vector<double> cosine(n);
     std::vector<double> windowed(n);
-    for (std::size_t i = 0; i < n; ++i)
-        windowed[i] =
-            (samples[i] - mean) * (0.5 - 0.5 * sineOfTurns(static_cast<double>(i) / count + 0.25));
+    for (std::size_t i = 0; i < n; ++i) {
+        const double turns = static_cast<double>(i) / count;
+        sine[i] = sineOfTurns(turns);
+        cosine[i] = sineOfTurns(turns + 0.25);
+        windowed[i] = (samples[i] - mean) * (0.5 - 0.5 * cosine[i]);
+    }
     // The sums of a Hann window are half as large as those of none.
     constexpr double gain = 0.5;
     std::vector<SpectrumLine> lines;
@@ -28,9 +34,8 @@ std::vector<SpectrumLine> spectrumOf(
         double real = 0;
         double imaginary = 0;
         for (std::size_t i = 0; i < n; ++i) {
-            const double turns = static_cast<double>(k * i % n) / count;
-            real += windowed[i] * sineOfTurns(turns + 0.25);
-            imaginary += windowed[i] * sineOfTurns(turns);
+            real += windowed[i] * cosine[k * i % n];
+            imaginary += windowed[i] * sine[k * i % n];
         }
         const double sides = 2 * k == n ? 1 : 2; // the mirrored line is the same sine
         lines.push_back({static_cast<double>(k) / (count * sampleSeconds),

@@ -61,12 +61,7 @@ FirmwareRun::ChannelState FirmwareRun::makeState(std::size_t index)
     }
     state.sampled = makeSampledSource(channel, m_instrument, m_now);
     if (channel.source.kind == SourceKind::Derived) {
-        std::vector<std::string> names;
-        for (const auto& other : m_instrument.channels)
-            names.push_back(other.id);
-        for (const auto& setting : m_instrument.settings)
-            names.push_back(setting->id);
-        state.derived.emplace(channel.source.derived, names);
+        state.derived.emplace(channel.source.derived, m_instrument.formulaNames);
         state.calmDerived = state.derived;
     }
     return state;

@@ -44,8 +44,6 @@ public:
 
     Ticks now() const { return m_now; }
     const PlainInstrument& instrument() const { return m_instrument; }
-    /// The settings' values now, each in its unit.
-    const std::vector<double>& settings() const { return m_settings; }
 
 private:
     enum class Kind { Look, TaskEnd, Visible, Recorded, Slot, Bytes };
@@ -112,7 +110,7 @@ private:
     std::vector<ChannelState> m_channels;
     std::vector<DisplayState> m_displays;
     std::vector<Ticks> m_outputsDue;
-    std::vector<double> m_settings;
+    std::vector<double> m_settings; ///< values, each in its unit
     Ticks m_firstIdleLook; ///< of the idle turns since the last task
     std::size_t m_nextTask = 0; ///< of the turn that is under way
     Ticks m_now;

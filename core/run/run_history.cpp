@@ -4,7 +4,6 @@ namespace fern {
 
 void RunHistory::sampled(const SampleRecord& record)
 {
-    m_lastInstant = record.at;
     // A code that a pin brings stands among the told ones too.
     if (!record.code.empty())
         told(
@@ -16,7 +15,6 @@ void RunHistory::sampled(const SampleRecord& record)
 
 void RunHistory::told(const ToldRecord& record)
 {
-    m_lastInstant = record.told.at;
     m_told.push_back(record);
     if (m_told.size() > toldKept)
         m_told.pop_front();
@@ -51,7 +49,6 @@ const DrivenRecord* RunHistory::lastDriven(std::size_t output) const
 
 void RunHistory::shown(const ShownRecord& record)
 {
-    m_lastInstant = record.visibleAt;
     m_redraws.push_back(record);
     // The one before the window still stands on the glass when the window begins.
     while (m_redraws.size() > 2 && m_redraws[1].visibleAt + m_window < record.visibleAt)

@@ -42,8 +42,6 @@ public:
     const std::string* lastCode(std::size_t channel) const;
     /// Returns the newest setting of an output, or null.
     const DrivenRecord* lastDriven(std::size_t output) const;
-    /// Returns the instant of the newest record of a sample, line or redraw.
-    Ticks lastInstant() const { return m_lastInstant; }
 
     /// Returns the newest sample of a channel, or null.
     const SampleRecord* lastSample(std::size_t channel) const;
@@ -57,7 +55,6 @@ private:
     std::deque<BusyRecord> m_busy;
     std::deque<ToldRecord> m_told;
     std::map<std::size_t, DrivenRecord> m_driven;
-    Ticks m_lastInstant;
 };
 
 } // namespace fern

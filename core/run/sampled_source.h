@@ -37,7 +37,7 @@ public:
 std::unique_ptr<SampledSource> makeSampledSource(
     const PlainChannel& channel, const PlainInstrument& instrument, Ticks start);
 
-/// Returns whether a polled or missed pulse, a total or a setting makes what is shown depend on
+/// Returns whether codes, a total or what is gathered from a channel make what is shown depend on
 /// everything that came before: then a run must begin at zero.
 bool remembersEverything(const PlainInstrument& instrument);
 

@@ -102,7 +102,8 @@ Device periodic(DeviceSetting s, const Line& line)
                 auto bytes = line(seconds);
                 if (s.faults.isDamaged(seconds, slot))
                     bytes = damaged(std::move(bytes), RandomStream(s.seed, s.id, "damage"), slot);
-                const double onLine = serialSeconds(s.source.serial, bytes.size());
+                const double onLine =
+                    serialSeconds(s.source.serial, static_cast<double>(bytes.size()));
                 return {{at + ticksFromSeconds(onLine), std::move(bytes)}};
             }};
 }
@@ -196,18 +197,32 @@ Device scanner(const DeviceSetting& s)
         const auto number = static_cast<std::int64_t>(index);
         if (s.faults.isDamaged(event.at, number))
             bytes = damaged(std::move(bytes), RandomStream(s.seed, s.id, "damage"), number);
-        const double onLine = serialSeconds(s.source.serial, bytes.size());
+        const double onLine = serialSeconds(s.source.serial, static_cast<double>(bytes.size()));
         return std::vector<Sent>{{ticksFromSeconds(event.at + onLine), std::move(bytes)}};
     });
 }
 
 } // namespace
 
-double serialSeconds(const SerialSpec& serial, std::size_t bytes)
+double serialSeconds(const SerialSpec& serial, double bytes)
 {
     constexpr double bitsPerByte = 10;
-    return serial.port == SerialPort::Usb ? 0
-                                          : static_cast<double>(bytes) * bitsPerByte / serial.baud;
+    return serial.port == SerialPort::Usb ? 0 : bytes * bitsPerByte / serial.baud;
+}
+
+double bytesInPeriod(SourceKind kind)
+{
+    constexpr double sentence = 82;
+    switch (kind) {
+    case SourceKind::Receiver:
+        return 2.25 * sentence;
+    case SourceKind::Computer:
+        return 60;
+    case SourceKind::Labels:
+        return 15; // EAN-13 and its line end
+    default:
+        return 32;
+    }
 }
 
 std::string keyCodeOf(const std::vector<NameSpec>& names, std::string_view key)

@@ -44,7 +44,11 @@ struct Device {
 Device makeDevice(DeviceSetting setting);
 
 /// Returns the seconds that bytes take on a serial line: ten bits each; over native USB none.
-double serialSeconds(const SerialSpec& serial, std::size_t bytes);
+double serialSeconds(const SerialSpec& serial, double bytes);
+
+/// Returns the bytes that a device of that kind sends in a period, at most: a receiver two
+/// sentences of 82 bytes (NMEA 0183), and a third one every fourth second.
+double bytesInPeriod(SourceKind kind);
 
 /// How long a key is held: "up" is a short press, "up held 0.8" lasts 0.8 s.
 struct Press {

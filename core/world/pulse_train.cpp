@@ -125,4 +125,16 @@ bool PulseTrain::isHigh(Ticks at) const
     return phase >= 1 && phase - std::floor(phase) < m_setting.duty;
 }
 
+PulseStretch lastPulses(const PulseTrain& train, Ticks now)
+{
+    constexpr double pulses = 8;
+    constexpr double least = 0.1;
+    constexpr double most = 60;
+    const double seconds = inSeconds(now);
+    const double since = seconds - train.timeOf(std::max(0.0, train.phaseAt(seconds) - pulses));
+    const double length = std::clamp(std::isfinite(since) ? since : most, least, most);
+    const auto from = ticksFromSeconds(std::max(0.0, seconds - length));
+    return {from, now, train.isHigh(from), train.edges(from, now)};
+}
+
 } // namespace fern

@@ -52,4 +52,15 @@ private:
     std::vector<Piece> m_pieces;
 };
 
+/// The last few pulses before an instant, for a picture of the level.
+struct PulseStretch {
+    Ticks from, to;
+    bool beginsHigh = false;
+    std::vector<Edge> edges;
+};
+
+/// Returns the stretch that holds the last eight pulses: at least a tenth of a second, at most a
+/// minute.
+PulseStretch lastPulses(const PulseTrain& train, Ticks now);
+
 } // namespace fern

@@ -2,6 +2,7 @@
 // What the file says about scenarios: lanes that the world follows, and what goes wrong meanwhile.
 
 #include "base/archive.h"
+#include "base/calendar.h"
 #include "curves/polyline.h"
 
 #include <cstdint>
@@ -162,6 +163,9 @@ template <class Archive> void describe(Archive& a, Scenario& s)
     a.text("name", s.name);
     a.unsigned64("seed", s.seed);
     a.text("startsAt", s.startsAt);
+    if constexpr (Archive::isReading)
+        if (const auto start = parseUtc(s.startsAt); !s.startsAt.empty() && !start)
+            a.failAt("startsAt", start.error().message);
     a.list("lanes", s.lanes);
     a.optionalList("faults", s.faults);
     a.extras(s.extras);

@@ -229,6 +229,7 @@ TEST(InstrumentFile, SaysWhatIsWrongWithASource)
              Wrong{"\"channel\": \"satellite-speed\",\n          \"kind\": \"no fix\"",
                  "\"channel\": \"kite\",\n          \"kind\": \"no fix\"",
                  "there is no channel \"kite\""},
+             Wrong{"2031-06-14T17:30:00Z", "yesterday", "\"yesterday\" is no time such as"},
              Wrong{"\"dutyPercent\": 40", "\"dutyPercent\": 100", "1 to 99"},
          }) {
         const auto read = readInstrument(replaced(skiffText(), wrong.from, wrong.to));

@@ -2,6 +2,7 @@
 
 #include "tests/core/sources.h"
 
+#include "run/pulse_tally.h"
 #include "run/settings.h"
 
 #include <gmock/gmock.h>
@@ -63,6 +64,25 @@ TEST(Sources, PolledPulsesAreLostWhileTheDisplayIsRedrawn)
     };
     EXPECT_NEAR(counted(PulseInput::Interrupt), 10, 0.2);
     EXPECT_LT(counted(PulseInput::Polled), counted(PulseInput::Interrupt) - 0.2);
+}
+
+TEST(Sources, APulseTallySaysWhatPollingLost)
+{
+    auto source = pulses(10);
+    const auto tallied = [&](PulseInput input, double bounceMs) {
+        source.pulses.input = input;
+        source.pulses.bounce = {bounceMs, "ms"};
+        const auto plain =
+            *resolve(withSource(test::bench(), "Speed", {source, "km/h", {{0, 10}}}), "");
+        PulseTally tally(plain);
+        FirmwareRun(plain, {}, tally).advanceTo(ticksFromSeconds(60));
+        return tally.figures().at(0);
+    };
+    const auto interrupted = tallied(PulseInput::Interrupt, 0);
+    EXPECT_NEAR(static_cast<double>(interrupted.happened), 6000, 101);
+    EXPECT_EQ(interrupted.lost(), 0);
+    EXPECT_GT(tallied(PulseInput::Polled, 0).lost(), 100);
+    EXPECT_LT(tallied(PulseInput::Interrupt, 1).lost(), 0) << "bounces are counted too";
 }
 
 SourceCase receiverCase(std::vector<CurvePoint> lane)

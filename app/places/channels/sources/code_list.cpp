@@ -3,7 +3,7 @@
 #include "app/look/card.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
-#include "instrument/source_parameters.h"
+#include "instrument/edits.h"
 
 #include <QHBoxLayout>
 #include <QVBoxLayout>

@@ -3,7 +3,7 @@
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
-#include "instrument/source_parameters.h"
+#include "instrument/edits.h"
 #include "run/channel_run.h"
 
 #include <QHBoxLayout>
@@ -17,7 +17,6 @@ namespace fern::app {
 
 namespace {
 
-constexpr double enoughDeviations = 6; ///< of noise between a code and the end of its window
 constexpr int nameHeight = 18;
 
 } // namespace
@@ -32,16 +31,15 @@ LadderBands::Margin LadderBands::marginOf(const LadderWindow& window) const
 {
     if (window.margin <= 0)
         return Margin::None;
-    return window.margin < std::max(enoughDeviations * m_noise, m_top / 100) ? Margin::Tight
-                                                                             : Margin::Fair;
+    return window.margin < m_safe ? Margin::Tight : Margin::Fair;
 }
 
 void LadderBands::showWindows(
-    std::vector<LadderWindow> windows, double topCode, double noise, double code)
+    std::vector<LadderWindow> windows, double topCode, double safe, double code)
 {
     m_windows = std::move(windows);
     m_top = topCode;
-    m_noise = noise;
+    m_safe = safe;
     m_code = code;
     QStringList words;
     for (const auto& w : m_windows) {
@@ -177,7 +175,8 @@ void KeyLadderView::showRun(const RunView& view, const Channel& channel)
     const auto& c = view.plain.channels[view.choice->channel];
     const auto converter = converterOf(c);
     m_bands->showWindows(ladderWindows(channel.source.ladder, converter),
-        static_cast<double>(converter.topCode()), c.noiseLsb, view.newest.reading);
+        static_cast<double>(converter.topCode()), safeMargin(converter, c.noiseLsb),
+        view.newest.reading);
     m_drop->setEnabled(channel.source.ladder.keys.size() > 1);
 }
 

@@ -15,8 +15,8 @@ class LadderBands : public QWidget {
 public:
     explicit LadderBands(QWidget* parent);
 
-    /// `noise` is the converter's, rms in codes; `code` is NaN for none.
-    void showWindows(std::vector<LadderWindow> windows, double topCode, double noise, double code);
+    /// `safe` is the margin in codes that keys need; `code` is NaN for none.
+    void showWindows(std::vector<LadderWindow> windows, double topCode, double safe, double code);
     QSize minimumSizeHint() const override { return {280, 96}; }
 
     /// The verdict on a margin, in which colours follow: whether it is too small for the noise, or
@@ -30,7 +30,7 @@ protected:
 private:
     std::vector<LadderWindow> m_windows;
     double m_top = 1023;
-    double m_noise = 0;
+    double m_safe = 0;
     double m_code = 0;
 };
 

@@ -4,7 +4,6 @@
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "base/number_text.h"
-#include "run/sampled_source.h"
 
 #include <QPainter>
 
@@ -16,7 +15,6 @@ namespace fern::app {
 namespace {
 
 constexpr int wordHeight = 18;
-constexpr double pulsesShown = 8;
 
 } // namespace
 
@@ -28,23 +26,13 @@ PulseLane::PulseLane(QWidget* parent)
 
 void PulseLane::showRun(const RunView& view, const Channel& /*channel*/)
 {
-    const auto& c = view.plain.channels[view.choice->channel];
-    const auto train = pulseTrainOf(c, view.plain.seed);
-    const double now = inSeconds(view.now);
-    // So many seconds that a handful of pulses is seen, at least a tenth and at most a minute.
-    const double passed = train.phaseAt(now);
-    const double since = now - train.timeOf(std::max(0.0, passed - pulsesShown));
-    const double seconds = std::clamp(std::isfinite(since) ? since : 60.0, 0.1, 60.0);
-    m_to = view.now;
-    m_from = ticksFromSeconds(std::max(0.0, now - seconds));
-    m_beginsHigh = train.isHigh(m_from);
-    m_edges = train.edges(m_from, m_to);
-    const auto bounces =
-        std::count_if(m_edges.begin(), m_edges.end(), [](const Edge& e) { return e.isBounce; });
-    const auto rising = std::count_if(
-        m_edges.begin(), m_edges.end(), [](const Edge& e) { return e.toHigh && !e.isBounce; });
+    m_pulses = view.pulses;
+    const auto bounces = std::count_if(
+        m_pulses.edges.begin(), m_pulses.edges.end(), [](const Edge& e) { return e.isBounce; });
+    const auto rising = std::count_if(m_pulses.edges.begin(), m_pulses.edges.end(),
+        [](const Edge& e) { return e.toHigh && !e.isBounce; });
     m_words = tr("The last %1: %2 pulses%3")
-                  .arg(qText(durationText(inSeconds(m_to - m_from))))
+                  .arg(qText(durationText(inSeconds(m_pulses.to - m_pulses.from))))
                   .arg(rising)
                   .arg(bounces > 0 ? tr(" and %1 bounces").arg(bounces / 2) : QString());
     setAccessibleName(m_words);
@@ -60,12 +48,12 @@ void PulseLane::paintEvent(QPaintEvent* /*event*/)
     painter.drawText(QRectF(0, 0, width(), wordHeight), Qt::AlignVCenter, m_words);
     const double top = wordHeight + 8;
     const double bottom = height() - 8;
-    const double span = std::max(1e-9, inSeconds(m_to - m_from));
-    const auto x = [&](Ticks at) { return width() * inSeconds(at - m_from) / span; };
+    const double span = std::max(1e-9, inSeconds(m_pulses.to - m_pulses.from));
+    const auto x = [&](Ticks at) { return width() * inSeconds(at - m_pulses.from) / span; };
     const auto y = [&](bool isHigh) { return isHigh ? top : bottom; };
-    bool level = m_beginsHigh;
+    bool level = m_pulses.beginsHigh;
     double last = 0;
-    for (const auto& edge : m_edges) {
+    for (const auto& edge : m_pulses.edges) {
         const double at = x(edge.at);
         painter.setPen(QPen(t.accent, 1.6));
         painter.drawLine(QPointF(last, y(level)), QPointF(at, y(level)));

@@ -2,7 +2,6 @@
 // The level at a pulse input over the last moments, edge by edge, and the pulses counted below it.
 
 #include "app/places/channels/sources/source_view.h"
-#include "signal/edge.h"
 
 namespace fern::app {
 
@@ -18,9 +17,7 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
-    std::vector<Edge> m_edges;
-    bool m_beginsHigh = false;
-    Ticks m_from, m_to;
+    PulseStretch m_pulses;
     QString m_words;
 };
 

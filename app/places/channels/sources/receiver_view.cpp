@@ -2,7 +2,6 @@
 
 #include "app/look/card.h"
 #include "app/look/look.h"
-#include "reading/nmea.h"
 
 #include <QGridLayout>
 #include <QVBoxLayout>
@@ -64,10 +63,7 @@ ReceiverView::ReceiverView(QWidget* parent)
 
 void ReceiverView::showRun(const RunView& view, const Channel& channel)
 {
-    ReceiverDecoder decoder;
-    for (const auto& told : view.told)
-        decoder.feed(told.raw + "\n");
-    const auto& s = decoder.state();
+    const auto& s = view.receiver;
     const bool hasFix = s.hasFix.value_or(false);
     const auto none = QStringLiteral("—");
     m_figures[Fix]->setText(!s.hasFix ? none : hasFix ? tr("fix") : tr("no fix"));
