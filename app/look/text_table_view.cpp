@@ -42,6 +42,8 @@ TextTableView::TextTableView(QWidget* parent)
 
 void TextTableView::showTable(const TextTable& table, int wide)
 {
+    if (state() == EditingState)
+        return; // somebody types
     m_isFilling = true;
     m_table = table;
     const int chosen = currentRow();

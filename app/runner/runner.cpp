@@ -1,6 +1,7 @@
 #include "app/runner/runner.h"
 
 #include "run/firmware_run.h"
+#include "run/hand.h"
 #include "smooth/figures.h"
 
 #include <algorithm>
@@ -33,6 +34,7 @@ struct Runner::Simulation {
     Instrument instrument;
     PlainInstrument plain;
     Recordings recordings;
+    HandEvents byHand;
     std::size_t channel = 0;
     std::optional<StemChoice> choice;
     std::shared_ptr<const StaticPart> fixed = std::make_shared<const StaticPart>();
@@ -113,6 +115,22 @@ void Runner::setPartsShown(bool shown)
     });
 }
 
+void Runner::press(const std::string& channel, const std::string& what)
+{
+    change([&](Wanted& w) {
+        w.touches.push_back({channel, what, true});
+        w.isChanged = true;
+    });
+}
+
+void Runner::release(const std::string& channel, const std::string& what)
+{
+    change([&](Wanted& w) {
+        w.touches.push_back({channel, what, false});
+        w.isChanged = true;
+    });
+}
+
 void Runner::setPace(double pace)
 {
     change([&](Wanted& w) { w.pace = pace; });
@@ -181,6 +199,7 @@ void Runner::work(const std::stop_token& stop)
             wanted = m_wanted;
             m_wanted.isChanged = m_wanted.hasRestarted = m_wanted.isAsked = false;
             m_wanted.ticks = 0;
+            m_wanted.touches.clear();
             m_wanted.jump.reset();
         }
         if (stop.stop_requested())
@@ -237,6 +256,13 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
     if (!plain)
         return;
     simulation.plain = *std::move(plain);
+    simulation.byHand.forgetAfter(wanted.hasRestarted ? -1 : inSeconds(now));
+    for (const auto& touch : wanted.touches)
+        if (touch.isDown)
+            simulation.byHand.press(touch.channel, touch.what, inSeconds(now));
+        else
+            simulation.byHand.release(touch.channel, touch.what, inSeconds(now));
+    simulation.byHand.addTo(simulation.plain);
     if (wanted.showsParts)
         simulation.parts = std::make_shared<const PartsSheets>(
             partsSheetsOf(simulation.instrument, simulation.plain));

@@ -42,6 +42,9 @@ public:
     void pause();
     /// Runs up to and including the next completed redraw.
     void tick();
+    /// Presses a key of the instrument now, or releases it, until the run begins again.
+    void press(const std::string& channel, const std::string& what);
+    void release(const std::string& channel, const std::string& what);
     /// Moves to a simulated time at once and stays there, paused.
     void jumpTo(Ticks at);
 
@@ -54,6 +57,11 @@ Q_SIGNALS:
     void viewChanged();
 
 private:
+    struct Touch {
+        std::string channel;
+        std::string what;
+        bool isDown = false;
+    };
     struct Wanted {
         Instrument instrument;
         std::string scenario;
@@ -66,6 +74,7 @@ private:
         bool isChanged = false; ///< the run is to be made again
         bool showsParts = false;
         bool isAsked = false; ///< a view is wanted although nothing changed
+        std::vector<Touch> touches; ///< since the worker looked last
         int ticks = 0;
         double pace = 1;
         std::optional<Ticks> jump;

@@ -4,6 +4,7 @@
 #include "app/door/start_page.h"
 #include "app/findings/findings_view.h"
 #include "app/glass/glass_view.h"
+#include "app/glass/hand_buttons.h"
 #include "app/help/help_window.h"
 #include "app/look/look.h"
 #include "app/places/channels/channels_place.h"
@@ -109,6 +110,10 @@ QWidget* MainWindow::createRightColumn()
     m_glassCard = new Card(tr("Glass"), column);
     m_glass = new GlassView(m_glassCard);
     m_glassCard->body()->addWidget(m_glass);
+    m_hand = new HandButtons(m_glassCard);
+    m_glassCard->body()->addWidget(m_hand);
+    connect(m_hand, &HandButtons::pressed, &m_runner, &Runner::press);
+    connect(m_hand, &HandButtons::released, &m_runner, &Runner::release);
     layout->addWidget(m_glassCard);
     m_findings = new FindingsView(column);
     layout->addWidget(m_findings, 1);
@@ -305,6 +310,7 @@ void MainWindow::showView()
         m_parts->showView(*view);
     m_tickBar->showView(*view);
     m_glass->showFrame(view->frame);
+    m_hand->showInstrument(m_document.instrument());
     showFindings(*view);
     if (!view->choice)
         return m_glassCard->setSubtitle({});

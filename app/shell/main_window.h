@@ -19,6 +19,7 @@ class ChannelsPlace;
 class DoorSheet;
 class FindingsView;
 class GlassView;
+class HandButtons;
 class HelpWindow;
 class NoticeBar;
 class PartsPlace;
@@ -118,6 +119,7 @@ private:
     QWidget* m_rightColumn = nullptr;
     Card* m_glassCard = nullptr;
     GlassView* m_glass = nullptr;
+    HandButtons* m_hand = nullptr;
     FindingsView* m_findings = nullptr;
     NoticeBar* m_notice = nullptr;
     TickBar* m_tickBar = nullptr;

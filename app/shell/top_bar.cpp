@@ -5,6 +5,7 @@
 #include <QAction>
 #include <QContextMenuEvent>
 #include <QFileInfo>
+#include <QHBoxLayout>
 #include <QMenu>
 #include <QMouseEvent>
 #include <QPainter>
@@ -124,7 +125,7 @@ TopBar::TopBar(const QList<QAction*>& buttons, QMenu* menu, QAction* addChannel,
     : QWidget(parent)
     , m_name(barLabel(wordFont(16, true), onFernRole, this))
     , m_state(barLabel(wordFont(12), onFernSoftRole, this))
-    , m_tabRow(new QHBoxLayout)
+    , m_tabRow(new FairRow(grid))
     , m_add(new BarButton(addChannel, this))
     , m_channelMenu(channelMenu)
 {
@@ -137,8 +138,6 @@ TopBar::TopBar(const QList<QAction*>& buttons, QMenu* menu, QAction* addChannel,
     row->setSpacing(2 * grid);
     row->addWidget(m_name);
     row->addWidget(m_state);
-    m_tabRow->setSpacing(grid);
-    m_tabRow->setAlignment(Qt::AlignBottom);
     row->addLayout(m_tabRow, 1);
     row->addWidget(m_add);
     row->addStretch(0);
@@ -177,13 +176,15 @@ void TopBar::showDocument(const Document& document, const QString& channel)
 
 void TopBar::rebuildTabs(const Instrument& instrument)
 {
-    for (auto* tab : m_tabs)
+    for (auto* tab : m_tabs) {
+        m_tabRow->removeWidget(tab);
         tab->deleteLater();
+    }
     m_tabs.clear();
     for (const auto& channel : instrument.channels) {
         auto* tab = new TabButton(
             QString::fromStdString(channel->id), QString::fromStdString(channel->name), this);
-        m_tabRow->addWidget(tab, 0, Qt::AlignBottom);
+        m_tabRow->addWidget(tab);
         m_tabs.push_back(tab);
         connect(
             tab, &QAbstractButton::clicked, this, [this, tab] { Q_EMIT channelChosen(tab->id()); });

@@ -2,9 +2,9 @@
 // The bar on top: the instrument's name and save state, the channels as tabs, the file actions.
 
 #include "app/document/document.h"
+#include "app/look/fair_row.h"
 
 #include <QAbstractButton>
-#include <QHBoxLayout>
 #include <QLabel>
 #include <QWidget>
 
@@ -62,7 +62,7 @@ private:
 
     QLabel* m_name;
     QLabel* m_state;
-    QHBoxLayout* m_tabRow;
+    FairRow* m_tabRow;
     std::vector<TabButton*> m_tabs;
     QWidget* m_add;
     QMenu* m_channelMenu;

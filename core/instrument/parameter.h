@@ -32,4 +32,9 @@ struct Parameter {
     std::string source; ///< of that: "standard", "common practice", "typical of the class"
 };
 
+/// Makes it a choice with one more value.
+void offer(Parameter& row, const std::string& value, const std::string& words);
+/// Lets a choice have its present value too, even where that leads nowhere.
+void offerItself(Parameter& row);
+
 } // namespace fern

@@ -1,5 +1,7 @@
 #include "instrument/parameter_archive.h"
 
+#include "base/split.h"
+
 #include <array>
 
 namespace fern {
@@ -107,6 +109,40 @@ std::string parameterLabel(std::string_view key)
 {
     const auto known = lookUp(labels, key);
     return known.empty() ? takenApart(key) : std::string(known);
+}
+
+std::string pairsText(const json::Node& pairs)
+{
+    std::string words;
+    for (const auto& pair : pairs.items) {
+        const auto& value = pair.items[1];
+        words += fmt::format("{}{}: {}", words.empty() ? "" : "; ",
+            shortestText(pair.items[0].number),
+            value.kind == json::Kind::String ? value.text : shortestText(value.number));
+    }
+    return words;
+}
+
+Result<json::Node> parsePairs(std::string_view text, bool areTexts)
+{
+    auto pairs = json::makeArray();
+    for (const auto word : splitAtAny(text, ";\n")) {
+        if (trimmed(word).empty())
+            continue;
+        const auto colon = word.find(':');
+        const std::string rest(colon == std::string_view::npos ? "" : trimmed(word.substr(colon + 1)));
+        const auto seconds = parseNumber(trimmed(word.substr(0, colon)));
+        const auto value = parseNumber(rest);
+        if (!seconds || rest.empty() || (!areTexts && !value))
+            return Error{ErrorCode::InvalidArgument,
+                fmt::format("\"{}\" is no pair such as {}", trimmed(word),
+                    areTexts ? "2.5: up" : "10: 6.5, seconds and value"),
+                ""};
+        auto& pair = pairs.items.emplace_back(json::makeArray());
+        pair.items.push_back(json::makeNumber(*seconds));
+        pair.items.push_back(areTexts ? json::makeString(rest) : json::makeNumber(*value));
+    }
+    return pairs;
 }
 
 std::string parameterGroup(std::string_view key)

@@ -22,6 +22,11 @@ std::string parameterLabel(std::string_view key);
 /// Returns the heading of a group of keys; empty for none.
 std::string parameterGroup(std::string_view key);
 
+/// Writes [seconds, value] pairs as "0: 5.5; 10: 6".
+std::string pairsText(const json::Node& pairs);
+/// Reads them back. Error says what is no such pair.
+Result<json::Node> parsePairs(std::string_view text, bool areTexts);
+
 class ParameterArchive {
 public:
     static constexpr bool isReading = true; // so that texts are parsed back into their values
@@ -146,6 +151,18 @@ public:
         if constexpr (!std::is_same_v<T, PinSpec> && !std::is_same_v<T, NameSpec>)
             list(key, values);
     }
+    /// [seconds, value] pairs as one text: "0: 5.5; 10: 6"; values stay texts in events.
+    void node(std::string_view key, json::Node& pairs)
+    {
+        row(key, ParameterKind::LongText, pairsText(pairs));
+        if (!isWanted(key))
+            return;
+        if (auto read = parsePairs(m_newText, key == "events"))
+            pairs = *std::move(read);
+        else
+            failAt(key, read.error().message);
+    }
+    bool has(std::string_view /*key*/) const { return true; }
     void extras(const Extras& /*extras*/) { }
     bool failed() const { return !m_error.empty(); }
     void failAt(std::string_view /*key*/, std::string message)

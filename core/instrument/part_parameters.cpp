@@ -30,9 +30,7 @@ namespace {
 void offerReferences(Parameter& row, const Instrument& in, const Part& part)
 {
     const auto offer = [&](const std::string& value, const std::string& words) {
-        row.kind = ParameterKind::Choice;
-        row.choices.push_back(value);
-        row.choiceWords.push_back(words);
+        fern::offer(row, value, words);
     };
     if (row.path == "fedBy") {
         offer("", "as usual");

@@ -146,9 +146,12 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
     p.wishedSeconds = inSi(instrument.wish.hours);
     p.readingDistance = inSi(instrument.wish.readingDistance);
     p.loopWaitSeconds = inSi(instrument.timing.loopWait);
-    p.seed = scenario == nullptr ? 1 : scenario->seed;
-    const auto start = parseUtc(scenario == nullptr ? "" : scenario->startsAt);
-    p.startEpoch = start ? *start : 0;
+    if (scenario != nullptr) {
+        p.scenario = scenario->id;
+        p.seed = scenario->seed;
+        const auto start = parseUtc(scenario->startsAt);
+        p.startEpoch = start ? *start : 0;
+    }
     p.settings = instrument.settings;
     p.outputs = instrument.outputs;
     p.formulaNames = formulaNames(instrument);

@@ -85,6 +85,7 @@ struct PlainInstrument {
     std::vector<PlainDisplay> displays;
     ProcessorClass processor = ProcessorClass::Bits8At16MHz;
     double loopWaitSeconds = 0;
+    std::string scenario; ///< id; empty without one
     std::uint64_t seed = 1;
     std::int64_t startEpoch = 0; ///< of the scenario, seconds since 1970
     SharedList<Setting> settings;

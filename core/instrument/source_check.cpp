@@ -1,5 +1,6 @@
 #include "instrument/source_check.h"
 
+#include "base/clock_time.h"
 #include "base/time_zone.h"
 #include "curves/formula.h"
 
@@ -52,6 +53,19 @@ void checkNames(const Source& s, const SourceFault& fault)
             fault("/source/ladder/keys", "every key of a ladder needs a name of its own");
 }
 
+/// The times of a list; those of a clock are of one day.
+void checkTimes(const Source& s, const Channel& of, const SourceFault& fault)
+{
+    constexpr double day = 86400;
+    for (const auto& row : s.names) {
+        const auto at = parseClockTime(row.code);
+        if (!at)
+            fault("/source/names", at.error().message);
+        else if (of.source.kind == SourceKind::Clock && *at >= day)
+            fault("/source/names", fmt::format("{} is no time of day", row.code));
+    }
+}
+
 /// The channel that a derived one follows, with the needed kind of value.
 void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fault)
 {
@@ -79,6 +93,11 @@ void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fau
             wantsEvents ? fmt::format("{} gives no codes to count", of->name)
                         : fmt::format("{} gives codes, no numbers", of->name));
     auto expected = dimensionOf(in, d.of);
+    if (d.kind == DerivedKind::Next) {
+        if (expected != dimensionOfUnit("s"))
+            fault("/source/derived/of", fmt::format("{} gives no time", of->name));
+        checkTimes(c.source, *of, fault);
+    }
     if (d.kind == DerivedKind::Rate)
         --expected.second;
     else if (d.kind == DerivedKind::Total)

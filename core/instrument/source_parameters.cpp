@@ -27,16 +27,9 @@ SourceSide sideOf(const Parameter& row, SourceKind kind)
     // A device sends at its own pace; the board can only listen.
     if (row.path == "sampleEvery" && isTold(kind) && kind != SourceKind::Node)
         return SourceSide::Outside;
-    const bool isFirmware = row.path.starts_with("derived/") || row.path.starts_with("gate/")
+    const bool isFirmware = row.path.starts_with("derived/")
         || std::find(ofFirmware.begin(), ofFirmware.end(), row.path) != ofFirmware.end();
     return isFirmware ? SourceSide::Firmware : SourceSide::Outside;
-}
-
-void offer(Parameter& row, const std::string& value, const std::string& words)
-{
-    row.kind = ParameterKind::Choice;
-    row.choices.push_back(value);
-    row.choiceWords.push_back(words);
 }
 
 /// Where a figure is a reference: what it may lead to.
@@ -56,7 +49,7 @@ void offerReferences(Parameter& row, const Instrument& in, const Channel& channe
             for (const auto& pin : board->pins)
                 if (!isConverted(channel.source.kind) || (pin.roles & bitOf(PinRole::Analog)) != 0)
                     offer(row, pin.name, pin.name);
-    } else if (row.path == "derived/of" || row.path == "gate/channel") {
+    } else if (row.path == "derived/of") {
         for (const auto& other : in.channels)
             if (other->id != channel.id)
                 offer(row, other->id, other->name);
@@ -66,9 +59,7 @@ void offerReferences(Parameter& row, const Instrument& in, const Channel& channe
             if (givesCodes(other->source.kind))
                 offer(row, other->id, other->name);
     }
-    if (row.kind == ParameterKind::Choice && !row.choices.empty()
-        && std::find(row.choices.begin(), row.choices.end(), row.text) == row.choices.end())
-        offer(row, row.text, row.text);
+    offerItself(row);
 }
 
 /// Figures that the kind does not use.
@@ -77,7 +68,7 @@ bool isIdle(const Parameter& row, SourceKind kind)
     return row.path == "lane" || (row.path == "range" && kind != SourceKind::Analog)
         || ((row.path == "resolution" || row.path == "accuracy")
             && (givesCodes(kind) || isConverted(kind)))
-        || row.path == "gate";
+        || row.path.starts_with("gate"); // an entry of its own
 }
 
 /// The source with units for the figures that are not told.

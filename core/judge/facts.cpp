@@ -7,6 +7,7 @@
 #include "parts/fit_front_end.h"
 #include "run/display_run.h"
 #include "smooth/figures.h"
+#include "text/format.h"
 
 #include <algorithm>
 #include <cmath>
@@ -138,8 +139,20 @@ Facts smoothFacts(
             "in the last 10 s"}};
 }
 
-Facts textFacts(const PlainReader& reader, const Stem& stem)
+Facts textFacts(const PlainChannel& channel, const PlainReader& reader, const Stem& stem)
 {
+    if (reader.text.form == TextForm::Name) {
+        const auto& names = channel.source.names;
+        const auto longest = std::max_element(names.begin(), names.end(),
+            [](const NameSpec& a, const NameSpec& b) {
+                return cellCount(a.name) < cellCount(b.name);
+            });
+        Facts facts{{"Names", std::to_string(names.size()), "a code without one stands as it is"}};
+        if (longest != names.end())
+            facts.push_back({"Longest name", fmt::format("{} cells", cellCount(longest->name)),
+                fmt::format("the field has {}", reader.text.width)});
+        return facts;
+    }
     const double half = fromSi(2 * stem.budget.accuracy, reader.unit) - fromSi(0, reader.unit);
     const double repeats =
         fromSi(2 * stem.budget.repeatability, reader.unit) - fromSi(0, reader.unit);
@@ -184,7 +197,7 @@ std::vector<Fact> factsOf(const PlainInstrument& in, const StemChoice& choice, c
     case Leaf::Smooth:
         return smoothFacts(channel, reader, stem, signal);
     case Leaf::Text:
-        return textFacts(reader, stem);
+        return textFacts(channel, reader, stem);
     case Leaf::Glass:
         break;
     }

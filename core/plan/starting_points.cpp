@@ -250,7 +250,8 @@ TextSpec textFor(const StartingPoint& point, const PlainChannel& channel)
 
 namespace {
 
-/// Adds the setting or output of a row, and lets the channel show its value.
+/// Adds the setting or output of a row, and lets the channel show its value; a list follows the
+/// first clock.
 Result<Instrument> withExtra(Instrument out, const StartingPoint& point, Channel& channel)
 {
     if (point.extra == StartingExtra::Setting) {
@@ -267,6 +268,15 @@ Result<Instrument> withExtra(Instrument out, const StartingPoint& point, Channel
             }
         channel.source.derived.formula = setting.id;
         out.settings.push_back(std::make_shared<const Setting>(setting));
+        return out;
+    }
+    if (point.extra == StartingExtra::List) {
+        const auto clock = std::find_if(out.channels.begin(), out.channels.end(),
+            [](const auto& other) { return other->source.kind == SourceKind::Clock; });
+        if (clock == out.channels.end())
+            return Error{
+                ErrorCode::InvalidArgument, "a list of times follows a clock; add one first", ""};
+        channel.source.derived.of = (*clock)->id;
         return out;
     }
     const auto first = std::find_if(out.channels.begin(), out.channels.end(),

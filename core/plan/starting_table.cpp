@@ -244,6 +244,19 @@ StartingPoint extra(std::string_view id, std::string_view group, std::string_vie
     return point;
 }
 
+StartingPoint listOfTimes()
+{
+    auto source = named(SourceKind::Derived,
+        {{"7:42", "north"}, {"12:05", "south"}, {"17:30", "north"}, {"21:15", "last"}});
+    source.derived.kind = DerivedKind::Next;
+    auto point = told("next-time", "Time", "Next of a list of times",
+        "How long until the next departure, feeding or dose; what is past drops out.",
+        wish("s", 0, 86400, 60, 60, 2), std::move(source), {500, "ms"}, {}, none, {},
+        textOf(TextForm::HoursMinutes, 5));
+    point.extra = StartingExtra::List;
+    return point;
+}
+
 const std::vector<StartingPoint>& table()
 {
     static const std::vector<StartingPoint> rows{
@@ -367,6 +380,7 @@ const std::vector<StartingPoint>& table()
             "The board's own clock with zone and summer time.", wish("s", 0, 86400, 60, 60, 2),
             clockOf("CET-1CEST,M3.5.0,M10.5.0/3"), {500, "ms"}, {}, none, {},
             textOf(TextForm::HoursMinutes, 5)),
+        listOfTimes(),
         extra("setting", "Setting and output", "Setting, by keys",
             "A value that keys change, within limits, in steps.", StartingExtra::Setting),
         extra("servo", "Setting and output", "Servo pointer",

@@ -12,12 +12,17 @@ constexpr double nothing = std::numeric_limits<double>::quiet_NaN();
 
 } // namespace
 
-DerivedRun::DerivedRun(const DerivedSpec& spec, const std::vector<std::string>& names)
-    : m_spec(spec)
+DerivedRun::DerivedRun(const PlainChannel& channel, const PlainInstrument& instrument)
+    : m_spec(channel.source.derived)
 {
-    if (spec.kind == DerivedKind::Formula)
-        if (auto formula = Formula::parse(spec.formula, names))
+    if (m_spec.kind == DerivedKind::Formula)
+        if (auto formula = Formula::parse(m_spec.formula, instrument.formulaNames))
             m_formula = *std::move(formula);
+    if (m_spec.kind == DerivedKind::Next) {
+        const auto of = indexOf(instrument.channels, m_spec.of);
+        m_list.emplace(
+            channel.source.names, instrument.channels[of].source.kind == SourceKind::Clock);
+    }
 }
 
 void DerivedRun::hear(
@@ -58,6 +63,11 @@ double DerivedRun::sample(Ticks now, const std::function<double(std::string_view
         break;
     }
     const double value = valueOf(m_spec.of);
+    if (m_list) {
+        const auto due = std::isnan(value) ? std::nullopt : m_list->next(value, m_spec.nth);
+        m_row = due ? due->row : std::string();
+        return due ? due->wait : nothing;
+    }
     const double seconds = inSeconds(now - std::exchange(m_lastAt, now));
     if (std::isnan(value)) // what was gathered stays
         return m_spec.kind == DerivedKind::Rate || m_spec.kind == DerivedKind::Net || !m_hasBegun

@@ -3,17 +3,19 @@
 
 #include "curves/formula.h"
 #include "instrument/resolve.h"
+#include "run/due_list.h"
 
 #include <functional>
 #include <optional>
+#include <string>
 #include <string_view>
+#include <utility>
 
 namespace fern {
 
 class DerivedRun {
 public:
-    /// `names` are those that a formula may use.
-    DerivedRun(const DerivedSpec& spec, const std::vector<std::string>& names);
+    DerivedRun(const PlainChannel& channel, const PlainInstrument& instrument);
 
     /// Returns the value in SI units; `valueOf` gives that of a channel or setting, NaN for none.
     double sample(Ticks now, const std::function<double(std::string_view id)>& valueOf);
@@ -22,12 +24,18 @@ public:
     void hear(Ticks now, std::string_view channel, std::string_view code, std::string_view name);
     /// Tells that a number of the followed channel has changed, for `since`.
     void followed(Ticks now) { m_lastEvent = now; }
+    /// The row of a list that the last sample waits for; empty for every other kind.
+    const std::string& row() const { return m_row; }
+    /// Returns that row once after it has changed, otherwise an empty text.
+    std::string newRow() { return std::exchange(m_toldRow, m_row) == m_row ? std::string() : m_row; }
 
 private:
     void begin(double value);
 
     DerivedSpec m_spec;
     std::optional<Formula> m_formula;
+    std::optional<DueList> m_list;
+    std::string m_row, m_toldRow;
     bool m_hasBegun = false;
     bool m_isToBegin = true; ///< again, with the next value
     Ticks m_lastAt;

@@ -61,7 +61,7 @@ FirmwareRun::ChannelState FirmwareRun::makeState(std::size_t index)
     }
     state.sampled = makeSampledSource(channel, m_instrument, m_now);
     if (channel.source.kind == SourceKind::Derived) {
-        state.derived.emplace(channel.source.derived, m_instrument.formulaNames);
+        state.derived.emplace(channel, m_instrument);
         state.calmDerived = state.derived;
     }
     return state;
@@ -183,10 +183,13 @@ void FirmwareRun::startSample(std::size_t index)
     record.hasTwin = true;
     if (state.sampled)
         record.code = state.sampled->newCode(m_now, record.real.reading);
+    if (state.derived)
+        record.code = state.derived->newRow();
     const bool isCode = givesCodes(channel.source.kind);
     if (!isCode) {
         const bool isNew = record.real.smoothed != state.latest.real;
-        state.latest = {record.real.smoothed, record.calm.smoothed, m_now, true, {}};
+        state.latest = {record.real.smoothed, record.calm.smoothed, m_now, true,
+            state.derived ? state.derived->row() : std::string()};
         if (isNew)
             for (auto& other : m_channels)
                 if (other.derived
@@ -199,7 +202,7 @@ void FirmwareRun::startSample(std::size_t index)
     const auto end = m_now + ticksFromSeconds(seconds);
     m_observer.sampled(record);
     m_observer.busy({BusyWith::Sampling, index, m_now, end});
-    if (!record.code.empty())
+    if (isCode && !record.code.empty())
         hear(index, record.code);
     m_queue.add(end, {Kind::TaskEnd, index});
 }

@@ -19,7 +19,7 @@ struct SampleRecord {
     StageValues real;
     StageValues calm; ///< the twin without noise, sampled at the same instants
     bool hasTwin = false; ///< recordings have none
-    std::string code; ///< that this sample brought, of a source of codes
+    std::string code; ///< that this sample brought; of a list, the row that now comes next
 };
 
 /// A line, sentence or code that a told source completed.

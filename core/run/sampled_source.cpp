@@ -268,7 +268,8 @@ bool remembersEverything(const PlainInstrument& instrument)
                 || (c.source.kind == SourceKind::Pulses
                     && c.source.pulses.gives == PulseGives::Total)
                 || (c.source.kind == SourceKind::Derived
-                    && c.source.derived.kind != DerivedKind::Formula);
+                    && c.source.derived.kind != DerivedKind::Formula
+                    && c.source.derived.kind != DerivedKind::Next);
         });
 }
 

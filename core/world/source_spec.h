@@ -291,15 +291,17 @@ enum class DerivedKind {
     Net, ///< a channel less what it was when it was last set to zero
     Since, ///< seconds since a channel's last event
     Tally, ///< how often a channel gave a name
+    Next, ///< seconds until the n-th next time of the source's names, which are times
 };
-inline constexpr Words<8> derivedKindWords{
-    "formula", "rate", "total", "least", "most", "net", "since", "tally"};
+inline constexpr Words<9> derivedKindWords{
+    "formula", "rate", "total", "least", "most", "net", "since", "tally", "next"};
 
 struct DerivedSpec {
     DerivedKind kind = DerivedKind::Formula;
     std::string formula; ///< of channels and settings by their ids, in their own units
     std::string of; ///< the channel that the other kinds follow
     std::string name; ///< of a tally; empty: every name, "?": codes without one
+    int nth = 1; ///< of the times that are still to come
     std::string resetBy; ///< a channel of codes whose name `resetName` begins again; may be empty
     std::string resetName;
 
@@ -311,6 +313,8 @@ template <class Archive> void describe(Archive& a, DerivedSpec& d)
     if (d.kind == DerivedKind::Formula)
         return a.text("formula", d.formula);
     a.text("of", d.of);
+    if (d.kind == DerivedKind::Next)
+        return a.optionalInteger("nth", d.nth, 1, 1, 100);
     if (d.kind == DerivedKind::Tally)
         a.optionalText("name", d.name);
     a.optionalText("resetBy", d.resetBy);

@@ -78,7 +78,7 @@ template <class Archive> void describeEvents(Archive& a, std::vector<LaneEvent>&
 template <class Archive> void describe(Archive& a, LaneSpec& l)
 {
     a.text("id", l.id);
-    if (Archive::isReading ? a.has("events") : l.points.empty()) {
+    if (l.points.empty() && a.has("events")) {
         describeEvents(a, l.events);
         return a.extras(l.extras);
     }

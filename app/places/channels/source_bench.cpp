@@ -32,11 +32,12 @@ SourceBench::SourceBench(SourceSide side, Document& document, QWidget* parent)
 
 void SourceBench::showInputs(const RunView& view)
 {
-    const auto kind = channel().source.kind;
+    const auto& source = channel().source;
+    const std::pair kind(source.kind, source.derived.kind);
     if (m_kind != kind) {
         delete m_view;
-        m_view = m_side == SourceSide::Outside ? makeOutsideView(kind, document(), this)
-                                               : makeFirmwareView(kind, document(), this);
+        m_view = m_side == SourceSide::Outside ? makeOutsideView(source.kind, document(), this)
+                                               : makeFirmwareView(source, document(), this);
         m_viewCard->body()->addWidget(m_view);
         m_view->show();
         m_kind = kind;

@@ -24,7 +24,8 @@ private:
     ParameterGrid* m_figures;
     Card* m_viewCard;
     SourceView* m_view = nullptr;
-    std::optional<SourceKind> m_kind; ///< that the view was made for
+    /// That the view was made for.
+    std::optional<std::pair<SourceKind, DerivedKind>> m_kind;
 };
 
 } // namespace fern::app

@@ -1,6 +1,7 @@
 #include "app/places/channels/text_bench.h"
 
 #include "app/look/look.h"
+#include "app/look/text.h"
 #include "instrument/edits.h"
 
 #include <QSignalBlocker>
@@ -36,6 +37,7 @@ template <class Box> Box* made(Box* box, const QString& label, const char* objec
 
 TextBench::TextBench(Document& document, QWidget* parent)
     : Workbench(tr("Text"), tr("the cells of the field"), Leaf::Text, document, parent)
+    , m_form(made(new QComboBox(this), tr("Written as"), "form"))
     , m_decimals(made(new QSpinBox(this), tr("Decimals"), "decimals"))
     , m_width(made(new QSpinBox(this), tr("Width in cells"), "width"))
     , m_align(made(new QComboBox(this), tr("Align"), "align"))
@@ -45,6 +47,7 @@ TextBench::TextBench(Document& document, QWidget* parent)
     , m_staleAfter(makeQuantity(tr("Stale after"), "staleAfter"))
     , m_marks(makeEdit(tr("Marks for overflow, invalid, stale and not yet"), "marks"))
     , m_ladder(new TextLadderView(this))
+    , m_honest(new Card({}, this))
     , m_bars(new BudgetBars(this))
     , m_floats(softLabel({}, this))
 {
@@ -53,10 +56,14 @@ TextBench::TextBench(Document& document, QWidget* parent)
     m_width->setKeyboardTracking(false);
     m_align->addItems({tr("right"), tr("left")});
     m_pad->addItems({tr("blanks"), tr("zeros")});
-    addPair(tr("Decimals"), m_decimals, tr("width"), m_width);
+    for (const auto word : textFormWords)
+        m_form->addItem(qText(word));
+    m_form->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    addPair(tr("Written as"), m_form, tr("decimals"), m_decimals);
+    addPair(tr("Width"), m_width, tr("stale after"), m_staleAfter);
     addPair(tr("Align"), m_align, tr("pad"), m_pad);
     addPair(tr("Shown in"), m_unit, tr("written"), m_unitShown);
-    addPair(tr("Stale after"), m_staleAfter, tr("marks"), m_marks);
+    addInput(tr("Marks"), m_marks, "marks");
     m_unitShown->setPlaceholderText(tr("nothing"));
     m_unitShown->setToolTip(tr("Written behind the number, inside the width"));
     m_marks->setToolTip(tr("Four characters that fill the field instead of a number: overflow, "
@@ -70,13 +77,15 @@ TextBench::TextBench(Document& document, QWidget* parent)
     ladder->body()->setContentsMargins(grid + 4, grid, grid, grid);
     ladder->body()->addWidget(m_ladder, 1);
     row->addWidget(ladder, 5);
-    auto* honest = new Card({}, this);
-    honest->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
-    honest->body()->addWidget(m_bars);
-    honest->body()->addWidget(m_floats);
-    honest->body()->addStretch(1);
-    row->addWidget(honest, 4);
+    m_honest->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
+    m_honest->body()->addWidget(m_bars);
+    m_honest->body()->addWidget(m_floats);
+    m_honest->body()->addStretch(1);
+    row->addWidget(m_honest, 4);
 
+    connect(m_form, &QComboBox::activated, this, [this](int index) {
+        change(tr("Written as"), [=](TextSpec& t) { t.form = static_cast<TextForm>(index); });
+    });
     connect(m_decimals, &QSpinBox::valueChanged, this, [this](int decimals) {
         change(tr("Decimals"), [=](TextSpec& t) { t.decimals = decimals; });
     });
@@ -132,7 +141,11 @@ void TextBench::showInputs(const RunView& view)
     const auto& text = reader().text;
     const QSignalBlocker decimals(m_decimals);
     const QSignalBlocker width(m_width);
+    m_form->setCurrentIndex(static_cast<int>(text.form));
     m_decimals->setValue(text.decimals);
+    const bool hasDigits = text.form == TextForm::Number || text.form == TextForm::Hexadecimal;
+    m_decimals->setEnabled(hasDigits);
+    m_honest->setVisible(text.form == TextForm::Number);
     m_width->setValue(text.width);
     m_align->setCurrentIndex(static_cast<int>(text.align));
     m_pad->setCurrentIndex(static_cast<int>(text.pad));

@@ -20,6 +20,7 @@ private:
     void change(const QString& name, const std::function<void(TextSpec&)>& change);
     CheckedEdit* makeEdit(const QString& label, const char* objectName);
 
+    QComboBox* m_form;
     QSpinBox* m_decimals;
     QSpinBox* m_width;
     QComboBox* m_align;
@@ -29,6 +30,7 @@ private:
     QuantityEdit* m_staleAfter;
     CheckedEdit* m_marks;
     TextLadderView* m_ladder;
+    Card* m_honest; ///< which decimals mean something
     BudgetBars* m_bars;
     QLabel* m_floats;
 };

@@ -1,7 +1,12 @@
 #include "app/places/channels/world_bench.h"
 
+#include "app/look/chip.h"
 #include "app/look/look.h"
 #include "instrument/edits.h"
+
+#include <QButtonGroup>
+#include <QHBoxLayout>
+#include <QStackedWidget>
 
 namespace fern::app {
 
@@ -18,6 +23,7 @@ WorldBench::WorldBench(Document& document, QWidget* parent)
     , m_distance(addEdit("wishDistance", tr("Read from")))
     , m_scenario(softLabel({}, this))
     , m_trace(new TracePlot(this))
+    , m_entries(new EntrySheet(document, this))
 {
     m_sheet->setHorizontalSpacing(grid + 4);
     m_sheet->setVerticalSpacing(grid - 4);
@@ -30,7 +36,7 @@ WorldBench::WorldBench(Document& document, QWidget* parent)
     addRow("readingDistance", tr("Read from"), {m_distance});
     card()->insertLayout(1, m_sheet);
     card()->addWidget(m_scenario);
-    addCard(1)->body()->addWidget(m_trace);
+    addLowerCard();
     edit(&ChannelWish::from, tr("Range"), m_from);
     edit(&ChannelWish::to, tr("Range"), m_to);
     edit(&ChannelWish::step, tr("Step"), m_step);
@@ -38,6 +44,31 @@ WorldBench::WorldBench(Document& document, QWidget* parent)
     edit(&ChannelWish::freshness, tr("Freshness"), m_freshness);
     editInstrument(&InstrumentWish::hours, tr("Hours"), m_hours);
     editInstrument(&InstrumentWish::readingDistance, tr("Reading distance"), m_distance);
+}
+
+void WorldBench::addLowerCard()
+{
+    auto* body = addCard(1)->body();
+    auto* chips = new QHBoxLayout;
+    chips->setSpacing(grid - 2);
+    auto* pages = new QStackedWidget(this);
+    pages->setObjectName(QStringLiteral("worldPages"));
+    auto* group = new QButtonGroup(this);
+    const auto addPage = [&](const QString& word, const char* name, QWidget* page) {
+        auto* chip = new Chip(word, this);
+        chip->setObjectName(QString::fromLatin1(name));
+        group->addButton(chip, pages->count());
+        chips->addWidget(chip);
+        pages->addWidget(page);
+        return chip;
+    };
+    addPage(tr("Trace"), "worldTrace", m_trace)->setChecked(true);
+    addPage(tr("What is around it"), "worldAround", m_entries)
+        ->setToolTip(tr("Its course in the scenario, faults, gate, settings and outputs"));
+    chips->addStretch(1);
+    connect(group, &QButtonGroup::idClicked, pages, &QStackedWidget::setCurrentIndex);
+    body->addLayout(chips);
+    body->addWidget(pages, 1);
 }
 
 QuantityEdit* WorldBench::addEdit(const char* objectName, const QString& label)
@@ -114,6 +145,7 @@ void WorldBench::showInputs(const RunView& view)
                 row.note->setText(QString::fromStdString(verdict.note));
             }
     m_trace->showView(view);
+    m_entries->showEntries({view.plain.scenario, channel().id});
 }
 
 } // namespace fern::app

@@ -2,6 +2,7 @@
 // The workbench of the World leaf: the wishes, and beside each whether the design meets it.
 
 #include "app/look/verdict_mark.h"
+#include "app/places/channels/entry_sheet.h"
 #include "app/places/channels/trace_plot.h"
 #include "app/places/channels/workbench.h"
 
@@ -24,6 +25,8 @@ private:
         LineLabel* note;
     };
     QuantityEdit* addEdit(const char* objectName, const QString& label);
+    /// The card below: the trace, or what stands around the channel.
+    void addLowerCard();
     void addRow(const char* key, const QString& label, const QList<QWidget*>& edits);
     void edit(Quantity ChannelWish::*member, const QString& name, QuantityEdit* input);
     void editInstrument(Quantity InstrumentWish::*member, const QString& name, QuantityEdit* input);
@@ -39,6 +42,7 @@ private:
     QuantityEdit* m_distance;
     QLabel* m_scenario;
     TracePlot* m_trace;
+    EntrySheet* m_entries;
 };
 
 } // namespace fern::app

@@ -2,6 +2,7 @@
 
 #include "app/look/look.h"
 #include "app/places/channels/sources/code_list.h"
+#include "app/places/channels/sources/due_rows.h"
 #include "app/places/channels/sources/ladder_bands.h"
 #include "app/places/channels/sources/node_slots.h"
 #include "app/places/channels/sources/pulse_lane.h"
@@ -107,9 +108,9 @@ SourceView* makeOutsideView(SourceKind kind, Document& document, QWidget* parent
     }
 }
 
-SourceView* makeFirmwareView(SourceKind kind, Document& document, QWidget* parent)
+SourceView* makeFirmwareView(const Source& source, Document& document, QWidget* parent)
 {
-    switch (kind) {
+    switch (source.kind) {
     case SourceKind::Pulses:
         return new SideBySide(new PulseLane(parent),
             new CodesView(QObject::tr("pulses over seconds"), parent), parent);
@@ -129,6 +130,10 @@ SourceView* makeFirmwareView(SourceKind kind, Document& document, QWidget* paren
     case SourceKind::Lines:
     case SourceKind::Computer:
         return new LineMonitor(parent);
+    case SourceKind::Derived:
+        if (source.derived.kind == DerivedKind::Next)
+            return new SideBySide(new DueRows(document, parent), new TraceView(parent), parent);
+        [[fallthrough]];
     default:
         return new TraceView(parent);
     }

@@ -19,6 +19,6 @@ public:
 
 /// Makes the view of one side of a source.
 SourceView* makeOutsideView(SourceKind kind, Document& document, QWidget* parent);
-SourceView* makeFirmwareView(SourceKind kind, Document& document, QWidget* parent);
+SourceView* makeFirmwareView(const Source& source, Document& document, QWidget* parent);
 
 } // namespace fern::app
