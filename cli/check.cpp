@@ -2,7 +2,10 @@
 
 #include "io/files.h"
 #include "judge/findings.h"
+#include "judge/rules_signal.h"
 
+#include <algorithm>
+#include <iterator>
 #include <memory>
 
 #include <fmt/format.h>
@@ -46,15 +49,20 @@ int exitCodeOf(const std::vector<Finding>& findings)
     return findings.front().severity == Severity::Stop ? HasStop : HasCheck;
 }
 
-void check(Context& context, const std::string& path)
+void check(Context& context, const std::string& path, const std::string& scenario)
 {
     const auto instrument = io::loadInstrument(path);
     if (!instrument)
         return context.fail(instrument.error());
-    const auto plain = resolve(*instrument, "");
+    const auto plain = resolve(*instrument, scenario);
     if (!plain)
         return context.fail(plain.error());
-    const auto findings = findingsOf(*instrument, *plain);
+    auto findings = findingsOf(*instrument, *plain);
+    if (!scenario.empty()) {
+        auto seen = scenarioFindings(*instrument, *plain);
+        std::move(seen.begin(), seen.end(), std::back_inserter(findings));
+        sortFindings(findings);
+    }
     print(context.json ? json::writeCompact(inJson(findings)) + "\n" : inWords(findings));
     context.exitCode = exitCodeOf(findings);
 }
@@ -67,7 +75,10 @@ void addCheck(CLI::App& app, Context& context)
     auto* command =
         addCommand(app, context, "check", "findings; exit 1 with a check, 2 with a stop");
     command->add_option("FILE", *path)->required();
-    command->callback([&context, path] { check(context, *path); });
+    auto scenario = std::make_shared<std::string>();
+    command->add_option(
+        "--scenario", *scenario, "also run it, and tell what its readings give away");
+    command->callback([&context, path, scenario] { check(context, *path, *scenario); });
 }
 
 } // namespace fern::cli

@@ -39,6 +39,11 @@ public:
         if (vcd)
             vcd->sampled(record);
     }
+    void told(const ToldRecord& record) override
+    {
+        if (trace)
+            trace->told(record);
+    }
     void shown(const ShownRecord& record) override
     {
         ++redraws[record.display];

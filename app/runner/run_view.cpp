@@ -27,6 +27,9 @@ std::string labelOf(const PlainInstrument& plain, const StemChoice& choice)
 {
     const auto& reader = plain.readers[choice.reader];
     const int decimals = reader.text.decimals;
+    if (reader.text.form != TextForm::Number)
+        return fmt::format("{} · {}", plain.displays[choice.display].id,
+            textFormWords[static_cast<std::size_t>(reader.text.form)]);
     return fmt::format("{} · {} · {} decimal{}", plain.displays[choice.display].id,
         prettyUnit(reader.unit.name), decimals == 0 ? "no" : std::to_string(decimals),
         decimals == 1 ? "" : "s");
@@ -52,15 +55,14 @@ TraceLine stepResponseOf(const PlainChannel& channel)
 void addSource(RunView& view, const RunHistory& history, Ticks now)
 {
     const auto& c = view.plain.channels[view.choice->channel];
-    for (const auto& told : history.told())
-        if (told.channel == view.choice->channel)
-            view.told.push_back(told.told);
+    const auto& told = history.told(view.choice->channel);
+    view.told.assign(told.begin(), told.end());
     if (c.source.kind == SourceKind::Pulses)
         view.pulses = lastPulses(pulseTrainOf(c, view.plain.seed), now);
     if (c.source.kind == SourceKind::Receiver) {
         ReceiverDecoder decoder;
-        for (const auto& told : view.told)
-            decoder.feed(told.raw + "\n");
+        for (const auto& line : view.told)
+            decoder.feed(line.raw + "\n");
         view.receiver = decoder.state();
     }
 }

@@ -38,8 +38,8 @@ bool changeShared(SharedList<T>& list, std::string_view id, Change change)
 template <class T, class Change>
 bool changePlain(std::vector<T>& list, std::string_view id, Change change)
 {
-    const auto found = std::find_if(
-        list.begin(), list.end(), [&](const T& element) { return element.id == id; });
+    const auto found =
+        std::find_if(list.begin(), list.end(), [&](const T& element) { return element.id == id; });
     if (found != list.end())
         change(*found);
     return found != list.end();
@@ -98,9 +98,13 @@ std::vector<std::string> namesOf(const Channel& channel)
     std::vector<std::string> names;
     for (const auto& name : channel.source.names)
         names.push_back(name.name);
-    if (channel.source.kind == SourceKind::KeyLadder)
-        for (const auto& key : channel.source.ladder.keys)
+    const auto& ladder = channel.source.ladder;
+    if (channel.source.kind == SourceKind::KeyLadder) {
+        for (const auto& key : ladder.keys)
             names.push_back(key.name);
+        if (!ladder.open.empty())
+            names.push_back(ladder.open);
+    }
     return names;
 }
 
@@ -267,8 +271,7 @@ std::vector<Entry> entriesOf(const Instrument& in, const EntryPlace& place)
         for (const auto& fault : scenario->faults)
             if (fault.channel == channel->id)
                 entries.push_back({EntryKind::Fault, fault.id,
-                    fmt::format("{}, {} … {}",
-                        faultKindWords[static_cast<std::size_t>(fault.kind)],
+                    fmt::format("{}, {} … {}", faultKindWords[static_cast<std::size_t>(fault.kind)],
                         secondsText(fault.from), secondsText(fault.to))});
     }
     if (channel->source.gate) {

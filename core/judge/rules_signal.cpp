@@ -6,6 +6,7 @@
 #include "judge/words.h"
 #include "reading/spectrum.h"
 #include "run/channel_run.h"
+#include "run/firmware_run.h"
 #include "smooth/figures.h"
 
 #include <algorithm>
@@ -190,13 +191,15 @@ void addSilence(const PlainChannel& c, std::size_t channel, const RunHistory& hi
     int bad = 0;
     int all = 0;
     Ticks last;
-    for (const auto& record : history.told()) {
-        if (record.channel != channel || inSeconds(now - record.told.at) > 3 * lookBackSeconds)
-            continue;
-        ++all;
-        bad += record.told.state == ToldState::Bad;
-        if (record.told.state != ToldState::Bad)
-            last = record.told.at;
+    const double far = std::max(3 * lookBackSeconds, 20 * inSeconds(c.sampleEvery));
+    for (const auto& told : history.told(channel)) {
+        const bool isBad = told.state == ToldState::Bad;
+        if (!isBad)
+            last = told.at;
+        if (inSeconds(now - told.at) <= far) {
+            ++all;
+            bad += isBad;
+        }
     }
     const double quiet = inSeconds(now - last);
     if (quiet > 3 * inSeconds(c.sampleEvery) + lookBackSeconds / 5) {
@@ -261,6 +264,31 @@ std::vector<Finding> signalFindings(const Instrument& in, const PlainInstrument&
         }
     }
     markLivedWith(in, out);
+    return out;
+}
+
+std::vector<Finding> scenarioFindings(const Instrument& in, const PlainInstrument& plain)
+{
+    const Ticks window = ticksFromSeconds(30);
+    const Ticks between = ticksFromSeconds(10);
+    const Ticks end = ticksFromSeconds(lastInstantSeconds(plain, {}));
+    RunHistory history(window);
+    FirmwareRun run(plain, {}, history);
+    std::vector<Finding> out;
+    for (Ticks at = between; at < end + between; at += between) {
+        run.advanceTo(std::min(at, end));
+        for (std::size_t channel = 0; channel < plain.channels.size(); ++channel)
+            for (auto& finding : signalFindings(in, plain, channel, history, run.now())) {
+                const bool isKnown = std::any_of(out.begin(), out.end(), [&](const Finding& f) {
+                    return f.rule == finding.rule && f.place == finding.place;
+                });
+                if (isKnown)
+                    continue;
+                finding.reason += fmt::format(
+                    " First seen {} s into the scenario.", shortestText(inSeconds(run.now())));
+                out.push_back(std::move(finding));
+            }
+    }
     return out;
 }
 

@@ -12,6 +12,10 @@ namespace fern {
 std::vector<Finding> signalFindings(const Instrument& instrument, const PlainInstrument& plain,
     std::size_t channel, const RunHistory& history, Ticks now);
 
+/// Runs a whole scenario and returns what stands out in the readings of any channel, each finding
+/// once, with the instant when it was seen first.
+std::vector<Finding> scenarioFindings(const Instrument& instrument, const PlainInstrument& plain);
+
 /// Returns the share of a hum of that frequency that the steps let through, 0 … 1; medians are
 /// taken to let all of it through.
 double humGain(const std::vector<StepSpec>& steps, double sampleSeconds, double hertz);

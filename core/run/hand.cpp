@@ -8,7 +8,7 @@ namespace fern {
 
 namespace {
 
-constexpr double stillDown = 1e6; ///< seconds
+constexpr double stillDown = 600; ///< seconds; nobody holds a key for longer
 
 /// Whether the length of a press matters.
 bool canBeHeld(SourceKind kind)

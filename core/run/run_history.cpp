@@ -1,5 +1,7 @@
 #include "run/run_history.h"
 
+#include <algorithm>
+
 namespace fern {
 
 void RunHistory::sampled(const SampleRecord& record)
@@ -15,9 +17,10 @@ void RunHistory::sampled(const SampleRecord& record)
 
 void RunHistory::told(const ToldRecord& record)
 {
-    m_told.push_back(record);
-    if (m_told.size() > toldKept)
-        m_told.pop_front();
+    auto& told = m_told[record.channel];
+    told.push_back(record.told);
+    if (told.size() > toldKept)
+        told.pop_front();
 }
 
 void RunHistory::driven(const DrivenRecord& record)
@@ -25,20 +28,27 @@ void RunHistory::driven(const DrivenRecord& record)
     m_driven[record.output] = record;
 }
 
+const std::deque<Told>& RunHistory::told(std::size_t channel) const
+{
+    static const std::deque<Told> none;
+    const auto found = m_told.find(channel);
+    return found == m_told.end() ? none : found->second;
+}
+
 const Told* RunHistory::lastTold(std::size_t channel) const
 {
-    for (auto it = m_told.rbegin(); it != m_told.rend(); ++it)
-        if (it->channel == channel && it->told.state != ToldState::Other)
-            return &it->told;
-    return nullptr;
+    const auto& all = told(channel);
+    const auto found = std::find_if(
+        all.rbegin(), all.rend(), [](const Told& told) { return told.state != ToldState::Other; });
+    return found == all.rend() ? nullptr : &*found;
 }
 
 const std::string* RunHistory::lastCode(std::size_t channel) const
 {
-    for (auto it = m_told.rbegin(); it != m_told.rend(); ++it)
-        if (it->channel == channel && !it->told.text.empty())
-            return &it->told.text;
-    return nullptr;
+    const auto& all = told(channel);
+    const auto found =
+        std::find_if(all.rbegin(), all.rend(), [](const Told& told) { return !told.text.empty(); });
+    return found == all.rend() ? nullptr : &found->text;
 }
 
 const DrivenRecord* RunHistory::lastDriven(std::size_t output) const

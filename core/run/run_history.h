@@ -32,9 +32,8 @@ public:
     const std::deque<ShownRecord>& redraws() const { return m_redraws; }
     const std::deque<BusyRecord>& activity() const { return m_busy; }
 
-    /// What told sources completed, and codes of the others; the last `toldKept` of them, however
-    /// old.
-    const std::deque<ToldRecord>& told() const { return m_told; }
+    /// What a told source completed, or the codes of another one; the last `toldKept`, however old.
+    const std::deque<Told>& told(std::size_t channel) const;
 
     /// Returns the newest line or code of a channel that is about it, or null.
     const Told* lastTold(std::size_t channel) const;
@@ -53,7 +52,7 @@ private:
     std::deque<SampleRecord> m_samples;
     std::deque<ShownRecord> m_redraws;
     std::deque<BusyRecord> m_busy;
-    std::deque<ToldRecord> m_told;
+    std::map<std::size_t, std::deque<Told>> m_told; ///< by channel
     std::map<std::size_t, DrivenRecord> m_driven;
 };
 

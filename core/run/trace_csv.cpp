@@ -33,13 +33,19 @@ TraceCsv::TraceCsv(const PlainInstrument& instrument)
             ",{0}.world [{1}],{0}.pin [V],{0}.reading,{0}.scaled [{1}],{0}.smoothed [{1}]", id,
             unit);
     }
+    m_columns = m_instrument.channels.size() * stages;
+    for (std::size_t i = 0; i < m_instrument.channels.size(); ++i)
+        if (hasTexts(m_instrument.channels[i].source)) {
+            m_text += fmt::format(",{}.code", m_instrument.channels[i].id);
+            m_codeColumns[i] = m_columns++;
+        }
+    m_firstDisplay = m_columns;
     for (const auto& display : m_instrument.displays)
         m_text += fmt::format(",{}.age [s]", display.id);
     for (const auto& reader : m_instrument.readers)
         m_text += fmt::format(",{}.shown", reader.id);
     m_text += '\n';
-    m_columns = m_instrument.channels.size() * stages + m_instrument.displays.size()
-        + m_instrument.readers.size();
+    m_columns += m_instrument.displays.size() + m_instrument.readers.size();
 }
 
 void TraceCsv::row(Ticks at, std::size_t first, const std::vector<std::string>& cells)
@@ -60,6 +66,20 @@ void TraceCsv::sampled(const SampleRecord& record)
     row(record.at, record.channel * stages,
         {cell(fromSi(v.world, unit)), cell(v.pin), cell(v.reading), cell(fromSi(v.scaled, unit)),
             cell(fromSi(v.smoothed, unit))});
+    if (!record.code.empty())
+        addCode(record.channel, record.at, record.code);
+}
+
+void TraceCsv::addCode(std::size_t channel, Ticks at, const std::string& code)
+{
+    if (const auto column = m_codeColumns.find(channel); column != m_codeColumns.end())
+        row(at, column->second, {csvCell(code)});
+}
+
+void TraceCsv::told(const ToldRecord& record)
+{
+    if (!record.told.text.empty())
+        addCode(record.channel, record.told.at, record.told.text);
 }
 
 void TraceCsv::shown(const ShownRecord& record)
@@ -75,7 +95,7 @@ void TraceCsv::shown(const ShownRecord& record)
         oldest = std::isnan(oldest) ? age : std::max(oldest, age);
     }
     cells[record.display] = cell(oldest);
-    row(record.visibleAt, m_instrument.channels.size() * stages, cells);
+    row(record.visibleAt, m_firstDisplay, cells);
 }
 
 } // namespace fern

@@ -371,6 +371,13 @@ struct Source {
     bool operator==(const Source&) const = default;
 };
 
+/// Returns whether a source gives texts that have names: codes, or the rows of a list.
+inline bool hasTexts(const Source& source)
+{
+    return givesCodes(source.kind)
+        || (source.kind == SourceKind::Derived && source.derived.kind == DerivedKind::Next);
+}
+
 /// Returns the unit in which a source gives its numbers, before scaling; `unit` is the channel's.
 inline std::string readingUnitOf(const Source& source, std::string_view unit)
 {

@@ -242,15 +242,26 @@ TEST_F(WindowTest, TheTextTakesItsChoices)
     QTest::keyClick(width, Qt::Key_Down);
     settle();
     EXPECT_TRUE(hasFinding("T02"));
-    for (const char* box : {"align", "pad"}) {
+    const auto text = [this] { return findById(instrument().readers, "helm-volts")->text; };
+    const auto next = [this](const char* box) {
         auto* combo = find<QComboBox>(box);
         combo->setFocus();
         QTest::keyClick(combo, Qt::Key_Down);
         settle();
-    }
-    const auto& text = findById(instrument().readers, "helm-volts")->text;
-    EXPECT_EQ(text.align, Align::Left);
-    EXPECT_EQ(text.pad, Pad::Zero);
+    };
+    next("align");
+    EXPECT_EQ(text().pad, Pad::Zero);
+    next("align");
+    EXPECT_EQ(text().align, Align::Left);
+    EXPECT_EQ(text().pad, Pad::Blank) << "zeros behind a number would change it";
+    // Volts are no seconds and no code: after a number comes hexadecimal, and nothing more.
+    next("form");
+    EXPECT_EQ(text().form, TextForm::Hexadecimal);
+    next("form");
+    EXPECT_EQ(text().form, TextForm::Hexadecimal);
+    QTest::keyClick(find<QComboBox>("form"), Qt::Key_Up);
+    settle();
+    EXPECT_EQ(text().form, TextForm::Number);
     type("staleAfter", QStringLiteral("1.5 s"));
     EXPECT_EQ(findById(instrument().readers, "helm-volts")->staleAfter, (Quantity{1.5, "s"}));
     type("readerUnit", QStringLiteral("A"));

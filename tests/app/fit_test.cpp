@@ -106,6 +106,8 @@ TEST_F(FitTest, EveryKindOfSensor)
         auto in = emptyInstrument("Made", startingBoards()[0].part, startingDisplays()[0].part);
         if (point.extra == StartingExtra::Output) // which follows a channel
             in = *withStartingPoint(in, *findStartingPoint("battery-12v"), "First");
+        if (point.extra == StartingExtra::List)
+            in = *withStartingPoint(in, *findStartingPoint("clock"), "First");
         in = *withStartingPoint(in, point, "Something measured");
         window.document().start(in);
         window.chooseChannel(QString::fromStdString(in.channels.back()->id));

@@ -6,6 +6,7 @@
 #include "tests/app/window_fixture.h"
 
 #include <QComboBox>
+#include <QListWidget>
 #include <QTableWidget>
 
 namespace fern::app {
@@ -64,6 +65,100 @@ TEST_F(SourcesTest, AKeyOfTheRemoteIsLearned)
     EXPECT_EQ(findById(instrument().channels, "remote")->source.names.size(), 3U);
     EXPECT_TRUE(QTest::qWaitFor(
         [this] { return leaf("Glass")->valueText() == QStringLiteral("20DF22DD"); }));
+}
+
+TEST_F(SourcesTest, AKeyIsPressedUnderTheGlass)
+{
+    openDemo("oar-store.fern.json", "remote", "Reading", 50);
+    auto* clear = find<QAbstractButton>("hand remote clear");
+    const auto ticks = [this](int n) {
+        for (int i = 0; i < n; ++i)
+            window.runner().tick();
+    };
+    EXPECT_EQ(leaf("Glass")->valueText(), QStringLiteral("up"));
+    QTest::mousePress(clear, Qt::LeftButton);
+    ticks(2);
+    QTest::mouseRelease(clear, Qt::LeftButton);
+    EXPECT_TRUE(
+        QTest::qWaitFor([this] { return leaf("Glass")->valueText() == QStringLiteral("clear"); }));
+    // The tally that it clears follows, and an edit keeps what was pressed.
+    openChannel("labels-today");
+    ticks(2);
+    EXPECT_TRUE(
+        QTest::qWaitFor([this] { return leaf("Glass")->valueText() == QStringLiteral("0"); }));
+    openChannel("remote");
+    EXPECT_EQ(leaf("Glass")->valueText(), QStringLiteral("clear"));
+    // Before that instant nobody had pressed it.
+    jumpTo(50);
+    EXPECT_TRUE(
+        QTest::qWaitFor([this] { return leaf("Glass")->valueText() == QStringLiteral("up"); }));
+}
+
+TEST_F(SourcesTest, AFaultIsAddedTypedAndRemoved)
+{
+    openDemo("wagtail-skiff.fern.json", "house-battery", "World", 60);
+    QTest::mouseClick(find<QAbstractButton>("worldAround"), Qt::LeftButton);
+    auto* list = find<QListWidget>("entries");
+    const auto faults = [this] { return instrument().scenarios[0]->faults; };
+    const auto before = faults().size();
+    QTest::mouseClick(find<QPushButton>("addEntry"), Qt::LeftButton);
+    clickEntry(find<QMenu>("entryMenu"), QStringLiteral("Fault"));
+    settle();
+    ASSERT_EQ(faults().size(), before + 1);
+    EXPECT_EQ(list->currentItem()->text(), QStringLiteral("noise, 5 s … 15 s"));
+    const auto type = [this](const char* field, const char* text) {
+        auto* edit = find<QLineEdit>(field);
+        edit->setFocus();
+        edit->selectAll();
+        QTest::keyClicks(edit, QString::fromLatin1(text));
+        QTest::keyClick(edit, Qt::Key_Return);
+        settle();
+    };
+    type("parameter to", "70");
+    EXPECT_EQ(faults().back().to, 70);
+    EXPECT_EQ(list->currentItem()->text(), QStringLiteral("noise, 5 s … 70 s"));
+    type("parameter from", "80"); // after it ended
+    EXPECT_EQ(faults().back().from, 5);
+    type("parameter amount", "0.4 V");
+    EXPECT_EQ(faults().back().amount, (Quantity{0.4, "V"}));
+    jumpTo(60);
+    const auto noisy = window.runner().view()->codeStatistics.deviation;
+    QTest::mouseClick(find<QPushButton>("removeEntry"), Qt::LeftButton);
+    settle();
+    EXPECT_EQ(faults().size(), before);
+    jumpTo(60);
+    EXPECT_GT(noisy, 20 * window.runner().view()->codeStatistics.deviation);
+    list->setCurrentRow(0);
+    EXPECT_FALSE(find<QPushButton>("removeEntry")->isEnabled()) << "a channel keeps its course";
+}
+
+TEST_F(SourcesTest, ATimeIsAddedToAList)
+{
+    openDemo("oar-store.fern.json", "next-outing", "Reading", 10);
+    auto* table = find<QTableWidget>("dueTable");
+    ASSERT_TRUE(QTest::qWaitFor([&] { return table->rowCount() == 5; }));
+    const auto type = [this](const char* time, const char* name) {
+        find<QLineEdit>("dueTime")->clear();
+        QTest::keyClicks(find<QLineEdit>("dueTime"), QString::fromLatin1(time));
+        QTest::keyClicks(find<QLineEdit>("dueName"), QString::fromLatin1(name));
+        QTest::mouseClick(find<QPushButton>("addDue"), Qt::LeftButton);
+        settle();
+    };
+    type("25:00", "never");
+    EXPECT_EQ(findById(instrument().channels, "next-outing")->source.names.size(), 5U);
+    EXPECT_EQ(find<QLineEdit>("dueTime")->text(), QStringLiteral("25:00")) << "to be mended";
+    find<QLineEdit>("dueName")->clear();
+    type("9:55:40", "pairs"); // in ten seconds
+    ASSERT_TRUE(QTest::qWaitFor([&] { return table->rowCount() == 6; }));
+    EXPECT_EQ(table->item(1, 0)->text(), QStringLiteral("9:55:40"));
+    EXPECT_EQ(table->item(1, 2)->text(), QStringLiteral("waited for"));
+    jumpTo(45);
+    ASSERT_TRUE(
+        QTest::qWaitFor([&] { return table->item(2, 2)->text() == QStringLiteral("waited for"); }));
+    // An empty name takes a row out.
+    table->item(1, 1)->setText({});
+    settle();
+    EXPECT_TRUE(QTest::qWaitFor([&] { return table->rowCount() == 5; }));
 }
 
 TEST_F(SourcesTest, ACodeIsRenamedInTheList)

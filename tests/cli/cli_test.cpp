@@ -2,6 +2,7 @@
 
 #include "base/json.h"
 #include "base/number_text.h"
+#include "base/split.h"
 #include "signal/csv.h"
 #include "tests/support.h"
 
@@ -40,6 +41,43 @@ TEST(Cli, FormatsEveryDemoFileByteForByte)
             EXPECT_EQ(outcome.exitCode, 0);
             EXPECT_EQ(outcome.out, test::wholeFile(entry.path().string())) << entry.path();
         }
+}
+
+TEST(Cli, ChecksWhatAScenarioGivesAway)
+{
+    const auto pump = sourcePath("demo/weir-pump.fern.json");
+    EXPECT_EQ(cli("check " + pump).exitCode, 0);
+    const auto outcome = cli("check " + pump + " --scenario thunderstorm");
+    EXPECT_EQ(outcome.exitCode, 1);
+    // The lower gauge is silent from 420 s on; three of its periods of 24 s later that is told.
+    EXPECT_NE(outcome.out.find("Nothing from Lower gauge for"), std::string::npos) << outcome.out;
+    EXPECT_NE(outcome.out.find("First seen 490 s into the scenario."), std::string::npos);
+    EXPECT_EQ(outcome.out.find("Nothing from Upper gauge"), std::string::npos);
+    EXPECT_EQ(cli("check " + pump + " --scenario drought").exitCode, 3);
+}
+
+TEST(Cli, TracesTheCodesToo)
+{
+    const auto trace = temporary("codes.csv");
+    ASSERT_EQ(cli("run " + sourcePath("demo/oar-store.fern.json")
+                  + " --scenario saturday --seconds 7 --trace " + trace)
+                  .exitCode,
+        0);
+    const auto lines = splitAt(test::wholeFile(trace), '\n');
+    std::filesystem::remove(trace);
+    const auto header = splitCsvLine(lines.at(0), ',');
+    const auto codesOf = [&](const std::string& name) {
+        const auto column = static_cast<std::size_t>(
+            std::find(header.begin(), header.end(), name) - header.begin());
+        std::vector<std::string> codes;
+        for (std::size_t i = 1; i + 1 < lines.size(); ++i)
+            if (const auto cell = splitCsvLine(lines[i], ',').at(column); !cell.empty())
+                codes.push_back(cell);
+        return codes;
+    };
+    EXPECT_EQ(codesOf("scanner.code"), std::vector<std::string>{"4006381333931"});
+    EXPECT_EQ(codesOf("keys.code"), std::vector<std::string>{"right"});
+    EXPECT_EQ(codesOf("next-outing.code"), std::vector<std::string>{"9:56"});
 }
 
 TEST(Cli, ConvertPrintsOnlyTheNumber)

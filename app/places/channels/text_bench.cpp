@@ -5,6 +5,7 @@
 #include "instrument/edits.h"
 
 #include <QSignalBlocker>
+#include <QStandardItemModel>
 
 namespace fern::app {
 
@@ -41,7 +42,6 @@ TextBench::TextBench(Document& document, QWidget* parent)
     , m_decimals(made(new QSpinBox(this), tr("Decimals"), "decimals"))
     , m_width(made(new QSpinBox(this), tr("Width in cells"), "width"))
     , m_align(made(new QComboBox(this), tr("Align"), "align"))
-    , m_pad(made(new QComboBox(this), tr("Pad with"), "pad"))
     , m_unit(makeEdit(tr("Shown in"), "readerUnit"))
     , m_unitShown(makeEdit(tr("Unit written behind the number"), "unitShown"))
     , m_staleAfter(makeQuantity(tr("Stale after"), "staleAfter"))
@@ -54,16 +54,16 @@ TextBench::TextBench(Document& document, QWidget* parent)
     m_decimals->setRange(0, 9);
     m_width->setRange(1, 40);
     m_width->setKeyboardTracking(false);
-    m_align->addItems({tr("right"), tr("left")});
-    m_pad->addItems({tr("blanks"), tr("zeros")});
+    // Zeros behind a number would change it, so they pad on the left alone.
+    m_align->addItems({tr("right"), tr("right, zeros"), tr("left")});
+    m_align->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     for (const auto word : textFormWords)
         m_form->addItem(qText(word));
     m_form->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     addPair(tr("Written as"), m_form, tr("decimals"), m_decimals);
-    addPair(tr("Width"), m_width, tr("stale after"), m_staleAfter);
-    addPair(tr("Align"), m_align, tr("pad"), m_pad);
+    addPair(tr("Width"), m_width, tr("aligned"), m_align);
     addPair(tr("Shown in"), m_unit, tr("written"), m_unitShown);
-    addInput(tr("Marks"), m_marks, "marks");
+    addPair(tr("Stale after"), m_staleAfter, tr("marks"), m_marks);
     m_unitShown->setPlaceholderText(tr("nothing"));
     m_unitShown->setToolTip(tr("Written behind the number, inside the width"));
     m_marks->setToolTip(tr("Four characters that fill the field instead of a number: overflow, "
@@ -93,10 +93,10 @@ TextBench::TextBench(Document& document, QWidget* parent)
         change(tr("Width of the field"), [=](TextSpec& t) { t.width = width; });
     });
     connect(m_align, &QComboBox::activated, this, [this](int index) {
-        change(tr("Alignment"), [=](TextSpec& t) { t.align = static_cast<Align>(index); });
-    });
-    connect(m_pad, &QComboBox::activated, this, [this](int index) {
-        change(tr("Padding"), [=](TextSpec& t) { t.pad = static_cast<Pad>(index); });
+        change(tr("Alignment"), [=](TextSpec& t) {
+            t.align = index == 2 ? Align::Left : Align::Right;
+            t.pad = index == 1 ? Pad::Zero : Pad::Blank;
+        });
     });
     connect(m_unit, &CheckedEdit::entered, this, [this](const QString& typed) {
         apply(tr("Unit shown"),
@@ -136,19 +136,32 @@ void TextBench::change(const QString& name, const std::function<void(TextSpec&)>
     apply(name, withText(instrument(), reader().id, text));
 }
 
+/// Times are written of seconds, names of texts.
+void TextBench::offerForms()
+{
+    const auto* model = qobject_cast<const QStandardItemModel*>(m_form->model());
+    const bool isCode = givesCodes(channel().source.kind);
+    for (int i = 0; i < m_form->count(); ++i) {
+        const auto form = static_cast<TextForm>(i);
+        model->item(i)->setEnabled(form == TextForm::Name ? hasTexts(channel().source)
+                : isTimeForm(form)                        ? reader().unit == "s" && !isCode
+                                                          : !isCode);
+    }
+}
+
 void TextBench::showInputs(const RunView& view)
 {
     const auto& text = reader().text;
     const QSignalBlocker decimals(m_decimals);
     const QSignalBlocker width(m_width);
+    offerForms();
     m_form->setCurrentIndex(static_cast<int>(text.form));
     m_decimals->setValue(text.decimals);
     const bool hasDigits = text.form == TextForm::Number || text.form == TextForm::Hexadecimal;
     m_decimals->setEnabled(hasDigits);
     m_honest->setVisible(text.form == TextForm::Number);
     m_width->setValue(text.width);
-    m_align->setCurrentIndex(static_cast<int>(text.align));
-    m_pad->setCurrentIndex(static_cast<int>(text.pad));
+    m_align->setCurrentIndex(text.align == Align::Left ? 2 : text.pad == Pad::Zero ? 1 : 0);
     m_unit->showText(QString::fromStdString(reader().unit));
     m_unitShown->showText(QString::fromStdString(text.unitShown));
     m_staleAfter->showQuantity(reader().staleAfter);

@@ -18,13 +18,13 @@ protected:
 
 private:
     void change(const QString& name, const std::function<void(TextSpec&)>& change);
+    void offerForms();
     CheckedEdit* makeEdit(const QString& label, const char* objectName);
 
     QComboBox* m_form;
     QSpinBox* m_decimals;
     QSpinBox* m_width;
     QComboBox* m_align;
-    QComboBox* m_pad;
     CheckedEdit* m_unit;
     CheckedEdit* m_unitShown;
     QuantityEdit* m_staleAfter;

@@ -28,6 +28,8 @@ TEST(StartingPoints, EveryRowWorksOnEveryBoardAndDisplay)
                 auto before = emptyOn(board, display);
                 if (point.extra == StartingExtra::Output) // which follows a channel
                     before = *withStartingPoint(before, *findStartingPoint("battery-12v"), "First");
+                if (point.extra == StartingExtra::List)
+                    before = *withStartingPoint(before, *findStartingPoint("clock"), "First");
                 const auto in = withStartingPoint(before, point, "Measured");
                 ASSERT_TRUE(in) << name << ": " << in.error().message;
                 EXPECT_EQ(*readInstrument(writeInstrument(*in)), *in) << name;

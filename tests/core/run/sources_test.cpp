@@ -2,6 +2,7 @@
 
 #include "tests/core/sources.h"
 
+#include "instrument/file.h"
 #include "run/pulse_tally.h"
 #include "run/settings.h"
 
@@ -111,7 +112,7 @@ TEST(Sources, AReceiverHasNoSpeedBeforeItsFixAndUnderABridge)
     EXPECT_EQ(lost.text(0), "---------");
     EXPECT_NEAR(Ran(in, 55).last(0), 7.4, 0.02);
     EXPECT_EQ(lost.history.lastTold(0)->state, ToldState::NoValue);
-    EXPECT_EQ(lost.history.told().back().told.state, ToldState::Other) << "GGA follows RMC";
+    EXPECT_EQ(lost.history.told(0).back().state, ToldState::Other) << "GGA follows RMC";
 }
 
 TEST(Sources, ALineCarriesItsUnit)
@@ -136,8 +137,8 @@ TEST(Sources, DamagedLinesAreCountedAndTheRestGoesOn)
     in = test::withFaults(in, {noise});
     const Ran ran(in, 40);
     int bad = 0;
-    for (const auto& told : ran.history.told())
-        bad += told.told.state != ToldState::Good;
+    for (const auto& told : ran.history.told(0))
+        bad += told.state != ToldState::Good;
     EXPECT_GT(bad, 50);
     EXPECT_GT(ran.values(0).size(), 200u);
 }
@@ -180,7 +181,7 @@ TEST(Sources, AKeyShowsItsName)
                 remoteCase({{1, "up held 0.6"}, {3, "down"}, {5, "20DF30CF"}})),
         4);
     EXPECT_EQ(ran.text(0), "     down");
-    EXPECT_EQ(ran.history.told().size(), 7u) << "six frames of a held key, and one";
+    EXPECT_EQ(ran.history.told(0).size(), 7u) << "six frames of a held key, and one";
     Ran unknown(withSource(test::bench(), "Remote", remoteCase({{1, "20DF30CF"}})), 4);
     EXPECT_EQ(unknown.text(0), " 20DF30CF");
 }
@@ -292,6 +293,40 @@ TEST(Sources, AClockShowsLocalTime)
     EXPECT_THAT(Ran(in, 12.2).text(0), testing::EndsWith("  0:00:02"));
 }
 
+TEST(Sources, AListTellsWhatComesNext)
+{
+    auto clock = ofKind(SourceKind::Clock, 0.5);
+    clock.clock.zone = "CET-1CEST,M3.5.0,M10.5.0/3";
+    auto in = withSource(test::bench(), "Clock", {clock, "s"});
+    Scenario scenario = *in.scenarios[0];
+    scenario.startsAt = "2026-07-01T05:41:30Z"; // 7:41:30 there
+    in.scenarios[0] = std::make_shared<const Scenario>(scenario);
+    Source list = ofKind(SourceKind::Derived, 0.5);
+    list.derived.kind = DerivedKind::Next;
+    list.derived.of = in.channels[0]->id;
+    list.names = {{"7:42", "north"}, {"8:00", "south"}};
+    const auto shown = [&](TextForm form, double at) {
+        auto with = withSource(in, "Boat", {list, "s", {}, {}, form});
+        return Ran(with, at).text(1);
+    };
+    EXPECT_THAT(shown(TextForm::MinutesSeconds, 10.2), testing::EndsWith("0:20"));
+    EXPECT_THAT(shown(TextForm::Name, 10.2), testing::EndsWith("north"));
+    EXPECT_THAT(shown(TextForm::Name, 31.2), testing::EndsWith("south"));
+    EXPECT_THAT(shown(TextForm::HoursMinutes, 31.2), testing::EndsWith("0:17"));
+    EXPECT_FALSE(remembersEverything(*resolve(withSource(in, "Boat", {list, "s"}), "")));
+    list.derived.nth = 2;
+    EXPECT_THAT(shown(TextForm::Name, 10.2), testing::EndsWith("south"));
+    // Without a time there is no next one.
+    list.names[1].code = "25:00";
+    list.board = "board";
+    auto broken = *in.channels[0];
+    broken.id = "boat";
+    broken.source = list;
+    in.channels.push_back(std::make_shared<const Channel>(broken));
+    EXPECT_THAT(readInstrument(writeInstrument(in)).error().message,
+        testing::HasSubstr("25:00 is no time of day"));
+}
+
 TEST(Sources, ALadderTellsItsKeysApart)
 {
     auto s = ofKind(SourceKind::KeyLadder, 0.02);
@@ -302,7 +337,7 @@ TEST(Sources, ALadderTellsItsKeysApart)
     EXPECT_EQ(*Ran(in, 1.5).history.lastCode(0), "right");
     EXPECT_EQ(*Ran(in, 2.5).history.lastCode(0), "ok");
     EXPECT_EQ(*Ran(in, 3.5).history.lastCode(0), "left");
-    EXPECT_EQ(Ran(in, 6).history.told().size(), 3u);
+    EXPECT_EQ(Ran(in, 6).history.told(0).size(), 3u);
 }
 
 TEST(Sources, ASwitchIsDebounced)
@@ -315,7 +350,7 @@ TEST(Sources, ASwitchIsDebounced)
         // Between the redraws, which would hide the bounces.
         const auto in = withSource(test::bench(), "Door",
             {s, "count", {}, {{1.2, "on"}, {2.2, "off"}, {3.2, "on"}}, TextForm::Name});
-        return Ran(in, 5).history.told().size();
+        return Ran(in, 5).history.told(0).size();
     };
     EXPECT_EQ(events(20), 3u);
     EXPECT_GT(events(0), 6u);
