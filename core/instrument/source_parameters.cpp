@@ -68,7 +68,8 @@ bool isIdle(const Parameter& row, SourceKind kind)
     return row.path == "lane" || (row.path == "range" && kind != SourceKind::Analog)
         || ((row.path == "resolution" || row.path == "accuracy")
             && (givesCodes(kind) || isConverted(kind)))
-        || row.path.starts_with("gate"); // an entry of its own
+        || row.path.starts_with("gate") // an entry of its own
+        || row.path.starts_with("live"); // chosen while one listens
 }
 
 /// The source with units for the figures that are not told.

@@ -48,6 +48,14 @@ FirmwareRun::ChannelState FirmwareRun::makeState(std::size_t index)
             if (recording.channel == channel.id)
                 state.recording = &recording;
     const bool isTold = fern::isTold(channel.source.kind);
+    const bool isMadeHere =
+        channel.source.kind == SourceKind::Derived || channel.source.kind == SourceKind::Clock;
+    if (m_options.isLive && !isMadeHere) {
+        state.due = maxTicks;
+        if (isTold)
+            state.decoder = makeDecoder(channel.source);
+        return state;
+    }
     // Without a recording and without a lane there is nothing to sample.
     if (state.recording != nullptr || isTold || !channel.hasWorld())
         state.due = maxTicks;
@@ -119,6 +127,9 @@ void FirmwareRun::handle(const Event& event)
     }
     case Kind::Recorded:
         acceptRecorded(event.index);
+        break;
+    case Kind::Delivered:
+        acceptDelivered(event.index);
         break;
     case Kind::Slot:
         startSlot(event.index);
@@ -355,16 +366,45 @@ void FirmwareRun::take(std::size_t index, double number)
     m_observer.sampled(record);
 }
 
+void FirmwareRun::acceptAt(std::size_t index, Tap tap, double value)
+{
+    auto& state = m_channels[index];
+    SampleRecord record;
+    record.channel = index;
+    record.at = m_now;
+    record.real = state.real.accept(tap, m_now, value);
+    state.latest = {record.real.smoothed, notThere, m_now, true, {}};
+    m_observer.sampled(record);
+}
+
+void FirmwareRun::deliver(std::size_t channel, Tap tap, Ticks at, double value)
+{
+    m_channels[channel].delivered.emplace_back(tap, value);
+    m_queue.add(std::max(at, m_now), {Kind::Delivered, channel});
+}
+
+void FirmwareRun::deliverBytes(std::size_t channel, Ticks at, std::string bytes)
+{
+    auto& state = m_channels[channel];
+    if (!state.decoder)
+        return;
+    at = std::max(at, m_now);
+    state.onTheWay.push_back({at, std::move(bytes)});
+    m_queue.add(at, {Kind::Bytes, channel});
+}
+
+void FirmwareRun::acceptDelivered(std::size_t index)
+{
+    const auto [tap, value] = m_channels[index].delivered.front();
+    m_channels[index].delivered.pop_front();
+    acceptAt(index, tap, value);
+}
+
 void FirmwareRun::acceptRecorded(std::size_t index)
 {
     auto& state = m_channels[index];
     const auto& recording = *state.recording;
-    SampleRecord record;
-    record.channel = index;
-    record.at = m_now;
-    record.real = state.real.accept(recording.tap, m_now, recording.values[state.nextRecorded]);
-    state.latest = {record.real.smoothed, notThere, m_now, true, {}};
-    m_observer.sampled(record);
+    acceptAt(index, recording.tap, recording.values[state.nextRecorded]);
     if (++state.nextRecorded < recording.at.size())
         m_queue.add(recording.at[state.nextRecorded], {Kind::Recorded, index});
 }

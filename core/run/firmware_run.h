@@ -28,6 +28,7 @@ using Recordings = std::shared_ptr<const std::vector<Capture>>;
 struct RunOptions {
     Ticks start; ///< the run begins here, on the same grid and with the same noise as from zero
     Recordings recordings; ///< replayed at their taps
+    bool isLive = false; ///< nothing is simulated but the displays: everything is delivered
 };
 
 class FirmwareRun {
@@ -42,11 +43,16 @@ public:
     /// Returns whether one was completed.
     bool tick(std::size_t display, Ticks limit);
 
+    /// Gives a channel a number at a tap, or bytes to its decoder, at an instant of a live run;
+    /// what comes late counts as come now.
+    void deliver(std::size_t channel, Tap tap, Ticks at, double value);
+    void deliverBytes(std::size_t channel, Ticks at, std::string bytes);
+
     Ticks now() const { return m_now; }
     const PlainInstrument& instrument() const { return m_instrument; }
 
 private:
-    enum class Kind { Look, TaskEnd, Visible, Recorded, Slot, Bytes };
+    enum class Kind { Look, TaskEnd, Visible, Recorded, Delivered, Slot, Bytes };
     struct Event {
         Kind kind = Kind::Look;
         std::size_t index = 0;
@@ -68,6 +74,7 @@ private:
         std::unique_ptr<Decoder> decoder{};
         std::int64_t nextSlot = 0;
         std::deque<Sent> onTheWay{};
+        std::deque<std::pair<Tap, double>> delivered{};
     };
     struct DisplayState {
         Ticks due;
@@ -86,6 +93,8 @@ private:
     void startRedraw(std::size_t display);
     void startOutput(std::size_t output);
     void acceptRecorded(std::size_t channel);
+    void acceptDelivered(std::size_t channel);
+    void acceptAt(std::size_t channel, Tap tap, double value);
     void startSlot(std::size_t channel);
     void acceptBytes(std::size_t channel);
     /// Makes a told number, or none, the newest value of a channel.

@@ -3,7 +3,6 @@
 #include "base/number_text.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -11,8 +10,6 @@
 namespace fern {
 
 namespace {
-
-constexpr std::array<std::string_view, 5> words{"world", "pin", "reading", "scaled", "smoothed"};
 
 Result<Capture> columnNamed(const std::string& header)
 {
@@ -30,24 +27,19 @@ Result<Capture> columnNamed(const std::string& header)
     capture.channel = std::string(name.substr(0, dot));
     if (dot != std::string_view::npos) {
         const auto word = name.substr(dot + 1);
-        const auto found = std::find(words.begin(), words.end(), word);
-        if (found == words.end())
+        const auto found = std::find(tapWords.begin(), tapWords.end(), word);
+        if (found == tapWords.end())
             return Error{ErrorCode::Malformed,
                 fmt::format("the column \"{}\" names the tap \"{}\"; taps are world, pin, reading, "
                             "scaled, smoothed",
                     header, word),
                 ""};
-        capture.tap = static_cast<Tap>(found - words.begin());
+        capture.tap = static_cast<Tap>(found - tapWords.begin());
     }
     return capture;
 }
 
 } // namespace
-
-std::string_view tapWord(Tap tap)
-{
-    return words[static_cast<std::size_t>(tap)];
-}
 
 Result<std::vector<Capture>> capturesOf(const CsvTable& table)
 {

@@ -4,18 +4,13 @@
 #include "base/result.h"
 #include "base/ticks.h"
 #include "signal/csv.h"
+#include "signal/tap.h"
 
 #include <string>
 #include <string_view>
 #include <vector>
 
 namespace fern {
-
-/// The places along a channel where samples can be taken out or put in.
-enum class Tap { World, Pin, Reading, Scaled, Smoothed };
-
-/// The word of a tap in files: "world", "pin", "reading", "scaled", "smoothed".
-std::string_view tapWord(Tap tap);
 
 struct Capture {
     std::string channel; ///< id of the channel

@@ -4,6 +4,7 @@
 
 #include "base/archive.h"
 #include "base/names.h"
+#include "signal/tap.h"
 
 #include <string>
 #include <vector>
@@ -339,6 +340,19 @@ template <class Archive> void describe(Archive& a, GateSpec& g)
             a.failAt("closesBelow", "a gate must not close above the value that opens it");
 }
 
+/// What a real board calls the channel in its lines, and what it tells there.
+struct LiveSpec {
+    std::string field; ///< "*": the device itself is at the port, every byte is its
+    Tap tap = Tap::Reading;
+
+    bool operator==(const LiveSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, LiveSpec& l)
+{
+    a.text("field", l.field);
+    a.choice("tap", l.tap, tapWords);
+}
+
 struct Source {
     SourceKind kind = SourceKind::Analog;
     std::string board; ///< id of the part that reads or tells it: a board, or a module
@@ -366,6 +380,7 @@ struct Source {
 
     std::vector<NameSpec> names; ///< of codes and texts
     std::optional<GateSpec> gate;
+    std::optional<LiveSpec> live;
     Extras extras;
 
     bool operator==(const Source&) const = default;
@@ -447,6 +462,7 @@ template <class Archive> void describe(Archive& a, Source& s)
     describeKind(a, s);
     a.optionalList("names", s.names);
     a.optionalObject("gate", s.gate);
+    a.optionalObject("live", s.live);
     a.extras(s.extras);
 }
 

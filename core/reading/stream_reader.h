@@ -1,0 +1,66 @@
+#pragma once
+// Follows a stream of bytes with the times when they came: cuts lines, finds their form, reads
+// their fields and counts what is wrong.
+
+#include "base/ticks.h"
+#include "reading/line_cutter.h"
+#include "reading/stream_shape.h"
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace fern {
+
+struct StreamLine {
+    Ticks at; ///< its last byte came
+    std::string raw;
+    StreamReading reading;
+};
+
+struct StreamCounts {
+    std::size_t bytes = 0;
+    std::size_t good = 0; ///< lines
+    std::size_t bad = 0; ///< torn, or of another form
+    std::size_t tooLong = 0;
+    std::size_t notNumbers = 0; ///< fields of good lines
+    std::size_t late = 0; ///< lines that came after more than twice the usual time
+
+    bool operator==(const StreamCounts&) const = default;
+};
+
+/// How evenly the good lines came.
+struct StreamPace {
+    double mean = 0; ///< seconds between two lines; 0 below two lines
+    double jitter = 0; ///< standard deviation of that
+    double longest = 0;
+};
+
+class StreamReader {
+public:
+    /// Takes bytes that came at `at`, not earlier than those before. Returns the lines that they
+    /// complete. Until the form is known, lines have a fault.
+    std::vector<StreamLine> feed(Ticks at, std::string_view bytes);
+    /// Forgets a line that was begun, after the sender was unplugged; the form stays.
+    void reset();
+
+    const StreamShape& shape() const { return m_shape; }
+    StreamCounts counts() const;
+    StreamPace pace() const;
+
+private:
+    void learn(const std::string& line);
+    void count(Ticks at, const StreamReading& reading);
+
+    LineCutter m_lines{4096};
+    StreamShape m_shape;
+    std::vector<std::string> m_first; ///< lines that the form is found from
+    StreamCounts m_counts;
+    bool m_hasLine = false;
+    Ticks m_lastAt;
+    // Of the intervals between good lines, by Welford's method:
+    std::size_t m_intervals = 0;
+    double m_mean = 0, m_squares = 0, m_longest = 0;
+};
+
+} // namespace fern
