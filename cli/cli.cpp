@@ -95,6 +95,7 @@ int runCommandLine(int argc, char** argv)
     addParts(app, context);
     addWiring(app, context);
     addComputer(app, context);
+    addFeed(app, context);
     try {
         app.parse(argc, argv);
     } catch (const CLI::CallForHelp& help) {

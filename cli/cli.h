@@ -47,6 +47,7 @@ void addTable(CLI::App& app, Context& context, const std::string& name, const st
 void addParts(CLI::App& app, Context& context);
 void addWiring(CLI::App& app, Context& context);
 void addComputer(CLI::App& app, Context& context);
+void addFeed(CLI::App& app, Context& context);
 
 /// Reads and resolves an instrument file under a scenario.
 Result<PlainInstrument> loadPlain(const std::string& path, const std::string& scenario);

@@ -37,6 +37,13 @@ std::string wordsFor(const std::vector<NameSpec>& names, const std::string& code
     return name.empty() ? code : std::string(name);
 }
 
+/// The value in the reader's unit while it is valid.
+double validValue(const LatestValue& latest, const PlainReader& reader, Ticks now)
+{
+    return stateOf(latest, reader, now) == ValueState::Valid ? inReaderUnit(latest.real, reader)
+                                                             : notThere;
+}
+
 double shownInSi(double inUnit, const PlainReader& reader, NumberKind kind)
 {
     return toSi(shownValue(inUnit, reader.text, kind), reader.unit);
@@ -47,6 +54,17 @@ double shownInSi(double inUnit, const PlainReader& reader, NumberKind kind)
 double inReaderUnit(double si, const PlainReader& reader)
 {
     return fromSi(si, reader.unit);
+}
+
+std::string readerText(
+    const PlainInstrument& instrument, std::size_t index, const LatestValue& latest, Ticks now)
+{
+    const auto& reader = instrument.readers[index];
+    const auto& channel = instrument.channels[reader.channel];
+    const auto state = stateOf(latest, reader, now);
+    return reader.text.form == TextForm::Name
+        ? formatWords(wordsFor(channel.source.names, latest.text), reader.text, state)
+        : formatText(validValue(latest, reader, now), reader.text, channel.numberKind, state);
 }
 
 RedrawCost redrawCost(
@@ -82,15 +100,10 @@ ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t displayIn
         const auto& reader = instrument.readers[index];
         const auto kind = instrument.channels[reader.channel].numberKind;
         const auto latest = valueOf(reader.channel);
-        const auto state = stateOf(latest, reader, now);
-        const double real =
-            state == ValueState::Valid ? inReaderUnit(latest.real, reader) : notThere;
-        const auto& names = instrument.channels[reader.channel].source.names;
-        const auto text = reader.text.form == TextForm::Name
-            ? formatWords(wordsFor(names, latest.text), reader.text, state)
-            : formatText(real, reader.text, kind, state);
-        record.readers.push_back({index, latest.sampledAt, shownInSi(real, reader, kind),
-            shownInSi(inReaderUnit(latest.calm, reader), reader, kind), text});
+        record.readers.push_back(
+            {index, latest.sampledAt, shownInSi(validValue(latest, reader, now), reader, kind),
+                shownInSi(inReaderUnit(latest.calm, reader), reader, kind),
+                readerText(instrument, index, latest, now)});
     }
     auto frame = std::make_shared<MonoFrame>(display.width, display.height);
     drawPage(*frame, display.page, [&](const std::string& id) {

@@ -24,8 +24,7 @@ RedrawCost redrawCost(
 /// Returns the value, given in SI units, as the number that the reader shows in its own unit.
 double inReaderUnit(double si, const PlainReader& reader);
 
-/// Makes the texts of the display's readers and the frame at the instant `now`. `valueOf` gives the
-/// smoothed values (real and calm, SI units) and the sampling instant of a channel.
+/// The newest smoothed value of a channel, real and calm, SI units.
 struct LatestValue {
     double real = notThere;
     double calm = notThere;
@@ -33,6 +32,11 @@ struct LatestValue {
     bool hasCome = false; ///< any sample since power-on
     std::string text; ///< of a source of codes: what it gave last
 };
+/// Returns the cells that a reader shows of a value at an instant.
+std::string readerText(
+    const PlainInstrument& instrument, std::size_t reader, const LatestValue& latest, Ticks now);
+
+/// Makes the texts of the display's readers and the frame at the instant `now`.
 ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t display, Ticks now,
     const std::function<LatestValue(std::size_t channel)>& valueOf);
 

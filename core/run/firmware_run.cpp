@@ -62,8 +62,7 @@ FirmwareRun::ChannelState FirmwareRun::makeState(std::size_t index)
     if (state.recording != nullptr || !channel.hasWorld())
         return state;
     if (isTold) {
-        state.device = makeDevice({channel.source, channel.unit, channel.lane, channel.events,
-            state.faults, seed, channel.id, m_instrument.startEpoch});
+        state.device = deviceOf(channel, m_instrument);
         state.decoder = makeDecoder(channel.source);
         state.nextSlot = m_now / state.device->period;
     }

@@ -4,6 +4,7 @@
 
 #include "instrument/resolve.h"
 #include "reading/stream_reader.h"
+#include "run/channel_run.h"
 #include "signal/tap.h"
 
 #include <deque>

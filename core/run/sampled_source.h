@@ -5,6 +5,7 @@
 #include "instrument/resolve.h"
 #include "reading/counting.h"
 #include "run/channel_run.h"
+#include "world/device.h"
 #include "world/pulse_train.h"
 
 #include <memory>
@@ -36,6 +37,9 @@ public:
 /// Returns null for an analog, told or derived source. `start` is when the run begins.
 std::unique_ptr<SampledSource> makeSampledSource(
     const PlainChannel& channel, const PlainInstrument& instrument, Ticks start);
+
+/// Returns the device of a told channel.
+Device deviceOf(const PlainChannel& channel, const PlainInstrument& instrument);
 
 /// Returns whether codes, a total or what is gathered from a channel make what is shown depend on
 /// everything that came before: then a run must begin at zero.

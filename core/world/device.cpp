@@ -16,20 +16,6 @@ namespace {
 
 const Ticks eventSlot = ticksFromSeconds(1);
 
-/// Damages a text the way a bad line does: it tears it, or turns bits of it.
-std::string damaged(std::string bytes, const RandomStream& chance, std::int64_t index)
-{
-    const auto i = static_cast<std::uint64_t>(index) * 4 + (1ULL << 42U);
-    if (bytes.size() < 2)
-        return bytes;
-    const auto at = static_cast<std::size_t>(chance.bits(i) % (bytes.size() - 1));
-    if (chance.uniform(i + 1) < 0.5)
-        bytes.erase(at, 1 + chance.bits(i + 2) % (bytes.size() - at - 1));
-    else
-        bytes[at] = static_cast<char>(bytes[at] ^ static_cast<char>(1U << chance.bits(i + 3) % 7));
-    return bytes;
-}
-
 /// The truth in the unit in which the device tells it.
 double toldAt(const DeviceSetting& s, double seconds, const Unit& unit)
 {
@@ -101,7 +87,8 @@ Device periodic(DeviceSetting s, const Line& line)
                     return {};
                 auto bytes = line(seconds);
                 if (s.faults.isDamaged(seconds, slot))
-                    bytes = damaged(std::move(bytes), RandomStream(s.seed, s.id, "damage"), slot);
+                    bytes = damagedMessage(
+                        std::move(bytes), RandomStream(s.seed, s.id, "damage"), slot);
                 const double onLine =
                     serialSeconds(s.source.serial, static_cast<double>(bytes.size()));
                 return {{at + ticksFromSeconds(onLine), std::move(bytes)}};
@@ -128,7 +115,7 @@ Device node(DeviceSetting s)
                     auto bytes = fmt::format(
                         "{}:{}\n", spec.address, numberTold(s.source, toldAt(s, sent, s.unit)));
                     if (s.faults.isDamaged(sent, slot))
-                        bytes = damaged(std::move(bytes), losses, slot);
+                        bytes = damagedMessage(std::move(bytes), losses, slot);
                     return {{ticksFromSeconds(heard), std::move(bytes)}};
                 }
                 return {};
@@ -196,13 +183,26 @@ Device scanner(const DeviceSetting& s)
         auto bytes = event.what + "\r\n";
         const auto number = static_cast<std::int64_t>(index);
         if (s.faults.isDamaged(event.at, number))
-            bytes = damaged(std::move(bytes), RandomStream(s.seed, s.id, "damage"), number);
+            bytes = damagedMessage(std::move(bytes), RandomStream(s.seed, s.id, "damage"), number);
         const double onLine = serialSeconds(s.source.serial, static_cast<double>(bytes.size()));
         return std::vector<Sent>{{ticksFromSeconds(event.at + onLine), std::move(bytes)}};
     });
 }
 
 } // namespace
+
+std::string damagedMessage(std::string bytes, const RandomStream& chance, std::int64_t index)
+{
+    const auto i = static_cast<std::uint64_t>(index) * 4 + (1ULL << 42U);
+    if (bytes.size() < 2)
+        return bytes;
+    const auto at = static_cast<std::size_t>(chance.bits(i) % (bytes.size() - 1));
+    if (chance.uniform(i + 1) < 0.5)
+        bytes.erase(at, 1 + chance.bits(i + 2) % (bytes.size() - at - 1));
+    else
+        bytes[at] = static_cast<char>(bytes[at] ^ static_cast<char>(1U << chance.bits(i + 3) % 7));
+    return bytes;
+}
 
 double serialSeconds(const SerialSpec& serial, double bytes)
 {

@@ -50,6 +50,10 @@ double serialSeconds(const SerialSpec& serial, double bytes);
 /// sentences of 82 bytes (NMEA 0183), and a third one every fourth second.
 double bytesInPeriod(SourceKind kind);
 
+/// Damages a message the way a bad line does: it tears it, or turns a bit of it. `index` is its
+/// number, so that the same one is always damaged alike.
+std::string damagedMessage(std::string bytes, const RandomStream& chance, std::int64_t index);
+
 /// How long a key is held: "up" is a short press, "up held 0.8" lasts 0.8 s.
 struct Press {
     std::string key;

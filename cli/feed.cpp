@@ -1,0 +1,190 @@
+#include "cli/cli.h"
+
+#include "io/computer.h"
+#include "io/files.h"
+#include "io/pseudo_terminal.h"
+#include "io/serial_port.h"
+#include "plan/stand_in_points.h"
+
+#include <algorithm>
+#include <chrono>
+#include <csignal>
+#include <functional>
+#include <memory>
+#include <thread>
+
+#include <fmt/format.h>
+
+namespace fern::cli {
+
+namespace {
+
+using Clock = std::chrono::steady_clock;
+constexpr auto longestNap = std::chrono::milliseconds(20);
+
+volatile std::sig_atomic_t isInterrupted = 0;
+
+struct FeedSetting {
+    std::string what; ///< a word of standInWords, or a file
+    std::string file;
+    StandInSetting standIn;
+    std::string link;
+    std::string port;
+    int baud = 9600;
+    double seconds = 0; ///< 0: until it is interrupted
+    bool isReal = false;
+};
+
+/// The real health of this computer, every other second.
+class RealComputer : public StandIn {
+public:
+    std::vector<Sent> until(Ticks until) override
+    {
+        std::vector<Sent> sent;
+        const auto period = ticksFromSeconds(2);
+        for (; period * m_next <= until; ++m_next)
+            sent = {{period * m_next, healthLine(io::readComputerHealth())}};
+        return sent;
+    }
+
+private:
+    std::int64_t m_next = 0;
+};
+
+/// The bytes of a file, a line every 100 ms.
+class PlayedFile : public StandIn {
+public:
+    explicit PlayedFile(std::string text)
+        : m_text(std::move(text))
+    {
+    }
+    std::vector<Sent> until(Ticks until) override
+    {
+        std::vector<Sent> sent;
+        const auto period = ticksFromSeconds(0.1);
+        for (; period * m_next <= until && m_at < m_text.size(); ++m_next) {
+            const auto end = std::min(m_text.find('\n', m_at), m_text.size() - 1) + 1;
+            sent.push_back({period * m_next, m_text.substr(m_at, end - m_at)});
+            m_at = end;
+        }
+        return sent;
+    }
+
+private:
+    std::string m_text;
+    std::size_t m_at = 0;
+    std::int64_t m_next = 0;
+};
+
+Result<std::unique_ptr<StandIn>> makeFeed(const FeedSetting& setting)
+{
+    const auto word = std::find(standInWords.begin(), standInWords.end(), setting.what);
+    std::unique_ptr<StandIn> made;
+    if (word == standInWords.end()) {
+        constexpr std::size_t most = 256U << 20U;
+        auto text = io::readFile(setting.what, most);
+        if (!text)
+            return text.error();
+        if (setting.what.ends_with(".json")) {
+            const auto instrument = io::instrumentIn(setting.what, *text);
+            return instrument ? makeStandIn(*instrument, setting.standIn) : instrument.error();
+        }
+        made = std::make_unique<PlayedFile>(*std::move(text));
+        return made;
+    }
+    auto standIn = setting.standIn;
+    standIn.kind = static_cast<StandInKind>(word - standInWords.begin());
+    if (setting.isReal && standIn.kind == StandInKind::Computer) {
+        made = std::make_unique<RealComputer>();
+        return made;
+    }
+    if (setting.file.empty())
+        return makeStandIn(usualInstrumentFor(standIn.kind), standIn);
+    const auto instrument = io::loadInstrument(setting.file);
+    return instrument ? makeStandIn(*instrument, standIn) : instrument.error();
+}
+
+/// Sends at the right time until the time is over, somebody interrupts, or the way is lost.
+Result<std::size_t> send(
+    StandIn& feed, double seconds, const std::function<Result<void>(std::string_view)>& write)
+{
+    std::size_t bytes = 0;
+    const auto begin = Clock::now();
+    while (isInterrupted == 0) {
+        const auto since = Clock::now() - begin;
+        const Ticks now{std::chrono::duration_cast<std::chrono::nanoseconds>(since).count()};
+        if (seconds > 0 && inSeconds(now) > seconds)
+            break;
+        for (const auto& sent : feed.until(now)) {
+            if (const auto written = write(sent.bytes); !written)
+                return written.error();
+            bytes += sent.bytes.size();
+        }
+        std::this_thread::sleep_for(longestNap);
+    }
+    return bytes;
+}
+
+void feed(Context& context, const FeedSetting& setting)
+{
+    if (setting.link.empty() == setting.port.empty())
+        return context.fail({ErrorCode::InvalidArgument,
+            "say where to: --link PATH for a pseudo-terminal, or --port TTY for a serial port",
+            ""});
+    auto made = makeFeed(setting);
+    if (!made)
+        return context.fail(made.error());
+    const auto standIn = std::move(made).value();
+    std::signal(SIGINT, [](int) { isInterrupted = 1; });
+    std::signal(SIGTERM, [](int) { isInterrupted = 1; });
+    Result<std::size_t> sent = std::size_t{0};
+    if (!setting.port.empty()) {
+        const auto port = io::SerialOut::open(setting.port, setting.baud);
+        if (!port)
+            return context.fail(port.error());
+        sent = send(*standIn, setting.seconds,
+            [&](std::string_view bytes) { return (*port)->write(bytes); });
+    } else {
+        const auto terminal = io::PseudoTerminal::open(setting.link);
+        if (!terminal)
+            return context.fail(terminal.error());
+        sent = send(*standIn, setting.seconds, [&](std::string_view bytes) -> Result<void> {
+            (*terminal)->write(bytes); // what nobody reads is lost, as on a wire
+            return {};
+        });
+    }
+    if (!sent)
+        return context.fail(sent.error());
+    print(context.json
+            ? json::writeCompact(object({{"bytes", json::makeNumber(static_cast<double>(*sent))}}))
+                + "\n"
+            : fmt::format("{} bytes sent\n", *sent));
+}
+
+} // namespace
+
+void addFeed(CLI::App& app, Context& context)
+{
+    auto setting = std::make_shared<FeedSetting>();
+    auto* command = addCommand(app, context, "feed",
+        "a stand-in on a pseudo-terminal or a serial port, until it is interrupted");
+    command
+        ->add_option("WHAT", setting->what,
+            "board, meter, pulses, receiver, remote, scanner, node or computer; an instrument file "
+            "is its board; any other file is sent line by line")
+        ->required();
+    command->add_option("--file", setting->file, "the instrument whose parts stand in");
+    command->add_option("--scenario", setting->standIn.scenario, "of the instrument");
+    command->add_option("--channel", setting->standIn.channel, "that is stood in for");
+    command->add_option("--seed", setting->standIn.seed);
+    command->add_option("--damage", setting->standIn.damage, "share of damaged messages")
+        ->check(CLI::Range(0.0, 1.0));
+    command->add_flag("--real", setting->isReal, "of computer: the health of this one");
+    command->add_option("--link", setting->link, "path of the pseudo-terminal");
+    command->add_option("--port", setting->port, "a serial port, such as /dev/ttyUSB0");
+    command->add_option("--baud", setting->baud)->check(CLI::Range(1, 10'000'000));
+    command->add_option("--seconds", setting->seconds)->check(CLI::NonNegativeNumber);
+    command->callback([&context, setting] { feed(context, *setting); });
+}
+
+} // namespace fern::cli

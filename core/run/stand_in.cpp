@@ -1,0 +1,251 @@
+#include "run/stand_in.h"
+
+#include "base/number_text.h"
+#include "run/firmware_run.h"
+#include "run/sampled_source.h"
+
+#include <algorithm>
+#include <cmath>
+#include <iterator>
+#include <map>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+constexpr double forGood = 1e9; ///< seconds
+
+/// Lines at even instants.
+class Printer : public StandIn {
+public:
+    Printer(Ticks period, double damage, std::uint64_t seed)
+        : m_period(period)
+        , m_damage(damage)
+        , m_chance(seed, "stand-in", "damage")
+    {
+    }
+    std::vector<Sent> until(Ticks until) override
+    {
+        std::vector<Sent> sent;
+        for (auto at = m_period * m_next; at <= until; at = m_period * ++m_next) {
+            auto bytes = line(at) + "\r\n";
+            if (m_damage > 0 && m_chance.uniform(static_cast<std::uint64_t>(m_next)) < m_damage)
+                bytes = damagedMessage(std::move(bytes), m_chance, m_next);
+            sent.push_back({at, std::move(bytes)});
+        }
+        return sent;
+    }
+
+protected:
+    virtual std::string line(Ticks at) = 0;
+
+private:
+    Ticks m_period;
+    std::int64_t m_next = 0;
+    double m_damage;
+    RandomStream m_chance;
+};
+
+/// What the firmware prints: the reading of every channel, and what each reader shows.
+class Board : public Printer, private RunObserver {
+public:
+    Board(PlainInstrument instrument, double damage)
+        : Printer(ticksFromSeconds(0.2), damage, instrument.seed)
+        , m_instrument(instrument)
+        , m_latest(instrument.channels.size())
+        , m_run(std::move(instrument), {}, *this)
+    {
+    }
+
+protected:
+    std::string line(Ticks at) override
+    {
+        m_run.advanceTo(at);
+        std::string words;
+        const auto add = [&](const std::string& name, const std::string& text) {
+            words += fmt::format("{}{}:{}", words.empty() ? "" : ",", name, text);
+        };
+        for (std::size_t i = 0; i < m_instrument.channels.size(); ++i) {
+            const auto& channel = m_instrument.channels[i];
+            if (!m_latest[i].hasCome || givesCodes(channel.source.kind))
+                continue;
+            if (isConverted(channel.source.kind))
+                add(channel.id + ".reading", numberText(m_readings[i]));
+            else
+                add(channel.id, numberText(fromSi(m_latest[i].real, channel.unit)));
+        }
+        for (std::size_t i = 0; i < m_instrument.readers.size(); ++i) {
+            const auto& reader = m_instrument.readers[i];
+            std::string text(trimmed(readerText(m_instrument, i, m_latest[reader.channel], at)));
+            std::replace(text.begin(), text.end(), ' ', '_');
+            if (!text.empty())
+                add(reader.id + ".shown", text);
+        }
+        return words;
+    }
+
+private:
+    static std::string numberText(double value)
+    {
+        return std::isnan(value) ? "nan" : significantText(value, 7);
+    }
+    void sampled(const SampleRecord& record) override
+    {
+        auto& latest = m_latest[record.channel];
+        latest = {record.real.smoothed, notThere, record.at, true,
+            record.code.empty() ? latest.text : record.code};
+        m_readings[record.channel] = record.real.reading;
+    }
+    void told(const ToldRecord& record) override
+    {
+        if (!record.told.text.empty())
+            m_latest[record.channel] = {1, notThere, record.told.at, true, record.told.text};
+    }
+
+    PlainInstrument m_instrument;
+    std::vector<LatestValue> m_latest;
+    std::map<std::size_t, double> m_readings;
+    FirmwareRun m_run;
+};
+
+/// A hand-held meter beside the instrument: what is true, with the digits of the channel's wish.
+class Meter : public Printer {
+public:
+    Meter(PlainChannel channel, double damage, std::uint64_t seed)
+        : Printer(ticksFromSeconds(0.5), damage, seed)
+        , m_channel(std::move(channel))
+    {
+    }
+
+protected:
+    std::string line(Ticks at) override
+    {
+        const double value = fromSi(polylineAt(m_channel.lane, inSeconds(at)), m_channel.unit);
+        return fmt::format("{}.world:{}", m_channel.id, significantText(value, 5));
+    }
+
+private:
+    PlainChannel m_channel;
+};
+
+/// A counter at a wheel: pulses since the begin, without any loss.
+class PulseCounting : public Printer {
+public:
+    PulseCounting(const PlainChannel& channel, double damage, std::uint64_t seed)
+        : Printer(ticksFromSeconds(0.1), damage, seed)
+        , m_train(pulseTrainOf(channel, seed))
+    {
+    }
+
+protected:
+    std::string line(Ticks at) override
+    {
+        const auto edges = m_train.edges(m_from, at);
+        m_from = at;
+        m_count += std::count_if(
+            edges.begin(), edges.end(), [](const Edge& e) { return e.toHigh && !e.isBounce; });
+        return fmt::format("pulses:{}", m_count);
+    }
+
+private:
+    PulseTrain m_train;
+    Ticks m_from;
+    std::int64_t m_count = 0;
+};
+
+/// A device of the instrument.
+class Speaking : public StandIn {
+public:
+    explicit Speaking(Device device)
+        : m_device(std::move(device))
+    {
+    }
+    std::vector<Sent> until(Ticks until) override
+    {
+        // What a slot sends may come after the next one has begun.
+        for (; m_device.period * m_next <= until; ++m_next)
+            for (auto& sent : m_device.slot(m_next))
+                m_waiting.push_back(std::move(sent));
+        std::stable_sort(m_waiting.begin(), m_waiting.end(),
+            [](const Sent& a, const Sent& b) { return a.at < b.at; });
+        const auto later = std::find_if(
+            m_waiting.begin(), m_waiting.end(), [&](const Sent& sent) { return sent.at > until; });
+        std::vector<Sent> sent(
+            std::make_move_iterator(m_waiting.begin()), std::make_move_iterator(later));
+        m_waiting.erase(m_waiting.begin(), later);
+        return sent;
+    }
+
+private:
+    Device m_device;
+    std::int64_t m_next = 0;
+    std::vector<Sent> m_waiting;
+};
+
+bool suits(StandInKind stand, const PlainChannel& channel)
+{
+    switch (stand) {
+    case StandInKind::Board:
+        return true;
+    case StandInKind::Meter:
+        return !channel.lane.empty();
+    case StandInKind::Pulses:
+        return channel.source.kind == SourceKind::Pulses && !channel.lane.empty();
+    case StandInKind::Receiver:
+        return channel.source.kind == SourceKind::Receiver;
+    case StandInKind::Remote:
+        return channel.source.kind == SourceKind::KeyCodes;
+    case StandInKind::Scanner:
+        return channel.source.kind == SourceKind::Labels;
+    case StandInKind::Node:
+        return channel.source.kind == SourceKind::Node;
+    case StandInKind::Computer:
+        return channel.source.kind == SourceKind::Computer;
+    }
+    return false;
+}
+
+} // namespace
+
+Result<std::unique_ptr<StandIn>> makeStandIn(
+    const Instrument& instrument, const StandInSetting& setting)
+{
+    auto resolved = resolve(instrument, setting.scenario);
+    if (!resolved)
+        return resolved.error();
+    auto plain = *std::move(resolved);
+    if (setting.seed != 0)
+        plain.seed = setting.seed;
+    const auto found =
+        std::find_if(plain.channels.begin(), plain.channels.end(), [&](const PlainChannel& c) {
+            return suits(setting.kind, c) && (setting.channel.empty() || c.id == setting.channel);
+        });
+    if (found == plain.channels.end())
+        return Error{ErrorCode::NotFound,
+            fmt::format("{} has no channel{} that a {} could stand in for", instrument.name,
+                setting.channel.empty() ? "" : " \"" + setting.channel + "\"",
+                standInWords[static_cast<std::size_t>(setting.kind)]),
+            ""};
+    std::unique_ptr<StandIn> made;
+    if (setting.kind == StandInKind::Board) {
+        made = std::make_unique<Board>(std::move(plain), setting.damage);
+    } else if (setting.kind == StandInKind::Meter) {
+        made = std::make_unique<Meter>(*found, setting.damage, plain.seed);
+    } else if (setting.kind == StandInKind::Pulses) {
+        made = std::make_unique<PulseCounting>(*found, setting.damage, plain.seed);
+    } else {
+        if (setting.damage > 0) {
+            FaultSpec garbage;
+            garbage.kind = FaultKind::Garbage;
+            garbage.to = forGood;
+            garbage.share = setting.damage;
+            found->faults.push_back(garbage);
+        }
+        made = std::make_unique<Speaking>(deviceOf(*found, plain));
+    }
+    return made;
+}
+
+} // namespace fern

@@ -1,0 +1,55 @@
+#pragma once
+// Stand-ins: what a board, a receiver, a meter and others would send, byte for byte and in their
+// own time, so that a firmware or this program can be tried without them.
+
+#include "base/result.h"
+#include "instrument/instrument.h"
+#include "world/device.h"
+
+#include <array>
+#include <memory>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace fern {
+
+enum class StandInKind {
+    Board, ///< runs the instrument and prints raw and shown values, as its firmware would
+    Meter, ///< a reference meter beside the first channel: prints what is true
+    Pulses, ///< counts pulses of a wheel
+    Receiver,
+    Remote,
+    Scanner,
+    Node,
+    Computer, ///< made-up health of a computer
+};
+inline constexpr std::array<std::string_view, 8> standInWords{
+    "board", "meter", "pulses", "receiver", "remote", "scanner", "node", "computer"};
+
+struct StandInSetting {
+    StandInKind kind = StandInKind::Board;
+    std::string scenario{}; ///< id or name; empty is the first
+    std::string channel{}; ///< id; empty is the first that suits
+    std::uint64_t seed = 0; ///< 0 is the scenario's own
+    double damage = 0; ///< share of the messages that arrive damaged, 0 … 1
+};
+
+class StandIn {
+public:
+    StandIn() = default;
+    StandIn(const StandIn&) = delete;
+    StandIn& operator=(const StandIn&) = delete;
+    virtual ~StandIn() = default;
+
+    /// Returns what it sends after the instant that was asked last, up to and including `until`, in
+    /// the order of time.
+    virtual std::vector<Sent> until(Ticks until) = 0;
+};
+
+/// Makes a stand-in of an instrument. Where it has no channel of the kind, a usual one of the kind
+/// is taken; a board and a meter need a channel. Error says what is missing.
+Result<std::unique_ptr<StandIn>> makeStandIn(
+    const Instrument& instrument, const StandInSetting& setting);
+
+} // namespace fern

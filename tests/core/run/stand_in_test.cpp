@@ -1,0 +1,112 @@
+// Stand-ins speak as the devices do: what they send is read back by the decoders.
+
+#include "base/number_text.h"
+#include "plan/stand_in_points.h"
+#include "reading/nmea.h"
+#include "reading/stream_reader.h"
+#include "run/stand_in.h"
+#include "tests/core/sources.h"
+#include "tests/support.h"
+
+#include <gmock/gmock.h>
+
+namespace fern {
+namespace {
+
+std::string bytesOf(const std::vector<Sent>& sent)
+{
+    std::string bytes;
+    for (const auto& one : sent)
+        bytes += one.bytes;
+    return bytes;
+}
+
+std::string saysIn(double seconds, const StandInSetting& setting)
+{
+    auto made = makeStandIn(usualInstrumentFor(setting.kind), setting);
+    EXPECT_TRUE(made);
+    return made ? bytesOf((*made)->until(ticksFromSeconds(seconds))) : "";
+}
+
+TEST(StandIn, EveryKindSpeaks)
+{
+    for (std::size_t i = 0; i < standInWords.size(); ++i)
+        EXPECT_FALSE(saysIn(60, {static_cast<StandInKind>(i)}).empty()) << standInWords[i];
+}
+
+TEST(StandIn, SaysTheSameHoweverOftenItIsAsked)
+{
+    for (const auto kind : {StandInKind::Board, StandInKind::Receiver, StandInKind::Node,
+             StandInKind::Remote, StandInKind::Pulses}) {
+        auto made = makeStandIn(usualInstrumentFor(kind), {kind});
+        std::string pieces;
+        Ticks last;
+        for (int i = 0; i <= 500; ++i)
+            for (const auto& sent : (*made)->until(ticksFromSeconds(0.1 * i))) {
+                EXPECT_GE(sent.at, last);
+                last = sent.at;
+                pieces += sent.bytes;
+            }
+        EXPECT_EQ(pieces, saysIn(50, {kind})) << standInWords[static_cast<std::size_t>(kind)];
+    }
+}
+
+TEST(StandIn, ABoardPrintsWhatItReadAndWhatItShows)
+{
+    auto made = makeStandIn(test::wholeSkiff(), {StandInKind::Board});
+    ASSERT_TRUE(made);
+    StreamReader reader;
+    std::map<std::string, std::string> newest;
+    for (const auto& sent : (*made)->until(ticksFromSeconds(60)))
+        for (const auto& line : reader.feed(sent.at, sent.bytes))
+            for (const auto& field : line.reading.fields)
+                newest[field.name] = field.text;
+    EXPECT_EQ(reader.counts().bad, 2U) << "until the form is known";
+    // The same numbers as the run that the window shows at that instant.
+    const test::Ran ran(test::wholeSkiff(), 60);
+    EXPECT_EQ(
+        newest["house-battery.reading"], shortestText(ran.history.lastSample(0)->real.reading));
+    EXPECT_THAT(newest["helm-volts.shown"], testing::MatchesRegex("1[0-9]\\.[0-9]+"));
+    EXPECT_NEAR(*parseNumber(newest["speed"]), ran.last(2), 1e-5 * ran.last(2));
+}
+
+TEST(StandIn, AReceiverAndItsDamage)
+{
+    ReceiverDecoder clean;
+    clean.feed(saysIn(60, {StandInKind::Receiver}));
+    EXPECT_GT(clean.goodCount(), 100);
+    EXPECT_EQ(clean.badCount(), 0);
+    EXPECT_EQ(clean.state().hasFix, true);
+    ReceiverDecoder dirty;
+    dirty.feed(saysIn(60, {StandInKind::Receiver, "", "", 0, 0.3}));
+    EXPECT_GT(dirty.badCount(), 10);
+    EXPECT_NE(saysIn(60, {StandInKind::Receiver, "", "", 5}),
+        saysIn(60, {StandInKind::Receiver, "", "", 6}))
+        << "another seed, another scatter";
+}
+
+TEST(StandIn, ADamagedBoardIsStillRead)
+{
+    StreamReader reader;
+    reader.feed({}, saysIn(60, {StandInKind::Board, "", "", 0, 0.2}));
+    EXPECT_EQ(reader.shape().form, StreamForm::NameValue);
+    EXPECT_GT(reader.counts().good, 150U);
+    EXPECT_GT(reader.counts().bad + reader.counts().notNumbers, 10U);
+}
+
+TEST(StandIn, SaysWhatIsMissing)
+{
+    const auto skiff = test::wholeSkiff();
+    const auto error = [&](const StandInSetting& setting) {
+        return makeStandIn(skiff, setting).error().message;
+    };
+    EXPECT_EQ(
+        error({StandInKind::Scanner}), "Wagtail has no channel that a scanner could stand in for");
+    EXPECT_EQ(error({StandInKind::Meter, "", "nothing"}),
+        "Wagtail has no channel \"nothing\" that a meter could stand in for");
+    EXPECT_EQ(
+        error({StandInKind::Board, "no such evening"}), "there is no scenario \"no such evening\"");
+}
+
+} // namespace
+} // namespace fern

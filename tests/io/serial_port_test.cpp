@@ -1,0 +1,222 @@
+// A real serial port class on pseudo-terminals: torn lines, garbage, a plug that is pulled.
+
+#include "io/pseudo_terminal.h"
+#include "io/serial_port.h"
+#include "io/stand_in_link.h"
+#include "plan/stand_in_points.h"
+#include "tests/support.h"
+
+#include "base/random.h"
+
+#include <QCoreApplication>
+
+#include <gmock/gmock.h>
+
+#include <chrono>
+#include <filesystem>
+#include <functional>
+#include <set>
+#include <thread>
+
+#include <fmt/format.h>
+
+namespace fern::io {
+namespace {
+
+/// Waits until something is so, at most a minute.
+bool waitFor(const std::function<bool()>& isSo)
+{
+    const auto end = std::chrono::steady_clock::now() + std::chrono::minutes(1);
+    while (!isSo() && std::chrono::steady_clock::now() < end)
+        std::this_thread::sleep_for(std::chrono::milliseconds(2));
+    return isSo();
+}
+
+class SerialPortTest : public testing::Test {
+protected:
+    static void SetUpTestSuite()
+    {
+        static int argc = 1;
+        static char name[] = "io_tests";
+        static char* argv[] = {name, nullptr};
+        if (QCoreApplication::instance() == nullptr)
+            static QCoreApplication application(argc, argv);
+    }
+    void SetUp() override
+    {
+        path =
+            (std::filesystem::temp_directory_path() / fmt::format("fern-tick-port-{}", ::getpid()))
+                .string();
+        plugIn();
+    }
+    void plugIn()
+    {
+        auto opened = PseudoTerminal::open(path);
+        ASSERT_TRUE(opened) << describe(opened.error());
+        terminal = std::move(opened).value();
+    }
+    /// Writes everything, as fast as the other end takes it.
+    void write(std::string_view bytes)
+    {
+        ASSERT_TRUE(waitFor([&] {
+            bytes.remove_prefix(terminal->write(bytes));
+            return bytes.empty();
+        }));
+    }
+    static bool isOpen(const Link& link) { return link.report().state == LinkState::Open; }
+
+    std::string path;
+    std::unique_ptr<PseudoTerminal> terminal;
+};
+
+/// Takes what has come into lines.
+void hear(Link& link, StreamReader& reader, std::vector<StreamLine>& lines)
+{
+    for (const auto& chunk : link.take()) {
+        if (chunk.isNewBegin)
+            reader.reset();
+        for (auto& line : reader.feed(chunk.at, chunk.bytes))
+            lines.push_back(std::move(line));
+    }
+}
+
+TEST_F(SerialPortTest, EveryGoodLineOfMany)
+{
+    constexpr int lines = 100'000;
+    const auto link = listenTo(SerialSetting{path, 115200});
+    ASSERT_TRUE(waitFor([&] { return isOpen(*link); })) << link->report().words;
+    const RandomStream chance(7, "port", "pieces");
+    std::jthread writer([&] {
+        std::string bytes;
+        for (int i = 0; i < lines; ++i) {
+            bytes += fmt::format("n:{}\n", i);
+            if (i > 10 && chance.uniform(static_cast<std::uint64_t>(i)) < 0.01)
+                bytes += "\x01\xFE garbage\n"; // of another form
+        }
+        // In pieces of any length.
+        std::uint64_t piece = 1U << 20U;
+        for (std::string_view rest = bytes; !rest.empty();) {
+            const auto length = std::min<std::size_t>(rest.size(), 1 + chance.bits(++piece) % 300);
+            write(rest.substr(0, length));
+            rest.remove_prefix(length);
+        }
+    });
+    StreamReader reader;
+    std::vector<StreamLine> heard;
+    ASSERT_TRUE(waitFor([&] {
+        hear(*link, reader, heard);
+        return !heard.empty() && heard.back().raw == fmt::format("n:{}", lines - 1);
+    }));
+    std::multiset<double> numbers;
+    std::size_t garbage = 0;
+    for (const auto& line : heard) {
+        garbage += line.raw.find("garbage") != std::string::npos;
+        if (line.reading.fields.size() == 1)
+            numbers.insert(line.reading.fields[0].number);
+    }
+    EXPECT_EQ(numbers.size(), lines - 2U) << "two pass until the form is known";
+    EXPECT_EQ(std::set<double>(numbers.begin(), numbers.end()).size(), numbers.size());
+    EXPECT_GT(garbage, 500U);
+    EXPECT_EQ(reader.counts().bad, garbage + 2);
+    EXPECT_EQ(link->report().lostBytes, 0U);
+}
+
+TEST_F(SerialPortTest, ThePlugIsPulledAndComesBack)
+{
+    SerialSetting setting{path, 9600};
+    setting.retrySeconds = 0.02;
+    const auto link = listenTo(setting);
+    ASSERT_TRUE(waitFor([&] { return isOpen(*link); }));
+    StreamReader reader;
+    std::vector<StreamLine> lines;
+    write("a:1\na:2\na:3\na:4"); // the last one is torn
+    ASSERT_TRUE(waitFor([&] {
+        hear(*link, reader, lines);
+        return lines.size() == 3;
+    }));
+    terminal.reset();
+    ASSERT_TRUE(waitFor([&] { return link->report().state != LinkState::Open; }));
+    EXPECT_THAT(link->report().words,
+        testing::AnyOf(
+            testing::HasSubstr("the other end is gone"), testing::HasSubstr("plug it in")));
+    EXPECT_EQ(link->report().opened, 1);
+    plugIn();
+    ASSERT_TRUE(waitFor([&] { return isOpen(*link); }));
+    EXPECT_EQ(link->report().opened, 2);
+    write("a:5\na:6\n");
+    ASSERT_TRUE(waitFor([&] {
+        hear(*link, reader, lines);
+        return lines.size() == 5;
+    }));
+    EXPECT_EQ(lines[3].raw, "a:5") << "nothing of the torn line";
+    EXPECT_GT(lines[3].at, lines[2].at);
+}
+
+TEST_F(SerialPortTest, WhatNobodyTakesIsCountedNotKept)
+{
+    SerialSetting setting{path, 115200};
+    setting.mostQueued = 10'000;
+    const auto link = listenTo(setting);
+    ASSERT_TRUE(waitFor([&] { return isOpen(*link); }));
+    const std::string line = "a:123456\n";
+    for (int i = 0; i < 10'000; ++i)
+        write(line);
+    ASSERT_TRUE(waitFor([&] { return link->report().lostBytes >= 70'000; }));
+    std::size_t kept = 0;
+    for (const auto& chunk : link->take())
+        kept += chunk.bytes.size();
+    EXPECT_LE(kept, 10'000U);
+    // It goes on, and what comes first after the hole is not joined with what stood before.
+    write("b:1\n");
+    std::vector<LiveChunk> after;
+    ASSERT_TRUE(waitFor([&] {
+        for (auto& chunk : link->take())
+            after.push_back(std::move(chunk));
+        return !after.empty();
+    }));
+    EXPECT_TRUE(after.front().isNewBegin);
+}
+
+TEST_F(SerialPortTest, SaysWhatIsInTheWay)
+{
+    const auto gone = listenTo(SerialSetting{"/dev/no-such-port", 9600});
+    ASSERT_TRUE(waitFor([&] { return gone->report().state == LinkState::Failed; }));
+    EXPECT_THAT(gone->report().words, testing::HasSubstr("plug it in"));
+    const auto first = listenTo(SerialSetting{path, 9600});
+    ASSERT_TRUE(waitFor([&] { return isOpen(*first); }));
+    const auto second = listenTo(SerialSetting{path, 9600});
+    ASSERT_TRUE(waitFor([&] { return second->report().state == LinkState::Failed; }));
+    EXPECT_THAT(second->report().words, testing::HasSubstr("in use by another program"));
+    EXPECT_FALSE(SerialOut::open("/dev/no-such-port", 9600));
+    const auto file = test::sourcePath("README.md");
+    EXPECT_FALSE(PseudoTerminal::open(file)) << "a file stands there, and it stays";
+    EXPECT_TRUE(std::filesystem::is_regular_file(file));
+}
+
+TEST_F(SerialPortTest, WritesToAPortToo)
+{
+    const auto out = SerialOut::open(path, 9600);
+    ASSERT_TRUE(out) << describe(out.error());
+    EXPECT_TRUE((*out)->write("hello\n"));
+    std::string heard;
+    EXPECT_TRUE(waitFor([&] { return (heard += terminal->read()) == "hello\n"; })) << heard;
+}
+
+TEST(StandInLink, SpeaksInItsOwnTime)
+{
+    auto made = makeStandIn(usualInstrumentFor(StandInKind::Meter), {StandInKind::Meter});
+    ASSERT_TRUE(made);
+    const auto link = listenTo(std::move(made).value(), "meter");
+    std::vector<LiveChunk> chunks;
+    ASSERT_TRUE(waitFor([&] {
+        for (auto& chunk : link->take())
+            chunks.push_back(std::move(chunk));
+        return chunks.size() >= 3;
+    }));
+    EXPECT_EQ(chunks[1].at, ticksFromSeconds(0.5));
+    EXPECT_LE(chunks.back().at, link->now());
+    EXPECT_THAT(chunks[0].bytes, testing::HasSubstr(".world:"));
+}
+
+} // namespace
+} // namespace fern::io
