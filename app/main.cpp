@@ -17,7 +17,8 @@ namespace {
 void takeShot(
     fern::app::MainWindow& window, fern::Ticks at, const QString& path, const QString& leaf)
 {
-    window.runner().jumpTo(at);
+    if (!window.isListening()) // what is heard cannot be hurried
+        window.runner().jumpTo(at);
     if (auto* button = window.findChild<QAbstractButton*>(QStringLiteral("leaf") + leaf))
         button->click();
     auto* settle = new QTimer(&window);
@@ -59,6 +60,9 @@ int main(int argc, char** argv)
         QStringLiteral("150"));
     const QCommandLineOption play(QStringLiteral("play"),
         QStringLiteral("play a recording through the instrument"), QStringLiteral("FILE.csv"));
+    const QCommandLineOption listen(QStringLiteral("listen"),
+        QStringLiteral("listen to a port, \"/dev/ttyUSB0 115200\", or to a stand-in, \"board\""),
+        QStringLiteral("SOURCE"));
     const QCommandLineOption look(
         QStringLiteral("look"), QStringLiteral("light or dark"), QStringLiteral("LOOK"));
     const QCommandLineOption channel(QStringLiteral("channel"),
@@ -71,7 +75,7 @@ int main(int argc, char** argv)
         QStringLiteral("door"), QStringLiteral("open the sheet for a new instrument or channel"));
     const QCommandLineOption small(
         QStringLiteral("small"), QStringLiteral("take the shot in the smallest window"));
-    parser.addOptions({shot, leaf, at, play, run, look, channel, parts, door, small});
+    parser.addOptions({shot, leaf, at, play, listen, run, look, channel, parts, door, small});
     parser.process(application);
 
     // A picture keeps nothing and shows nothing of what was kept.
@@ -106,6 +110,8 @@ int main(int argc, char** argv)
         window.openDoor(!files.isEmpty());
     if (parser.isSet(play) && !window.playRecording(parser.value(play)))
         return 3;
+    if (parser.isSet(listen))
+        window.listenTo(parser.value(listen));
     if (parser.isSet(shot))
         takeShot(window, fern::ticksFromSeconds(parser.value(at).toDouble()), parser.value(shot),
             parser.value(leaf));

@@ -1,6 +1,7 @@
 #pragma once
 // What the window shows of a run: a plain snapshot, made by the worker, never changed afterwards.
 
+#include "app/runner/live_view.h"
 #include "app/runner/parts_sheets.h"
 #include "judge/facts.h"
 #include "judge/findings.h"
@@ -61,6 +62,7 @@ struct RunView {
     std::optional<StemChoice> choice; ///< none while the channel is shown nowhere
     std::shared_ptr<const StaticPart> fixed = std::make_shared<const StaticPart>();
     std::shared_ptr<const PartsSheets> parts; ///< null while nobody looks at them
+    std::shared_ptr<const LiveView> live; ///< null while it is simulated or replayed
     Stem stem;
     std::array<std::vector<Fact>, leafCount> facts;
     std::vector<WishVerdict> wishes;

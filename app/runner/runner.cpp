@@ -1,5 +1,6 @@
 #include "app/runner/runner.h"
 
+#include "app/runner/live_ear.h"
 #include "run/firmware_run.h"
 #include "run/hand.h"
 #include "smooth/figures.h"
@@ -35,6 +36,7 @@ struct Runner::Simulation {
     PlainInstrument plain;
     Recordings recordings;
     HandEvents byHand;
+    std::optional<LiveEar> ear;
     std::size_t channel = 0;
     std::optional<StemChoice> choice;
     std::shared_ptr<const StaticPart> fixed = std::make_shared<const StaticPart>();
@@ -87,8 +89,20 @@ void Runner::restart(const std::string& scenario, Recordings recordings)
     change([&](Wanted& w) {
         w.scenario = scenario;
         w.recordings = std::move(recordings);
+        w.link.reset();
         w.revision = m_revision;
         w.hasRestarted = w.isChanged = true;
+    });
+}
+
+void Runner::listen(std::shared_ptr<io::Link> link)
+{
+    ++m_revision;
+    change([&](Wanted& w) {
+        w.recordings.reset();
+        w.link = std::move(link);
+        w.revision = m_revision;
+        w.hasRestarted = w.isChanged = w.isRunning = true;
     });
 }
 
@@ -191,7 +205,7 @@ void Runner::work(const std::stop_token& stop)
             const auto hasWork = [&] {
                 return m_wanted.isChanged || m_wanted.isAsked || m_wanted.ticks > 0;
             };
-            if (m_wanted.isRunning)
+            if (m_wanted.isRunning || m_wanted.link)
                 m_wake.wait_for(lock, stop,
                     m_wanted.pace == fastestPace ? frameTime - busyTime : frameTime, hasWork);
             else
@@ -208,7 +222,8 @@ void Runner::work(const std::stop_token& stop)
             rebuild(simulation, wanted);
         if (simulation.run)
             advance(simulation, wanted);
-        const bool atEnd = simulation.run && simulation.run->now() >= simulation.end;
+        const bool atEnd =
+            simulation.run && !simulation.ear && simulation.run->now() >= simulation.end;
         if (wanted.isRunning && atEnd) {
             const std::lock_guard lock(m_mutex);
             // A wish that came meanwhile, such as to run again from the start, stands.
@@ -242,9 +257,14 @@ void Runner::choose(Simulation& s, const std::string& channel, const std::string
 /// the steps forget their start within the warm-up.
 void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
 {
-    const Ticks now = wanted.jump                ? *wanted.jump
-        : wanted.hasRestarted || !simulation.run ? Ticks{}
-                                                 : simulation.run->now();
+    const bool isNewLink = wanted.link && (!simulation.ear || simulation.ear->link() != wanted.link);
+    const Ticks now = wanted.jump && !wanted.link ? *wanted.jump
+        : wanted.hasRestarted || !simulation.run  ? Ticks{}
+                                                  : simulation.run->now();
+    if (isNewLink)
+        simulation.ear.emplace(wanted.link);
+    else if (!wanted.link)
+        simulation.ear.reset();
     simulation.instrument = wanted.instrument;
     simulation.recordings = wanted.recordings;
     simulation.revision = wanted.revision;
@@ -263,6 +283,8 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
         else
             simulation.byHand.release(touch.channel, touch.what, inSeconds(now));
     simulation.byHand.addTo(simulation.plain);
+    if (simulation.ear)
+        simulation.plain.startEpoch = simulation.ear->startEpoch();
     if (wanted.showsParts)
         simulation.parts = std::make_shared<const PartsSheets>(
             partsSheetsOf(simulation.instrument, simulation.plain));
@@ -275,7 +297,10 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
         : std::max(Ticks{}, now - window - warmUp(simulation.plain));
     simulation.history = std::make_unique<RunHistory>(window);
     simulation.run = std::make_unique<FirmwareRun>(
-        simulation.plain, RunOptions{start, simulation.recordings}, *simulation.history);
+        simulation.plain, RunOptions{start, simulation.recordings, simulation.ear.has_value()},
+        *simulation.history);
+    if (simulation.ear)
+        simulation.ear->hearAgain(simulation.plain, *simulation.run, now);
     simulation.run->advanceTo(now);
     simulation.lastAdvance = Clock::now();
 }
@@ -283,6 +308,12 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
 void Runner::advance(Simulation& simulation, const Wanted& wanted)
 {
     auto& run = *simulation.run;
+    if (simulation.ear) {
+        simulation.ear->take();
+        if (wanted.isRunning)
+            simulation.ear->deliver(simulation.plain, run);
+        return;
+    }
     const auto display = simulation.choice ? simulation.choice->display : 0;
     for (int i = 0; i < wanted.ticks && display < simulation.plain.displays.size(); ++i)
         run.tick(display,
@@ -311,7 +342,9 @@ void Runner::publish(const Simulation& simulation, bool isRunning)
         view->choice = simulation.choice;
         view->fixed = simulation.fixed;
         view->parts = simulation.parts;
-        view->end = simulation.end;
+        view->end = simulation.ear ? maxTicks : simulation.end;
+        if (simulation.ear)
+            view->live = std::make_shared<const LiveView>(simulation.ear->view(simulation.plain));
         fillFromHistory(
             *view, simulation.instrument, *simulation.history, simulation.run->now(), window);
     }

@@ -32,6 +32,8 @@ public:
     void setInstrument(const Instrument& instrument);
     /// Starts again from zero, with a scenario by id, or with recordings when there are any.
     void restart(const std::string& scenario, Recordings recordings = {});
+    /// Listens from now on instead of simulating, until it is restarted.
+    void listen(std::shared_ptr<io::Link> link);
     /// Chooses a channel and one of its readers by their ids; an empty or unknown id means the
     /// first.
     void setChannel(const std::string& channel, const std::string& reader = {});
@@ -66,6 +68,7 @@ private:
         Instrument instrument;
         std::string scenario;
         Recordings recordings;
+        std::shared_ptr<io::Link> link; ///< that is listened to
         std::string channel;
         std::string reader;
         int revision = 0;

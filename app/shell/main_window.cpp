@@ -7,6 +7,7 @@
 #include "app/glass/hand_buttons.h"
 #include "app/help/help_window.h"
 #include "app/look/look.h"
+#include "app/places/bench/bench_place.h"
 #include "app/places/channels/channels_place.h"
 #include "app/places/parts/parts_place.h"
 #include "app/shell/notice_bar.h"
@@ -77,6 +78,7 @@ QWidget* MainWindow::createMiddle()
     m_rail = new Rail(middle);
     m_rail->addPlace(tr("Parts"), static_cast<int>(Place::Parts));
     m_rail->addPlace(tr("Channels"), static_cast<int>(Place::Channels));
+    m_rail->addPlace(tr("Bench"), static_cast<int>(Place::Bench));
     m_rail->setCurrent(static_cast<int>(m_place));
     connect(m_rail, &Rail::placeChosen, this,
         [this](int number) { openPlace(static_cast<Place>(number)); });
@@ -124,9 +126,7 @@ QWidget* MainWindow::createRightColumn()
 void MainWindow::connectDocument()
 {
     connect(&m_document, &Document::opened, this, [this] {
-        m_recordingName.clear();
         m_reader.clear();
-        m_tickBar->setScenarios(m_document.instrument().scenarios, m_recordingName);
         // Without a channel there is nothing to look at yet but the parts.
         openPlace(m_document.instrument().channels.empty() ? Place::Parts : Place::Channels);
         startScenario({});
@@ -134,7 +134,7 @@ void MainWindow::connectDocument()
     connect(&m_document, &Document::changed, this, [this] {
         m_notice->clearMessage();
         const auto& instrument = m_document.instrument();
-        m_tickBar->setScenarios(instrument.scenarios, m_recordingName);
+        showPlayChoices();
         m_runner.setInstrument(instrument);
         if (findById(instrument.channels, m_channel.toStdString()) == nullptr)
             chooseChannel(instrument.channels.empty()
@@ -173,8 +173,7 @@ void MainWindow::connectParts()
     connect(m_tickBar, &TickBar::runToggled, this, &MainWindow::toggleRun);
     connect(m_tickBar, &TickBar::tickPressed, &m_runner, &Runner::tick);
     connect(m_tickBar, &TickBar::paceChosen, &m_runner, &Runner::setPace);
-    connect(m_tickBar, &TickBar::scenarioChosen, this, &MainWindow::startScenario);
-    connect(m_tickBar, &TickBar::recordingWanted, this, &MainWindow::chooseRecording);
+    connect(m_tickBar, &TickBar::playChosen, this, &MainWindow::play);
 }
 
 void MainWindow::connectDoors()
@@ -186,7 +185,15 @@ void MainWindow::connectDoors()
 
 QWidget* MainWindow::placeWidget()
 {
-    return m_place == Place::Parts ? static_cast<QWidget*>(m_parts) : m_channels;
+    switch (m_place) {
+    case Place::Parts:
+        return m_parts;
+    case Place::Bench:
+        return m_bench;
+    case Place::Channels:
+        break;
+    }
+    return m_channels;
 }
 
 void MainWindow::openPlace(Place place)
@@ -203,6 +210,13 @@ void MainWindow::openPlace(Place place)
             chooseChannel(id);
             m_channels->setOpenLeaf(Leaf::Sensor);
         });
+    }
+    if (place == Place::Bench && m_bench == nullptr) {
+        m_bench = new BenchPlace(m_document, m_stack);
+        m_stack->addWidget(m_bench);
+        connect(m_bench, &BenchPlace::chosen, this, &MainWindow::play);
+        showPlayChoices();
+        m_bench->showView(*m_runner.view());
     }
     m_rail->setCurrent(static_cast<int>(place));
     m_stack->setCurrentWidget(placeWidget());
@@ -243,51 +257,6 @@ void MainWindow::openDoor(bool forChannel)
     m_stack->setCurrentWidget(m_door);
 }
 
-bool MainWindow::playRecording(const QString& path)
-{
-    auto captures = io::loadRecording(path.toStdString());
-    auto plain = resolve(m_document.instrument(), m_scenario.toStdString());
-    auto recordings = !captures ? Result<Recordings>(captures.error())
-        : !plain                ? Result<Recordings>(plain.error())
-                                : recordingsFor(*plain, *std::move(captures));
-    if (!recordings) {
-        m_dialogs.showError(this, tr("The recording cannot be played"),
-            QString::fromStdString(describe(recordings.error())));
-        return false;
-    }
-    m_recordingName = QFileInfo(path).fileName();
-    m_tickBar->setScenarios(m_document.instrument().scenarios, m_recordingName);
-    m_runner.restart(m_scenario.toStdString(), *std::move(recordings));
-    m_runner.tick();
-    return true;
-}
-
-void MainWindow::chooseRecording()
-{
-    const auto path = m_dialogs.fileToOpen(this, tr("Play a recording"), tr("Recordings (*.csv)"));
-    if (path.isEmpty() || !playRecording(path))
-        m_tickBar->setScenarios(m_document.instrument().scenarios, m_recordingName);
-}
-
-void MainWindow::startScenario(const QString& id)
-{
-    m_scenario = id;
-    m_recordingName.clear();
-    m_runner.pause();
-    m_runner.restart(id.toStdString());
-    m_runner.tick(); // so that the glass shows a first number
-}
-
-void MainWindow::toggleRun()
-{
-    const auto& view = *m_runner.view();
-    if (view.isRunning)
-        return m_runner.pause();
-    if (view.now >= view.end && view.now > Ticks{})
-        m_runner.jumpTo({}); // at the end: from the start again
-    m_runner.run();
-}
-
 void MainWindow::showDocument()
 {
     m_topBar->showDocument(m_document, m_channel);
@@ -308,6 +277,8 @@ void MainWindow::showView()
     m_channels->showView(view);
     if (m_parts != nullptr)
         m_parts->showView(*view);
+    if (m_bench != nullptr)
+        m_bench->showView(*view);
     m_tickBar->showView(*view);
     m_glass->showFrame(view->frame);
     m_hand->showInstrument(m_document.instrument());

@@ -6,6 +6,7 @@
 #include "app/files/file_guard.h"
 #include "app/files/storage.h"
 #include "app/runner/runner.h"
+#include "app/tick/play_choice.h"
 
 #include <QMainWindow>
 
@@ -22,6 +23,7 @@ class GlassView;
 class HandButtons;
 class HelpWindow;
 class NoticeBar;
+class BenchPlace;
 class PartsPlace;
 class Rail;
 class StartPage;
@@ -40,9 +42,13 @@ public:
     void begin();
     /// Plays a recording through the open instrument; on error says so and goes on as before.
     bool playRecording(const QString& path);
+    /// Listens to a stand-in by its word, or to a serial port: its path, and its speed in baud
+    /// behind a blank.
+    void listenTo(const QString& source);
+    bool isListening() const;
     void chooseChannel(const QString& id, const QString& reader = {});
     /// The places, by their numbers on the rail.
-    enum class Place { Parts = 1, Channels = 2 };
+    enum class Place { Parts = 1, Channels = 2, Bench = 5 };
     /// Opens a place; it is made when it is opened first.
     void openPlace(Place place);
     /// Opens the Parts place at one of its sheets, by the sheet's word.
@@ -93,7 +99,15 @@ private:
     void goTo(const QString& place);
     void liveWith(const Finding& finding);
     void toggleRun();
+    QList<PlayChoice> playChoices() const;
+    void showPlayChoices();
+    /// Does what a choice of what drives the instrument says.
+    void play(const QString& key);
     void startScenario(const QString& id);
+    void listenToStandIn(const QString& word);
+    void choosePort();
+    void listenToPort(const QString& pathAndBaud);
+    void listen(std::shared_ptr<io::Link> link);
     void toggleLook();
     void showHelp();
     void showAbout();
@@ -114,6 +128,7 @@ private:
     Rail* m_rail = nullptr;
     Place m_place = Place::Channels;
     PartsPlace* m_parts = nullptr;
+    BenchPlace* m_bench = nullptr;
     ChannelsPlace* m_channels = nullptr;
     DoorSheet* m_door = nullptr;
     QWidget* m_rightColumn = nullptr;
@@ -129,6 +144,8 @@ private:
     QString m_reader; ///< id of the reader that is followed; empty for the first
     QString m_scenario;
     QString m_recordingName;
+    QString m_port; ///< path and speed of the one that is listened to
+    QString m_playing; ///< key of what drives the instrument
 };
 
 } // namespace fern::app

@@ -113,11 +113,7 @@ TickBar::TickBar(QWidget* parent)
     connect(m_pace, &QComboBox::activated, this,
         [this](int index) { Q_EMIT paceChosen(m_pace->itemData(index).toDouble()); });
     connect(m_scenario, &QComboBox::activated, this, [this](int index) {
-        const auto id = m_scenario->itemData(index).toString();
-        if (id.isEmpty())
-            Q_EMIT recordingWanted();
-        else
-            Q_EMIT scenarioChosen(id);
+        Q_EMIT playChosen(m_scenario->itemData(index).toString());
     });
     showIcons();
     showView({});
@@ -137,20 +133,13 @@ void TickBar::changeEvent(QEvent* event)
     QWidget::changeEvent(event);
 }
 
-void TickBar::setScenarios(const SharedList<Scenario>& scenarios, const QString& recordingName)
+void TickBar::setChoices(const QList<PlayChoice>& choices, const QString& current)
 {
     const QSignalBlocker blocker(m_scenario);
-    const auto chosen = m_scenario->currentData().toString();
     m_scenario->clear();
-    for (const auto& scenario : scenarios)
-        m_scenario->addItem(tr("scenario: %1").arg(QString::fromStdString(scenario->name)),
-            QString::fromStdString(scenario->id));
-    m_scenario->addItem(
-        recordingName.isEmpty() ? tr("play a recording…") : tr("recording: %1").arg(recordingName),
-        QString());
-    const int known = chosen.isEmpty() ? 0 : m_scenario->findData(chosen);
-    const int index = recordingName.isEmpty() ? known : m_scenario->count() - 1;
-    m_scenario->setCurrentIndex(std::max(0, index));
+    for (const auto& choice : choices)
+        m_scenario->addItem(choice.words, choice.key);
+    m_scenario->setCurrentIndex(std::max(0, m_scenario->findData(current)));
 }
 
 void TickBar::showView(const RunView& view)
@@ -160,6 +149,9 @@ void TickBar::showView(const RunView& view)
                         .arg(view.stem.processorLoad * 100, 0, 'f', 0)
                         .arg(view.stem.busLoad * 100, 0, 'f', 0));
     m_ribbon->showActivity(view);
+    const bool isLive = view.live != nullptr; // its time is the wall's
+    m_tick->setEnabled(!isLive);
+    m_pace->setEnabled(!isLive);
     if (view.isRunning == m_isRunning)
         return;
     m_isRunning = view.isRunning;

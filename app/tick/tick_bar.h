@@ -4,6 +4,7 @@
 
 #include "app/look/line_label.h"
 #include "app/runner/run_view.h"
+#include "app/tick/play_choice.h"
 
 #include <QComboBox>
 #include <QToolButton>
@@ -31,16 +32,15 @@ class TickBar : public QWidget {
 public:
     explicit TickBar(QWidget* parent = nullptr);
 
-    /// Offers the scenarios, and after them the way to play a recording.
-    void setScenarios(const SharedList<Scenario>& scenarios, const QString& recordingName);
+    /// Offers what can drive the instrument.
+    void setChoices(const QList<PlayChoice>& choices, const QString& current);
     void showView(const RunView& view);
 
 Q_SIGNALS:
     void runToggled();
     void tickPressed();
     void paceChosen(double pace);
-    void scenarioChosen(const QString& id);
-    void recordingWanted();
+    void playChosen(const QString& key);
 
 protected:
     void paintEvent(QPaintEvent* event) override;

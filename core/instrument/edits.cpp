@@ -71,6 +71,19 @@ Result<Instrument> withSource(const Instrument& in, std::string_view channel, co
     return edited(in, &Instrument::channels, channel, [&](Channel& c) { c.source = source; });
 }
 
+Result<Instrument> withLiveField(const Instrument& in, std::string_view field,
+    std::string_view until, std::string_view channel, Tap tap)
+{
+    Result<Instrument> out = in;
+    if (!until.empty() && until != channel) // its own name shall not find it again
+        out = edited(*out, &Instrument::channels, until,
+            [](Channel& c) { c.source.live = LiveSpec{"", Tap::Reading}; });
+    if (out && !channel.empty())
+        out = edited(*out, &Instrument::channels, channel,
+            [&](Channel& c) { c.source.live = LiveSpec{std::string(field), tap}; });
+    return out;
+}
+
 Result<Instrument> withCodeName(
     const Instrument& in, std::string_view channel, std::string_view code, std::string_view name)
 {

@@ -24,6 +24,10 @@ Result<Instrument> withSource(const Instrument& in, std::string_view channel, co
 /// Gives a code a name, or takes it away with an empty one.
 Result<Instrument> withCodeName(
     const Instrument& in, std::string_view channel, std::string_view code, std::string_view name);
+/// Routes a field of a real board's lines to a channel at a tap. The channel that it went to until
+/// now, if any, hears nothing then; an empty channel routes the field nowhere.
+Result<Instrument> withLiveField(const Instrument& in, std::string_view field,
+    std::string_view until, std::string_view channel, Tap tap);
 Result<Instrument> withChannelPin(
     const Instrument& in, std::string_view channel, std::string_view pin);
 Result<Instrument> withSmoothing(

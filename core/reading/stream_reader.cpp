@@ -7,8 +7,9 @@ namespace fern {
 
 namespace {
 
-constexpr std::size_t firstLines = 3; ///< before the form is guessed
-constexpr std::size_t mostFirst = 32;
+constexpr std::size_t firstColumns = 3; ///< lines before a form as loose as columns is believed
+constexpr std::size_t mostHeld = 32; ///< lines that wait for their form
+constexpr int badToForget = 10; ///< in a row: another program sends now
 
 } // namespace
 
@@ -17,33 +18,41 @@ std::vector<StreamLine> StreamReader::feed(Ticks at, std::string_view bytes)
     m_counts.bytes += bytes.size();
     std::vector<StreamLine> all;
     for (auto& line : m_lines.feed(bytes)) {
+        m_held.push_back({at, std::move(line), {}});
         if (m_shape.form == StreamForm::Unknown)
-            learn(line);
-        auto reading = readLine(line, m_shape);
-        count(at, reading);
-        all.push_back({at, std::move(line), std::move(reading)});
+            learn();
+        const bool isKnown = m_shape.form != StreamForm::Unknown;
+        while (!m_held.empty() && (isKnown || m_held.size() > mostHeld)) {
+            auto next = std::move(m_held.front());
+            m_held.erase(m_held.begin());
+            next.reading = readLine(next.raw, m_shape);
+            count(next.at, next.reading);
+            all.push_back(std::move(next));
+        }
     }
     return all;
 }
 
-/// The first line may be torn, so it takes a few.
-void StreamReader::learn(const std::string& line)
+/// The first line may be torn, and columns look like much else: they take a few.
+void StreamReader::learn()
 {
-    m_first.push_back(line);
-    if (m_first.size() > mostFirst)
-        m_first.erase(m_first.begin());
-    if (m_first.size() >= firstLines)
-        m_shape = guessShape(m_first);
-    if (m_shape.form != StreamForm::Unknown)
-        m_first.clear();
+    std::vector<std::string> lines;
+    for (const auto& line : m_held)
+        lines.push_back(line.raw);
+    auto shape = guessShape(lines);
+    if (shape.form != StreamForm::Columns || lines.size() >= firstColumns)
+        m_shape = std::move(shape);
 }
 
 void StreamReader::count(Ticks at, const StreamReading& reading)
 {
     if (!reading.fault.empty()) {
         ++m_counts.bad;
+        if (++m_badInARow >= badToForget)
+            m_shape = {};
         return;
     }
+    m_badInARow = 0;
     ++m_counts.good;
     for (const auto& field : reading.fields)
         m_counts.notNumbers += std::isnan(field.number);

@@ -39,7 +39,8 @@ struct StreamPace {
 class StreamReader {
 public:
     /// Takes bytes that came at `at`, not earlier than those before. Returns the lines that they
-    /// complete. Until the form is known, lines have a fault.
+    /// complete. The first ones wait until their form is known; when many lines in a row have
+    /// another one, it is found anew.
     std::vector<StreamLine> feed(Ticks at, std::string_view bytes);
     /// Forgets a line that was begun, after the sender was unplugged; the form stays.
     void reset();
@@ -49,12 +50,13 @@ public:
     StreamPace pace() const;
 
 private:
-    void learn(const std::string& line);
+    void learn();
     void count(Ticks at, const StreamReading& reading);
 
     LineCutter m_lines{4096};
     StreamShape m_shape;
-    std::vector<std::string> m_first; ///< lines that the form is found from
+    std::vector<StreamLine> m_held; ///< lines that wait for their form
+    int m_badInARow = 0;
     StreamCounts m_counts;
     bool m_hasLine = false;
     Ticks m_lastAt;

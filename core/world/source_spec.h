@@ -342,7 +342,7 @@ template <class Archive> void describe(Archive& a, GateSpec& g)
 
 /// What a real board calls the channel in its lines, and what it tells there.
 struct LiveSpec {
-    std::string field; ///< "*": the device itself is at the port, every byte is its
+    std::string field; ///< "*": the device itself is at the port, every byte is its; empty: none
     Tap tap = Tap::Reading;
 
     bool operator==(const LiveSpec&) const = default;

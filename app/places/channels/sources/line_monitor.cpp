@@ -54,7 +54,12 @@ LineMonitor::LineMonitor(QWidget* parent)
 
 void LineMonitor::showRun(const RunView& view, const Channel& /*channel*/)
 {
-    m_lines = view.told;
+    showTold(view.told);
+}
+
+void LineMonitor::showTold(const std::vector<Told>& lines)
+{
+    m_lines = lines;
     std::array<int, toldStateWords.size()> counts{};
     for (const auto& told : m_lines)
         ++counts[static_cast<std::size_t>(told.state)];

@@ -14,6 +14,7 @@ public:
     explicit LineMonitor(QWidget* parent = nullptr);
 
     void showRun(const RunView& view, const Channel& channel) override;
+    void showTold(const std::vector<Told>& lines);
     QSize minimumSizeHint() const override { return {260, 90}; }
 
 protected:

@@ -1,0 +1,151 @@
+#include "app/places/bench/bench_place.h"
+
+#include "app/look/look.h"
+#include "app/look/text.h"
+#include "base/number_text.h"
+
+#include <QGridLayout>
+#include <QSignalBlocker>
+#include <QSplitter>
+#include <QVBoxLayout>
+
+namespace fern::app {
+
+namespace {
+
+QString countsText(const LiveView& live)
+{
+    const auto& c = live.counts;
+    QStringList words{QObject::tr("%1 good").arg(c.good)};
+    const auto add = [&](std::size_t n, const QString& what) {
+        if (n > 0)
+            words << what.arg(n);
+    };
+    add(c.bad, QObject::tr("%1 not understood"));
+    add(c.tooLong, QObject::tr("%1 too long"));
+    add(c.notNumbers, QObject::tr("%1 fields without a number"));
+    add(c.late, QObject::tr("%1 late"));
+    add(live.report.lostBytes, QObject::tr("%1 bytes lost"));
+    return words.join(QStringLiteral(", "));
+}
+
+QString paceText(const LiveView& live)
+{
+    if (live.pace.mean <= 0)
+        return QObject::tr("not known yet");
+    return QObject::tr("every %1, ±%2, at most %3 apart")
+        .arg(qText(durationText(live.pace.mean)), qText(durationText(live.pace.jitter)),
+            qText(durationText(live.pace.longest)));
+}
+
+QString stateText(const LiveView& live)
+{
+    const auto words = qText(live.report.words);
+    switch (live.report.state) {
+    case io::LinkState::Opening:
+        return QObject::tr("opening");
+    case io::LinkState::Open:
+        return live.secondsSinceLine > 3
+            ? QObject::tr("%1, silent for %2")
+                  .arg(words, qText(durationText(live.secondsSinceLine)))
+            : words;
+    case io::LinkState::Lost:
+    case io::LinkState::Failed:
+        return QObject::tr("%1. It is tried again.").arg(words);
+    }
+    return words;
+}
+
+} // namespace
+
+BenchPlace::BenchPlace(Document& document, QWidget* parent)
+    : QWidget(parent)
+    , m_sourceCard(new Card(tr("Bench"), this))
+    , m_source(new QComboBox(this))
+    , m_state(new LineLabel(LineLabel::Kind::Note, wordFont(13, true), this))
+    , m_shape(new LineLabel(LineLabel::Kind::Note, wordFont(13), this))
+    , m_counts(new LineLabel(LineLabel::Kind::Note, wordFont(13), this))
+    , m_pace(new LineLabel(LineLabel::Kind::Note, wordFont(13), this))
+    , m_empty(softLabel(tr("The scenario drives the instrument now. Choose a port above to hear "
+                           "your own board, or a stand-in to try everything without one: lines "
+                           "such as speed:4.2, depth:1.1 are understood, columns, JSON and "
+                           "sentences too. A field whose name is a channel's finds it by itself."),
+          this))
+    , m_fieldsCard(new Card(tr("Fields"), this))
+    , m_fields(new FieldTable(document, m_fieldsCard))
+    , m_linesCard(new Card(tr("Lines"), this))
+    , m_lines(new LineMonitor(m_linesCard))
+{
+    setObjectName(QStringLiteral("benchPlace"));
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(grid);
+    m_sourceCard->setSubtitle(tr("what drives the instrument, and what it tells"));
+    auto* sheet = new QGridLayout;
+    sheet->setHorizontalSpacing(grid + 4);
+    sheet->setVerticalSpacing(grid - 4);
+    sheet->setColumnStretch(1, 1);
+    m_source->setObjectName(QStringLiteral("benchSource"));
+    m_source->setAccessibleName(tr("What drives the instrument"));
+    int row = 0;
+    const auto addRow = [&](const QString& word, QWidget* widget, const char* name) {
+        widget->setObjectName(QString::fromLatin1(name));
+        sheet->addWidget(softLabel(word, this), row, 0);
+        sheet->addWidget(widget, row++, 1);
+    };
+    addRow(tr("Comes from"), m_source, "benchSource");
+    addRow(tr("State"), m_state, "liveState");
+    addRow(tr("Form"), m_shape, "liveShape");
+    addRow(tr("Heard"), m_counts, "liveCounts");
+    addRow(tr("Pace"), m_pace, "livePace");
+    m_sourceCard->body()->addLayout(sheet);
+    m_empty->setWordWrap(true);
+    m_empty->setObjectName(QStringLiteral("benchEmpty"));
+    m_sourceCard->body()->addWidget(m_empty);
+    column->addWidget(m_sourceCard);
+    m_fieldsCard->body()->addWidget(m_fields, 1);
+    m_linesCard->body()->addWidget(m_lines, 1);
+    auto* splitter = new QSplitter(Qt::Vertical, this);
+    splitter->setHandleWidth(grid);
+    splitter->setChildrenCollapsible(false);
+    splitter->addWidget(m_fieldsCard);
+    splitter->addWidget(m_linesCard);
+    splitter->setSizes({260, 260});
+    column->addWidget(splitter, 1);
+    column->addStretch(0);
+    connect(m_source, &QComboBox::activated, this,
+        [this](int index) { Q_EMIT chosen(m_source->itemData(index).toString()); });
+    showView({});
+}
+
+void BenchPlace::setChoices(const QList<PlayChoice>& choices, const QString& current)
+{
+    const QSignalBlocker blocker(m_source);
+    m_source->clear();
+    for (const auto& choice : choices)
+        m_source->addItem(choice.words, choice.key);
+    m_source->setCurrentIndex(std::max(0, m_source->findData(current)));
+}
+
+void BenchPlace::showView(const RunView& view)
+{
+    const bool isLive = view.live != nullptr;
+    m_empty->setVisible(!isLive);
+    m_fieldsCard->setVisible(isLive);
+    m_linesCard->setVisible(isLive);
+    if (!isLive) {
+        m_state->setText(tr("simulated or replayed"));
+        for (auto* label : {m_shape, m_counts, m_pace})
+            label->setText(QStringLiteral("—"));
+        return;
+    }
+    const auto& live = *view.live;
+    m_state->setText(stateText(live));
+    m_shape->setText(qText(live.shape));
+    m_counts->setText(countsText(live));
+    m_pace->setText(paceText(live));
+    m_fields->showFields(live.fields);
+    m_lines->showTold(live.lines);
+}
+
+} // namespace fern::app

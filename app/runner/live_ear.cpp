@@ -1,0 +1,107 @@
+#include "app/runner/live_ear.h"
+
+#include <chrono>
+
+#include <fmt/format.h>
+
+namespace fern::app {
+
+namespace {
+
+constexpr std::size_t linesKept = 200;
+
+/// A line as the monitor shows it.
+Told toldOf(const StreamLine& line)
+{
+    Told told{line.at, line.raw, line.reading.fault};
+    if (!line.reading.fault.empty())
+        return told;
+    told.state = ToldState::NoValue;
+    for (const auto& field : line.reading.fields) {
+        const bool isNumber = field.number == field.number;
+        told.parsed += fmt::format("{}{} = {}", told.parsed.empty() ? "" : ", ", field.name,
+            isNumber ? field.text : "no number: " + field.text);
+        if (isNumber)
+            told.state = ToldState::Good;
+    }
+    return told;
+}
+
+void deliverChunk(const PlainInstrument& instrument, FirmwareRun& run, const LiveChunk& chunk,
+    const std::vector<LiveSample>& samples)
+{
+    for (std::size_t i = 0; i < instrument.channels.size(); ++i)
+        if (listensToBytes(instrument.channels[i].source))
+            run.deliverBytes(i, chunk.at, chunk.bytes);
+    for (const auto& sample : samples)
+        run.deliver(sample.channel, sample.tap, sample.at, sample.value);
+}
+
+} // namespace
+
+LiveEar::LiveEar(std::shared_ptr<io::Link> link)
+    : m_link(std::move(link))
+    , m_startEpoch(std::chrono::duration_cast<std::chrono::seconds>(
+                       std::chrono::system_clock::now().time_since_epoch())
+                       .count()
+          - static_cast<std::int64_t>(inSeconds(m_link->now())))
+{
+}
+
+void LiveEar::take()
+{
+    for (auto& chunk : m_link->take()) {
+        m_log.add(chunk);
+        m_waiting.push_back(std::move(chunk));
+    }
+}
+
+void LiveEar::deliver(const PlainInstrument& instrument, FirmwareRun& run)
+{
+    const auto now = m_link->now();
+    for (; !m_waiting.empty(); m_waiting.pop_front()) {
+        const auto heard = m_intake.feed(instrument, m_waiting.front());
+        for (const auto& line : heard.lines)
+            m_lines.push_back(toldOf(line));
+        deliverChunk(instrument, run, m_waiting.front(), heard.samples);
+    }
+    while (m_lines.size() > linesKept)
+        m_lines.pop_front();
+    run.advanceTo(std::max(now, run.now()));
+}
+
+void LiveEar::hearAgain(const PlainInstrument& instrument, FirmwareRun& run, Ticks now) const
+{
+    auto again = m_intake; // its form is known already
+    const auto until = m_waiting.empty() ? now : std::min(now, m_waiting.front().at - Ticks{1});
+    for (const auto& chunk : m_log.since(run.now())) {
+        if (chunk.at > until)
+            break;
+        deliverChunk(instrument, run, chunk, again.feed(instrument, chunk).samples);
+    }
+    run.advanceTo(now);
+}
+
+LiveView LiveEar::view(const PlainInstrument& instrument) const
+{
+    const auto& stream = m_intake.stream();
+    LiveView view;
+    view.report = m_link->report();
+    view.shape = shapeInWords(stream.shape());
+    view.counts = stream.counts();
+    view.pace = stream.pace();
+    for (const auto& field : m_intake.fields()) {
+        LiveFieldView shown{field, {}};
+        if (const auto route = routeOf(instrument, field.name)) {
+            shown.channel = instrument.channels[route->channel].id;
+            shown.tap = route->tap;
+        }
+        view.fields.push_back(std::move(shown));
+    }
+    view.lines.assign(m_lines.begin(), m_lines.end());
+    view.secondsSinceLine = m_lines.empty() ? inSeconds(m_link->now())
+                                            : inSeconds(m_link->now() - m_lines.back().at);
+    return view;
+}
+
+} // namespace fern::app
