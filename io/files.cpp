@@ -6,6 +6,9 @@
 #include <QFileInfo>
 #include <QSaveFile>
 
+#include <cerrno>
+#include <system_error>
+
 #include <fmt/format.h>
 
 namespace fern::io {
@@ -71,6 +74,30 @@ Result<Instrument> loadInstrument(const std::string& path)
     if (!text)
         return text.error();
     return instrumentIn(path, *text);
+}
+
+GrowingFile::GrowingFile(std::string path, std::ofstream file)
+    : m_path(std::move(path))
+    , m_file(std::move(file))
+{
+}
+
+Result<std::unique_ptr<GrowingFile>> GrowingFile::create(const std::string& path)
+{
+    std::ofstream file(path, std::ios::binary | std::ios::trunc);
+    if (!file)
+        return Error{ErrorCode::CannotWrite,
+            "cannot be made: " + std::system_category().message(errno), path};
+    return std::unique_ptr<GrowingFile>(new GrowingFile(path, std::move(file)));
+}
+
+Result<void> GrowingFile::append(std::string_view bytes)
+{
+    m_file.write(bytes.data(), static_cast<std::streamsize>(bytes.size()));
+    if (!m_file.flush())
+        return Error{ErrorCode::CannotWrite,
+            "cannot be written any further: " + std::system_category().message(errno), m_path};
+    return {};
 }
 
 Result<std::vector<Capture>> loadRecording(const std::string& path)

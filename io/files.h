@@ -5,6 +5,8 @@
 #include "instrument/instrument.h"
 #include "signal/capture.h"
 
+#include <fstream>
+#include <memory>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -27,5 +29,21 @@ Result<Instrument> loadInstrument(const std::string& path);
 
 /// Reads a recording of at most 2 GB.
 Result<std::vector<Capture>> loadRecording(const std::string& path);
+
+/// A file that grows while something is recorded.
+class GrowingFile {
+public:
+    /// Makes the file, in place of an older one. Error names what is in the way.
+    static Result<std::unique_ptr<GrowingFile>> create(const std::string& path);
+    /// Appends and hands to the system. Error when the disk is full; what was written stays.
+    Result<void> append(std::string_view bytes);
+    const std::string& path() const { return m_path; }
+
+private:
+    GrowingFile(std::string path, std::ofstream file);
+
+    std::string m_path;
+    std::ofstream m_file;
+};
 
 } // namespace fern::io

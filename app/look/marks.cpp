@@ -74,6 +74,9 @@ QIcon signIcon(Sign sign, const QColor& colour)
         triangle(10, 42);
         path.addRect(44, 10, 9, 44);
         break;
+    case Sign::Record:
+        path.addEllipse(12, 12, 40, 40);
+        break;
     case Sign::Leaf: {
         // The leaf stands upright, with its rib.
         painter.translate(size / 2.0, size / 2.0);

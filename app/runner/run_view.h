@@ -55,6 +55,14 @@ struct ShownText {
     std::string text;
 };
 
+/// What is recorded, or was last.
+struct RecordingView {
+    std::string path;
+    std::size_t rows = 0;
+    bool isOn = false;
+    std::string error{}; ///< why it ended by itself
+};
+
 struct RunView {
     int revision = 0; ///< of the instrument and channel that it was made from
     PlainInstrument plain;
@@ -78,6 +86,7 @@ struct RunView {
     std::vector<ShownText> texts; ///< of the last seconds
     std::shared_ptr<const MonoFrame> frame;
     std::vector<BusyRecord> activity; ///< of the last seconds
+    RecordingView recording;
     Ticks now;
     Ticks end; ///< of the scenario or recording
     bool isRunning = false;

@@ -1,6 +1,7 @@
 #include "app/runner/runner.h"
 
 #include "app/runner/live_ear.h"
+#include "app/runner/recorder.h"
 #include "run/firmware_run.h"
 #include "run/hand.h"
 #include "smooth/figures.h"
@@ -37,12 +38,15 @@ struct Runner::Simulation {
     Recordings recordings;
     HandEvents byHand;
     std::optional<LiveEar> ear;
+    std::optional<Recorder> recorder;
+    std::string recordTo; ///< what was wanted last
+    RecordingView recording;
     std::size_t channel = 0;
     std::optional<StemChoice> choice;
     std::shared_ptr<const StaticPart> fixed = std::make_shared<const StaticPart>();
     std::shared_ptr<const PartsSheets> parts;
     int revision = 0;
-    std::unique_ptr<RunHistory> history;
+    std::unique_ptr<TappedHistory> history;
     std::unique_ptr<FirmwareRun> run;
     Ticks end;
     Clock::time_point lastAdvance;
@@ -163,9 +167,19 @@ void Runner::pause()
     });
 }
 
+void Runner::record(const std::string& path)
+{
+    change([&](Wanted& w) {
+        w.recordTo = path;
+        w.isAsked = true;
+    });
+}
+
 void Runner::tick()
 {
     change([](Wanted& w) {
+        if (w.link)
+            return; // its time is the wall's
         w.isRunning = false;
         ++w.ticks;
     });
@@ -174,6 +188,8 @@ void Runner::tick()
 void Runner::jumpTo(Ticks at)
 {
     change([&](Wanted& w) {
+        if (w.link)
+            return;
         w.isRunning = false;
         w.jump = at;
         w.ticks = 0; // what was asked before the jump is over
@@ -221,7 +237,11 @@ void Runner::work(const std::stop_token& stop)
         if (wanted.isChanged)
             rebuild(simulation, wanted);
         if (simulation.run)
+            keepRecording(simulation, wanted);
+        if (simulation.run)
             advance(simulation, wanted);
+        if (simulation.recorder)
+            writeRecording(simulation, false);
         const bool atEnd =
             simulation.run && !simulation.ear && simulation.run->now() >= simulation.end;
         if (wanted.isRunning && atEnd) {
@@ -257,7 +277,8 @@ void Runner::choose(Simulation& s, const std::string& channel, const std::string
 /// the steps forget their start within the warm-up.
 void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
 {
-    const bool isNewLink = wanted.link && (!simulation.ear || simulation.ear->link() != wanted.link);
+    const bool isNewLink =
+        wanted.link && (!simulation.ear || simulation.ear->link() != wanted.link);
     const Ticks now = wanted.jump && !wanted.link ? *wanted.jump
         : wanted.hasRestarted || !simulation.run  ? Ticks{}
                                                   : simulation.run->now();
@@ -295,14 +316,52 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
     const Ticks start = remembersEverything(simulation.plain)
         ? Ticks{}
         : std::max(Ticks{}, now - window - warmUp(simulation.plain));
-    simulation.history = std::make_unique<RunHistory>(window);
-    simulation.run = std::make_unique<FirmwareRun>(
-        simulation.plain, RunOptions{start, simulation.recordings, simulation.ear.has_value()},
-        *simulation.history);
+    simulation.history = std::make_unique<TappedHistory>(window);
+    if (simulation.recorder)
+        simulation.history->tap(&simulation.recorder->csv());
+    simulation.run = std::make_unique<FirmwareRun>(simulation.plain,
+        RunOptions{start, simulation.recordings, simulation.ear.has_value()}, *simulation.history);
     if (simulation.ear)
         simulation.ear->hearAgain(simulation.plain, *simulation.run, now);
     simulation.run->advanceTo(now);
     simulation.lastAdvance = Clock::now();
+}
+
+/// Begins and ends a recording as it is wanted.
+void Runner::keepRecording(Simulation& s, const Wanted& wanted)
+{
+    if (std::exchange(s.recordTo, wanted.recordTo) == wanted.recordTo)
+        return;
+    if (s.recorder) {
+        writeRecording(s, true);
+        s.recording.isOn = false;
+        s.history->tap(nullptr);
+        s.recorder.reset();
+    }
+    if (wanted.recordTo.empty())
+        return;
+    s.recording = {wanted.recordTo};
+    auto recorder = Recorder::begin(s.plain, wanted.recordTo);
+    if (!recorder) {
+        s.recording.error = describe(recorder.error());
+        return;
+    }
+    s.recorder = std::move(recorder).value();
+    s.recording.isOn = true;
+    s.history->tap(&s.recorder->csv());
+}
+
+void Runner::writeRecording(Simulation& s, bool isEnd)
+{
+    const auto written = s.recorder->write(isEnd);
+    if (!written)
+        s.recording.error = describe(written.error());
+    s.recording.rows = s.recorder->csv().rows();
+    if (written || isEnd)
+        return;
+    s.recording.isOn = false;
+    s.history->tap(nullptr);
+    s.recorder.reset();
 }
 
 void Runner::advance(Simulation& simulation, const Wanted& wanted)
@@ -342,6 +401,7 @@ void Runner::publish(const Simulation& simulation, bool isRunning)
         view->choice = simulation.choice;
         view->fixed = simulation.fixed;
         view->parts = simulation.parts;
+        view->recording = simulation.recording;
         view->end = simulation.ear ? maxTicks : simulation.end;
         if (simulation.ear)
             view->live = std::make_shared<const LiveView>(simulation.ear->view(simulation.plain));

@@ -42,6 +42,8 @@ public:
     void setPace(double pace);
     void run();
     void pause();
+    /// Records what the channels read from now on, until it is stopped with an empty path.
+    void record(const std::string& path);
     /// Runs up to and including the next completed redraw.
     void tick();
     /// Presses a key of the instrument now, or releases it, until the run begins again.
@@ -69,6 +71,7 @@ private:
         std::string scenario;
         Recordings recordings;
         std::shared_ptr<io::Link> link; ///< that is listened to
+        std::string recordTo; ///< path; empty: nothing is recorded
         std::string channel;
         std::string reader;
         int revision = 0;
@@ -89,6 +92,8 @@ private:
     void rebuild(Simulation& simulation, const Wanted& wanted);
     static void choose(
         Simulation& simulation, const std::string& channel, const std::string& reader);
+    static void keepRecording(Simulation& simulation, const Wanted& wanted);
+    static void writeRecording(Simulation& simulation, bool isEnd);
     void advance(Simulation& simulation, const Wanted& wanted);
     void publish(const Simulation& simulation, bool isRunning);
     void readSlot();

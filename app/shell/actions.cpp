@@ -129,6 +129,7 @@ void MainWindow::createViewActions()
 {
     auto* run = addAction(m_menu, tr("Run and pause"), "actionRun", QKeySequence(Qt::Key_F5));
     auto* tick = addAction(m_menu, tr("One tick"), "actionTick", QKeySequence(Qt::Key_F8));
+    auto* record = addAction(m_menu, tr("Record"), "actionRecord", QKeySequence(Qt::Key_F9));
     auto* foldGlass =
         addAction(m_menu, tr("Fold the glass"), "actionFoldGlass", QKeySequence(Qt::Key_F6));
     auto* foldFindings =
@@ -141,6 +142,7 @@ void MainWindow::createViewActions()
     auto* quit = addAction(m_menu, tr("Quit"), "actionQuit", QKeySequence(Qt::CTRL | Qt::Key_Q));
     connect(run, &QAction::triggered, this, &MainWindow::toggleRun);
     connect(tick, &QAction::triggered, &m_runner, &Runner::tick);
+    connect(record, &QAction::triggered, this, &MainWindow::toggleRecording);
     connect(foldGlass, &QAction::triggered, this,
         [this] { m_glassCard->setVisible(m_glassCard->isHidden()); });
     connect(foldFindings, &QAction::triggered, this,

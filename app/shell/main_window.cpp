@@ -173,6 +173,7 @@ void MainWindow::connectParts()
     connect(m_tickBar, &TickBar::runToggled, this, &MainWindow::toggleRun);
     connect(m_tickBar, &TickBar::tickPressed, &m_runner, &Runner::tick);
     connect(m_tickBar, &TickBar::paceChosen, &m_runner, &Runner::setPace);
+    connect(m_tickBar, &TickBar::recordToggled, this, &MainWindow::toggleRecording);
     connect(m_tickBar, &TickBar::playChosen, this, &MainWindow::play);
 }
 
@@ -280,6 +281,7 @@ void MainWindow::showView()
     if (m_bench != nullptr)
         m_bench->showView(*view);
     m_tickBar->showView(*view);
+    showRecording(view->recording);
     m_glass->showFrame(view->frame);
     m_hand->showInstrument(m_document.instrument());
     showFindings(*view);

@@ -106,6 +106,9 @@ private:
     void startScenario(const QString& id);
     void listenToStandIn(const QString& word);
     void choosePort();
+    void toggleRecording();
+    /// Says when a recording has ended, and what can be done with it.
+    void showRecording(const RecordingView& recording);
     void listenToPort(const QString& pathAndBaud);
     void listen(std::shared_ptr<io::Link> link);
     void toggleLook();
@@ -145,6 +148,8 @@ private:
     QString m_scenario;
     QString m_recordingName;
     QString m_port; ///< path and speed of the one that is listened to
+    bool m_wasRecording = false;
+    std::string m_toldError; ///< of a recording
     QString m_playing; ///< key of what drives the instrument
 };
 

@@ -8,11 +8,15 @@
 #include "app/tick/tick_bar.h"
 #include "base/number_text.h"
 #include "base/split.h"
+#include "instrument/ids.h"
 #include "io/files.h"
 #include "io/serial_port.h"
 #include "io/stand_in_link.h"
 
+#include <QDateTime>
 #include <QFileInfo>
+
+#include <utility>
 
 namespace fern::app {
 
@@ -52,8 +56,8 @@ QList<PlayChoice> MainWindow::playChoices() const
         recordingKey};
     for (std::size_t i = 0; i < standInWords.size(); ++i)
         if (makeStandIn(instrument, {static_cast<StandInKind>(i), m_scenario.toStdString()}))
-            choices << PlayChoice{
-                tr("stand-in: %1").arg(qText(standInWords[i])), standInKey + qText(standInWords[i])};
+            choices << PlayChoice{tr("stand-in: %1").arg(qText(standInWords[i])),
+                standInKey + qText(standInWords[i])};
     choices << PlayChoice{
         m_port.isEmpty() ? tr("listen to a port…") : tr("port: %1").arg(m_port), portKey};
     return choices;
@@ -90,6 +94,7 @@ bool MainWindow::playRecording(const QString& path)
             QString::fromStdString(describe(recordings.error())));
         return false;
     }
+    m_runner.record({}); // what was recorded is not mixed with what comes now
     m_recordingName = QFileInfo(path).fileName();
     m_playing = recordingKey;
     showPlayChoices();
@@ -113,6 +118,7 @@ void MainWindow::startScenario(const QString& id)
     m_port.clear();
     m_playing = scenarioKey + m_scenario;
     showPlayChoices();
+    m_runner.record({});
     m_runner.pause();
     m_runner.restart(m_scenario.toStdString());
     m_runner.tick(); // so that the glass shows a first number
@@ -180,8 +186,42 @@ void MainWindow::listen(std::shared_ptr<io::Link> link)
     if (m_playing != portKey)
         m_port.clear();
     showPlayChoices();
+    m_runner.record({});
     m_runner.listen(std::move(link));
     openPlace(Place::Bench);
+}
+
+void MainWindow::toggleRecording()
+{
+    if (m_runner.view()->recording.isOn)
+        return m_runner.record({});
+    const auto proposed = qText(slugOf(m_document.instrument().name)) + QLatin1Char('-')
+        + QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-dd-hhmmss"))
+        + QStringLiteral(".csv");
+    const auto path = m_dialogs.fileToSave(this, tr("Record into a file"), proposed);
+    m_toldError.clear();
+    if (!path.isEmpty())
+        m_runner.record(path.toStdString());
+}
+
+void MainWindow::showRecording(const RecordingView& recording)
+{
+    const bool hasFailed = !recording.isOn && !recording.error.empty();
+    if (std::exchange(m_wasRecording, recording.isOn) == recording.isOn && !hasFailed)
+        return;
+    if (recording.isOn)
+        return;
+    if (hasFailed) {
+        m_runner.record({});
+        if (m_toldError != recording.error)
+            m_notice->showMessage(tr("The recording has ended: %1").arg(qText(recording.error)));
+        m_toldError = recording.error;
+        return;
+    }
+    const auto path = qText(recording.path);
+    m_notice->showChoice(
+        tr("%1 rows are recorded in %2.").arg(recording.rows).arg(QFileInfo(path).fileName()),
+        {{tr("Play it"), [this, path] { playRecording(path); }}, {tr("Good"), [] {}}});
 }
 
 void MainWindow::toggleRun()

@@ -69,6 +69,7 @@ TickBar::TickBar(QWidget* parent)
     : QWidget(parent)
     , m_run(new QToolButton(this))
     , m_tick(new QToolButton(this))
+    , m_record(new QToolButton(this))
     , m_pace(new QComboBox(this))
     , m_clock(new LineLabel(LineLabel::Kind::Figure, wordFont(14, true), this))
     , m_scenario(new QComboBox(this))
@@ -79,7 +80,7 @@ TickBar::TickBar(QWidget* parent)
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(2 * grid, 4, 2 * grid, 4);
     row->setSpacing(grid + 4);
-    for (auto* button : {m_run, m_tick}) {
+    for (auto* button : {m_run, m_tick, m_record}) {
         button->setToolButtonStyle(Qt::ToolButtonTextBesideIcon);
         button->setAutoRaise(true);
         button->setIconSize({12, 12});
@@ -92,6 +93,8 @@ TickBar::TickBar(QWidget* parent)
     m_tick->setText(tr("tick"));
     m_tick->setToolTip(tr("Run up to the next completed redraw, F8"));
     m_run->setToolTip(tr("Run and pause, F5"));
+    m_record->setObjectName(QStringLiteral("record"));
+    m_record->setToolTip(tr("Record what the channels read into a CSV file, F9"));
     m_pace->setObjectName(QStringLiteral("pace"));
     m_pace->setAccessibleName(tr("Pace"));
     for (const double pace : {1.0, 5.0, 20.0, 100.0})
@@ -110,11 +113,11 @@ TickBar::TickBar(QWidget* parent)
     row->addWidget(m_load);
     connect(m_run, &QToolButton::clicked, this, &TickBar::runToggled);
     connect(m_tick, &QToolButton::clicked, this, &TickBar::tickPressed);
+    connect(m_record, &QToolButton::clicked, this, &TickBar::recordToggled);
     connect(m_pace, &QComboBox::activated, this,
         [this](int index) { Q_EMIT paceChosen(m_pace->itemData(index).toDouble()); });
-    connect(m_scenario, &QComboBox::activated, this, [this](int index) {
-        Q_EMIT playChosen(m_scenario->itemData(index).toString());
-    });
+    connect(m_scenario, &QComboBox::activated, this,
+        [this](int index) { Q_EMIT playChosen(m_scenario->itemData(index).toString()); });
     showIcons();
     showView({});
 }
@@ -122,6 +125,8 @@ TickBar::TickBar(QWidget* parent)
 void TickBar::showIcons()
 {
     m_tick->setIcon(signIcon(Sign::Tick, tokens().accent));
+    m_record->setIcon(signIcon(Sign::Record, m_isRecording ? tokens().brick : tokens().accent));
+    m_record->setText(m_isRecording ? tr("recording") : tr("record"));
     m_run->setText(m_isRunning ? tr("pause") : tr("run"));
     m_run->setIcon(signIcon(m_isRunning ? Sign::Pause : Sign::Run, tokens().accent));
 }
@@ -152,9 +157,10 @@ void TickBar::showView(const RunView& view)
     const bool isLive = view.live != nullptr; // its time is the wall's
     m_tick->setEnabled(!isLive);
     m_pace->setEnabled(!isLive);
-    if (view.isRunning == m_isRunning)
+    if (view.isRunning == m_isRunning && view.recording.isOn == m_isRecording)
         return;
     m_isRunning = view.isRunning;
+    m_isRecording = view.recording.isOn;
     showIcons();
 }
 

@@ -41,6 +41,7 @@ Q_SIGNALS:
     void tickPressed();
     void paceChosen(double pace);
     void playChosen(const QString& key);
+    void recordToggled();
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -51,12 +52,14 @@ private:
 
     QToolButton* m_run;
     QToolButton* m_tick;
+    QToolButton* m_record;
     QComboBox* m_pace;
     LineLabel* m_clock;
     QComboBox* m_scenario;
     Ribbon* m_ribbon;
     LineLabel* m_load;
     bool m_isRunning = false;
+    bool m_isRecording = false;
 };
 
 } // namespace fern::app

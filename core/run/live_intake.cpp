@@ -31,14 +31,12 @@ std::optional<LiveRoute> routeOf(const PlainInstrument& instrument, std::string_
         if (const auto& live = instrument.channels[i].source.live; live && live->field == field)
             return LiveRoute{std::string(field), i, live->tap};
     const auto dot = field.rfind('.');
-    const auto tap =
-        dot == std::string_view::npos ? std::nullopt : tapNamed(field.substr(dot + 1));
+    const auto tap = dot == std::string_view::npos ? std::nullopt : tapNamed(field.substr(dot + 1));
     const auto name = tap ? field.substr(0, dot) : field;
     for (std::size_t i = 0; i < instrument.channels.size(); ++i) {
         const auto& channel = instrument.channels[i];
         if ((channel.id == name || channel.name == name) && !channel.source.live)
-            return LiveRoute{std::string(field), i,
-                tap.value_or(isConverted(channel.source.kind) ? Tap::Reading : Tap::Scaled)};
+            return LiveRoute{std::string(field), i, tap.value_or(usualTap(channel.source.kind))};
     }
     return std::nullopt;
 }

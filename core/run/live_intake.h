@@ -43,6 +43,13 @@ struct LiveSample {
 /// id or name it is, or "channel.tap"; nothing for a field that nobody wants.
 std::optional<LiveRoute> routeOf(const PlainInstrument& instrument, std::string_view field);
 
+/// Returns what a board usually tells of a source: the codes of a converter, else the number
+/// itself.
+constexpr Tap usualTap(SourceKind kind)
+{
+    return isConverted(kind) ? Tap::Reading : Tap::Scaled;
+}
+
 /// Returns whether a channel listens to the bytes themselves, as its decoder does on the board: a
 /// receiver, lines or a computer's health; other told sources when they name the field "*".
 bool listensToBytes(const Source& source);

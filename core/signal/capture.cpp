@@ -63,9 +63,14 @@ Result<std::vector<Capture>> capturesOf(const CsvTable& table)
         auto capture = columnNamed(table.header[i]);
         if (!capture)
             return capture.error();
-        captures.push_back(*std::move(capture));
-        captures.back().at = at;
-        captures.back().values = table.columns[i];
+        auto& added = captures.emplace_back(*std::move(capture));
+        const auto& column = table.columns[i];
+        const bool isAlone = table.header.size() == 2;
+        for (std::size_t row = 0; row < at.size(); ++row)
+            if (isAlone || !std::isnan(column[row]) || isDropout(column[row])) {
+                added.at.push_back(at[row]);
+                added.values.push_back(column[row]);
+            }
     }
     return captures;
 }

@@ -17,11 +17,12 @@ struct Capture {
     Tap tap = Tap::Scaled;
     std::string unit; ///< as the header says; empty for raw codes
     std::vector<Ticks> at; ///< rising
-    std::vector<double> values; ///< as long as `at`; NaN is a dropout
+    std::vector<double> values; ///< as long as `at`; NaN is a sample without a value
 };
 
 /// Reads a table whose first column is "t_s" and whose others are named "channel.tap [unit]" (no
-/// tap means scaled). Times must rise. Error with the line or column otherwise.
+/// tap means scaled). Times must rise. Beside other columns an empty cell is no sample, and "nan" a
+/// sample without a value; alone, both are the latter. Error with the line or column otherwise.
 Result<std::vector<Capture>> capturesOf(const CsvTable& table);
 
 } // namespace fern

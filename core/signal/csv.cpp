@@ -6,12 +6,17 @@
 #include <charconv>
 #include <cmath>
 #include <limits>
+#include <optional>
 
 #include <fmt/format.h>
 
 namespace fern {
 
 namespace {
+
+// Both are NaN; the sign tells them apart.
+constexpr double emptyCell = std::numeric_limits<double>::quiet_NaN();
+constexpr double dropout = -std::numeric_limits<double>::quiet_NaN();
 
 Error lineError(std::size_t line, std::string message)
 {
@@ -67,11 +72,11 @@ Result<void> appendRow(std::string_view line, std::size_t number, char separator
             fmt::format("{} cells, but the header has {}", cells.size(), table.header.size()));
     for (std::size_t i = 0; i < cells.size(); ++i) {
         const auto text = trimmed(cells[i]);
-        const auto value = parseNumber(text);
+        const auto value = text == "nan" ? std::optional(dropout) : parseNumber(text);
         if (!value && !text.empty())
             return lineError(
                 number, fmt::format("\"{}\" in column \"{}\" is no number", text, table.header[i]));
-        table.columns[i].push_back(value.value_or(std::numeric_limits<double>::quiet_NaN()));
+        table.columns[i].push_back(value.value_or(emptyCell));
     }
     return {};
 }
@@ -96,6 +101,11 @@ std::vector<std::string> splitCsvLine(std::string_view line, char separator)
         }
     }
     return cells;
+}
+
+bool isDropout(double cell)
+{
+    return std::isnan(cell) && std::signbit(cell);
 }
 
 Result<CsvTable> parseCsv(std::string_view text)

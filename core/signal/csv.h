@@ -13,10 +13,14 @@ namespace fern {
 
 struct CsvTable {
     std::vector<std::string> header;
-    std::vector<std::vector<double>> columns; ///< one for each header; an empty cell is NaN
+    /// One for each header. An empty cell is NaN; so is the word "nan", see isDropout().
+    std::vector<std::vector<double>> columns;
 
     std::size_t rows() const { return columns.empty() ? 0 : columns.front().size(); }
 };
+
+/// Returns whether a cell holds the word "nan": a sample that has no value.
+bool isDropout(double cell);
 
 /// Reads a table with one header line. A row of another width or a cell that is no number is an
 /// error with its line; nothing is skipped silently.

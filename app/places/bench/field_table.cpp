@@ -94,13 +94,16 @@ void FieldTable::rebuild(const std::vector<LiveFieldView>& fields)
 
 void FieldTable::route(int row)
 {
-    const auto& name = m_names[static_cast<std::size_t>(row)];
-    const auto* channel = static_cast<QComboBox*>(cellWidget(row, ChannelColumn));
-    const auto* tap = static_cast<QComboBox*>(cellWidget(row, TapColumn));
-    m_document.apply(tr("Where %1 goes").arg(qText(name)),
-        withLiveField(m_document.instrument(), name, m_routes[static_cast<std::size_t>(row)],
-            channel->currentData().toString().toStdString(),
-            static_cast<Tap>(tap->currentIndex())));
+    const auto index = static_cast<std::size_t>(row);
+    const auto* box = static_cast<QComboBox*>(cellWidget(row, ChannelColumn));
+    const auto id = box->currentData().toString().toStdString();
+    const auto* channel = findById(m_document.instrument().channels, id);
+    auto tap =
+        static_cast<Tap>(static_cast<QComboBox*>(cellWidget(row, TapColumn))->currentIndex());
+    if (channel != nullptr && m_routes[index] != id)
+        tap = usualTap(channel->source.kind);
+    m_document.apply(tr("Where %1 goes").arg(qText(m_names[index])),
+        withLiveField(m_document.instrument(), m_names[index], m_routes[index], id, tap));
 }
 
 } // namespace fern::app

@@ -1,0 +1,45 @@
+#pragma once
+// A run as a recording that can be played again: what each channel read, at the instants when it
+// was read.
+
+#include "run/records.h"
+
+#include <map>
+#include <string>
+#include <vector>
+
+namespace fern {
+
+/// Makes CSV piece by piece. The header names a column for each channel that is not made of others
+/// and gives no codes: the reading of a converter, else the scaled value in the channel's unit. A
+/// row is an instant; an empty cell is no sample, "nan" a sample without a value.
+class RecordingCsv : public RunObserver {
+public:
+    /// `about` becomes a comment line: when and from where.
+    RecordingCsv(const PlainInstrument& instrument, const std::string& about);
+
+    void sampled(const SampleRecord& record) override;
+
+    /// Returns the text since the last call; the newest instant waits for what may come with it,
+    /// until `isEnd`.
+    std::string take(bool isEnd);
+    std::size_t rows() const { return m_rows; }
+
+private:
+    void finishRow();
+
+    struct Column {
+        std::size_t index = 0; ///< among the columns
+        bool isReading = false;
+        Unit unit;
+        std::string id;
+        Ticks last{-1}; ///< newest instant that was written
+    };
+    std::map<std::size_t, Column> m_columns; ///< by channel
+    std::vector<std::string> m_row; ///< cells of the newest instant
+    Ticks m_at{-1};
+    std::string m_text;
+    std::size_t m_rows = 0;
+};
+
+} // namespace fern

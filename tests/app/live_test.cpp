@@ -1,0 +1,155 @@
+// The real window hears a board: a stand-in, then a port whose plug is pulled; what it hears is
+// recorded and played again.
+
+#include "app/places/bench/bench_place.h"
+#include "io/files.h"
+#include "io/pseudo_terminal.h"
+#include "tests/app/window_fixture.h"
+
+#include <QTableWidget>
+
+#include <fmt/format.h>
+
+namespace fern::app {
+namespace {
+
+class LiveTest : public WindowTest {
+protected:
+    /// Chooses what drives the instrument, in the bar at the bottom, by its words.
+    void choose(const QString& words)
+    {
+        auto* box = find<QComboBox>("scenario");
+        const int index = box->findText(words, Qt::MatchStartsWith);
+        ASSERT_GE(index, 0) << words.toStdString();
+        box->setCurrentIndex(index);
+        Q_EMIT box->activated(index);
+    }
+    std::shared_ptr<const RunView> view() { return window.runner().view(); }
+    bool shows(const char* label, const QString& part)
+    {
+        return QTest::qWaitFor(
+            [&] { return find<LineLabel>(label)->text().contains(part); }, 20000);
+    }
+    bool waitFor(const std::function<bool()>& isSo) { return QTest::qWaitFor(isSo, 20000); }
+    /// Lets a board speak: `count` lines with one code.
+    void speak(io::PseudoTerminal& terminal, int code, int count = 5)
+    {
+        for (int i = 0; i < count; ++i) {
+            terminal.write(fmt::format("u_batt:{}\n", code));
+            QTest::qWait(20);
+        }
+    }
+};
+
+TEST_F(LiveTest, TheStandInOfTheBoardIsHeard)
+{
+    choose(QStringLiteral("stand-in: board"));
+    ASSERT_TRUE(waitFor([&] { return view()->live != nullptr && !view()->live->fields.empty(); }));
+    EXPECT_TRUE(find<BenchPlace>("benchPlace")->isVisible());
+    EXPECT_TRUE(shows("liveShape", QStringLiteral("name:value lines")));
+    EXPECT_TRUE(shows("liveCounts", QStringLiteral("good")));
+    EXPECT_FALSE(find<QToolButton>("tick")->isEnabled()) << "its time is the wall's";
+    auto* table = find<QTableWidget>("liveFields");
+    ASSERT_TRUE(waitFor([&] { return table->rowCount() > 5; }));
+    EXPECT_EQ(find<QComboBox>("route house-battery.reading")->currentText(),
+        QStringLiteral("House battery"));
+    // The stem holds what the board said, and the glass what follows from it.
+    openChannel("house-battery");
+    ASSERT_TRUE(waitFor([&] {
+        return leaf("Glass")->valueText().startsWith(QStringLiteral("13."));
+    })) << leaf("Glass")->valueText().toStdString();
+    EXPECT_EQ(leaf("Reading")->valueText().size(), 4);
+    // An edit while it goes on keeps what was heard.
+    openLeaf("Text");
+    ASSERT_TRUE(waitFor([&] { return find<QSpinBox>("decimals")->value() == 2; }));
+    find<QSpinBox>("decimals")->setValue(1);
+    settle();
+    EXPECT_TRUE(waitFor([&] { return leaf("Glass")->valueText().size() == 4; }));
+    choose(QStringLiteral("scenario"));
+    EXPECT_TRUE(waitFor([&] { return view()->live == nullptr; }));
+}
+
+TEST_F(LiveTest, APortIsHeardPulledPluggedInAndRecorded)
+{
+    const auto port = folder.filePath(QStringLiteral("port")).toStdString();
+    auto terminal = std::move(io::PseudoTerminal::open(port)).value();
+    dialogs.nextText = QString::fromStdString(port) + QStringLiteral(" 115200");
+    choose(QStringLiteral("listen to a port"));
+    ASSERT_TRUE(shows("liveState", QStringLiteral("at 115200 baud")));
+    speak(*terminal, 3300);
+    ASSERT_TRUE(waitFor([&] { return !view()->live->fields.empty(); }));
+    // Nobody wants the field yet; a choice routes it, as one undo step.
+    auto* route = find<QComboBox>("route u_batt");
+    EXPECT_EQ(route->currentText(), QStringLiteral("nothing"));
+    route->setFocus();
+    QTest::keyClick(route, Qt::Key_Down);
+    settle();
+    const auto live = [this] { return *instrument().channels[0]->source.live; };
+    EXPECT_EQ(live(), (LiveSpec{"u_batt", Tap::Reading})) << "a converter's codes";
+    ASSERT_TRUE(waitFor([&] { return find<QComboBox>("tap u_batt")->isEnabled(); }));
+    auto* tap = find<QComboBox>("tap u_batt");
+    tap->setFocus();
+    QTest::keyClick(tap, Qt::Key_Up);
+    settle();
+    EXPECT_EQ(live(), (LiveSpec{"u_batt", Tap::Pin}));
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_EQ(live(), (LiveSpec{"u_batt", Tap::Reading}));
+    speak(*terminal, 3301);
+    ASSERT_TRUE(waitFor([&] { return view()->newest.reading == 3301; }));
+
+    const auto file = folder.filePath(QStringLiteral("heard.csv"));
+    dialogs.nextSave = file;
+    QTest::mouseClick(find<QToolButton>("record"), Qt::LeftButton);
+    ASSERT_TRUE(waitFor([&] { return view()->recording.isOn; }));
+    speak(*terminal, 3310, 10);
+    // The plug is pulled and comes back: what came before stays, and it goes on.
+    terminal.reset();
+    ASSERT_TRUE(waitFor([&] { return view()->live->report.state != io::LinkState::Open; }));
+    EXPECT_TRUE(shows("liveState", QStringLiteral("tried again")));
+    terminal = std::move(io::PseudoTerminal::open(port)).value();
+    ASSERT_TRUE(waitFor([&] { return view()->live->report.state == io::LinkState::Open; }));
+    speak(*terminal, 3320, 10);
+    ASSERT_TRUE(waitFor([&] { return view()->newest.reading == 3320; }));
+    QTest::mouseClick(find<QToolButton>("record"), Qt::LeftButton);
+    ASSERT_TRUE(waitFor([&] { return !view()->recording.isOn; }));
+    const auto captures = io::loadRecording(file.toStdString());
+    ASSERT_TRUE(captures) << describe(captures.error());
+    EXPECT_EQ((*captures)[0].values.size(), 20U);
+    EXPECT_EQ((*captures)[0].values.front(), 3310);
+    EXPECT_EQ((*captures)[0].values.back(), 3320);
+    // And it is played again.
+    for (auto* button : window.findChildren<QPushButton*>())
+        if (button->text() == QStringLiteral("Play it") && button->isVisible())
+            QTest::mouseClick(button, Qt::LeftButton);
+    EXPECT_TRUE(waitFor([&] { return view()->live == nullptr; }));
+    EXPECT_TRUE(find<QComboBox>("scenario")->currentText().contains(QStringLiteral("heard.csv")));
+}
+
+TEST_F(LiveTest, HoldsWhileItGoesOnHearing)
+{
+    choose(QStringLiteral("stand-in: board"));
+    ASSERT_TRUE(waitFor([&] { return view()->live && view()->live->counts.good > 2; }));
+    QTest::mouseClick(find<QToolButton>("run"), Qt::LeftButton);
+    ASSERT_TRUE(waitFor([&] { return !view()->isRunning; }));
+    const auto held = view()->now;
+    const auto lines = view()->live->counts.good;
+    QTest::qWait(700);
+    EXPECT_EQ(view()->now, held);
+    EXPECT_EQ(view()->live->counts.good, lines);
+    QTest::mouseClick(find<QToolButton>("run"), Qt::LeftButton);
+    ASSERT_TRUE(waitFor([&] { return view()->live->counts.good > lines + 2; }))
+        << "nothing that came meanwhile is lost";
+}
+
+TEST_F(LiveTest, ARecordingThatCannotBeMadeSaysWhy)
+{
+    dialogs.nextSave = QStringLiteral("/no such folder/heard.csv");
+    QTest::mouseClick(find<QToolButton>("record"), Qt::LeftButton);
+    EXPECT_TRUE(
+        waitFor([&] { return notice()->text().contains(QStringLiteral("cannot be made")); }));
+    EXPECT_FALSE(view()->recording.isOn);
+}
+
+} // namespace
+} // namespace fern::app

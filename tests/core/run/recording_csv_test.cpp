@@ -1,0 +1,79 @@
+// A run that is recorded and played again gives the same values.
+
+#include "tests/core/sources.h"
+#include "tests/support.h"
+
+#include "run/recording_csv.h"
+
+#include <gmock/gmock.h>
+
+#include <cmath>
+
+namespace fern {
+namespace {
+
+std::string recorded(const PlainInstrument& plain, double seconds)
+{
+    RecordingCsv recording(plain, "a test");
+    FirmwareRun run(plain, {}, recording);
+    run.advanceTo(ticksFromSeconds(seconds));
+    return recording.take(true);
+}
+
+TEST(RecordingCsv, PlaysAgainAsItWas)
+{
+    const auto in = test::wholeSkiff();
+    const auto plain = *resolve(in, "");
+    const test::Ran first(in, 60);
+    const auto captures = *capturesOf(*parseCsv(recorded(plain, 60)));
+    EXPECT_THAT(captures, testing::SizeIs(6)) << "seven channels, one is made of another";
+    const auto recordings = *recordingsFor(plain, captures);
+    RunHistory history(ticksFromSeconds(100));
+    FirmwareRun again(plain, {{}, recordings}, history);
+    again.advanceTo(ticksFromSeconds(60));
+    for (const auto* id : {"house-battery", "bilge", "speed", "satellite-speed", "strokes"}) {
+        const auto channel = indexOf(plain.channels, id);
+        const double before = first.history.lastSample(channel)->real.smoothed;
+        const double after = history.lastSample(channel)->real.smoothed;
+        EXPECT_NEAR(after, before, 1e-9 * std::fabs(before)) << id;
+        // Every sample stands there once, and none is made of a neighbour's empty cell.
+        const auto capture = std::find_if(
+            captures.begin(), captures.end(), [&](const Capture& c) { return c.channel == id; });
+        EXPECT_EQ(capture->at.size(), first.values(channel).size()) << id;
+    }
+}
+
+TEST(RecordingCsv, ASampleWithoutAValueIsNoMissingSample)
+{
+    const auto text = recorded(*resolve(test::wholeSkiff(), ""), 20);
+    const auto captures = *capturesOf(*parseCsv(text));
+    const auto satellite = std::find_if(captures.begin(), captures.end(),
+        [](const Capture& c) { return c.channel == "satellite-speed"; });
+    // Its first fix takes 12 s or more; until then it says that it has none.
+    EXPECT_GT(satellite->values.size(), 10U);
+    EXPECT_TRUE(std::isnan(satellite->values.front()));
+    EXPECT_THAT(text, testing::HasSubstr(",nan"));
+}
+
+TEST(RecordingCsv, WritesNothingTwice)
+{
+    const auto plain = *resolve(test::wholeSkiff(), "");
+    RecordingCsv recording(plain, "a test");
+    const auto sample = [&](double seconds, double reading) {
+        SampleRecord record;
+        record.at = ticksFromSeconds(seconds);
+        record.real.reading = reading;
+        recording.sampled(record);
+    };
+    sample(1, 10);
+    sample(2, 20);
+    sample(1, 11); // heard again after an edit
+    sample(2, 21);
+    sample(3, 30);
+    EXPECT_THAT(recording.take(false), testing::EndsWith("\n1,10,,,,,\n2,20,,,,,\n"));
+    EXPECT_EQ(recording.take(true), "3,30,,,,,\n");
+    EXPECT_EQ(recording.rows(), 3U);
+}
+
+} // namespace
+} // namespace fern
