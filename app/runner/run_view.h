@@ -90,6 +90,7 @@ struct RunView {
     Ticks now;
     Ticks end; ///< of the scenario or recording
     bool isRunning = false;
+    bool isReplayed = false; ///< from a recording
 };
 
 /// Fills stem, facts, traces and frame from a run's history at `now`; the traces go back `window`.

@@ -402,6 +402,7 @@ void Runner::publish(const Simulation& simulation, bool isRunning)
         view->fixed = simulation.fixed;
         view->parts = simulation.parts;
         view->recording = simulation.recording;
+        view->isReplayed = simulation.recordings != nullptr;
         view->end = simulation.ear ? maxTicks : simulation.end;
         if (simulation.ear)
             view->live = std::make_shared<const LiveView>(simulation.ear->view(simulation.plain));

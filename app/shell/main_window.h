@@ -101,6 +101,7 @@ private:
     void toggleRun();
     QList<PlayChoice> playChoices() const;
     void showPlayChoices();
+    void offerSources(const QPoint& at);
     /// Does what a choice of what drives the instrument says.
     void play(const QString& key);
     void startScenario(const QString& id);

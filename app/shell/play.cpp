@@ -15,6 +15,7 @@
 
 #include <QDateTime>
 #include <QFileInfo>
+#include <QMenu>
 
 #include <utility>
 
@@ -69,6 +70,20 @@ void MainWindow::showPlayChoices()
     m_tickBar->setChoices(choices, m_playing);
     if (m_bench != nullptr)
         m_bench->setChoices(choices, m_playing);
+}
+
+void MainWindow::offerSources(const QPoint& at)
+{
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("sourcesMenu"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    for (const auto& choice : playChoices()) {
+        auto* action = menu->addAction(choice.words);
+        action->setCheckable(true);
+        action->setChecked(choice.key == m_playing);
+        connect(action, &QAction::triggered, this, [this, choice] { play(choice.key); });
+    }
+    menu->popup(at);
 }
 
 void MainWindow::play(const QString& key)

@@ -69,6 +69,23 @@ TEST_F(LiveTest, TheStandInOfTheBoardIsHeard)
     EXPECT_TRUE(waitFor([&] { return view()->live == nullptr; }));
 }
 
+TEST_F(LiveTest, TheSensorLeafChoosesTheSource)
+{
+    openChannel("satellite-speed");
+    openLeaf("Sensor");
+    auto* source = find<QPushButton>("sourceMenu");
+    EXPECT_TRUE(waitFor([&] { return source->text() == QStringLiteral("Simulated"); }));
+    QTest::mouseClick(source, Qt::LeftButton);
+    clickEntry(find<QMenu>("sourcesMenu"), QStringLiteral("stand-in: receiver"));
+    ASSERT_TRUE(waitFor([&] { return view()->live != nullptr && !view()->live->lines.empty(); }));
+    openChannel("satellite-speed");
+    EXPECT_TRUE(waitFor([&] { return source->text() == QStringLiteral("Live"); }));
+    // It has no fix yet, and says so in words; its sentences are decoded as on the board.
+    EXPECT_TRUE(waitFor([&] { return !view()->told.empty(); }));
+    EXPECT_TRUE(waitFor([&] { return leaf("Sensor")->valueText() == QStringLiteral("no value"); }))
+        << leaf("Sensor")->valueText().toStdString();
+}
+
 TEST_F(LiveTest, APortIsHeardPulledPluggedInAndRecorded)
 {
     const auto port = folder.filePath(QStringLiteral("port")).toStdString();

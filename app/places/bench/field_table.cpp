@@ -55,7 +55,8 @@ void FieldTable::showFields(const std::vector<LiveFieldView>& fields)
     for (int row = 0; row < rowCount(); ++row) {
         const auto& field = fields[static_cast<std::size_t>(row)];
         m_routes.push_back(field.channel);
-        item(row, ValueColumn)->setText(qText(field.field.text));
+        if (const auto text = qText(field.field.text); item(row, ValueColumn)->text() != text)
+            item(row, ValueColumn)->setText(text);
         auto* channel = static_cast<QComboBox*>(cellWidget(row, ChannelColumn));
         auto* tap = static_cast<QComboBox*>(cellWidget(row, TapColumn));
         channel->setCurrentIndex(std::max(0, channel->findData(qText(field.channel))));

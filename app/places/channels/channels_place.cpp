@@ -93,6 +93,7 @@ void ChannelsPlace::openBench(Leaf leaf)
         bench = makeBench(leaf, isAnalog);
         m_benches->addWidget(bench);
         connect(bench, &Workbench::refused, this, &ChannelsPlace::refused);
+        connect(bench, &Workbench::sourceMenuWanted, this, &ChannelsPlace::sourceMenuWanted);
     }
     // The hidden ones must not ask for room: they are not laid out, so what they ask for is stale.
     for (const auto& all : {m_made, m_madeForSources})

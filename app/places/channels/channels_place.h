@@ -21,6 +21,7 @@ public:
 Q_SIGNALS:
     void refused(const QString& message);
     void readerChosen(const QString& id);
+    void sourceMenuWanted(const QPoint& at);
 
 private:
     Workbench* makeBench(Leaf leaf, bool isAnalog);

@@ -37,6 +37,18 @@ Workbench::Workbench(
     m_columns->addLayout(m_facts, 7);
     m_card->body()->addLayout(m_columns);
     m_column->addWidget(m_card);
+    if (leaf == Leaf::Sensor)
+        addSourceButton();
+}
+
+void Workbench::addSourceButton()
+{
+    m_source = new QPushButton(this);
+    m_source->setObjectName(QStringLiteral("sourceMenu"));
+    m_source->setToolTip(tr("A scenario, a recording, a stand-in or a port"));
+    connect(m_source, &QPushButton::clicked, this,
+        [this] { Q_EMIT sourceMenuWanted(m_source->mapToGlobal(QPoint(0, m_source->height()))); });
+    m_card->addTool(m_source);
 }
 
 Card* Workbench::addCard(int stretch)
@@ -155,6 +167,10 @@ void Workbench::showView(const RunView& view)
     m_channel = instrument.channels[choice.channel];
     m_reader = instrument.readers[choice.reader];
     m_display = instrument.displays[choice.display];
+    if (m_source != nullptr)
+        m_source->setText(view.live ? tr("Live")
+                : view.isReplayed   ? tr("Replayed")
+                                    : tr("Simulated"));
     showInputs(view);
     showFacts(view.facts[static_cast<std::size_t>(m_leaf)]);
 }

@@ -12,6 +12,7 @@
 #include <QFormLayout>
 #include <QGridLayout>
 #include <QLabel>
+#include <QPushButton>
 #include <QSpinBox>
 
 namespace fern::app {
@@ -27,6 +28,8 @@ public:
 
 Q_SIGNALS:
     void refused(const QString& message);
+    /// The menu of what can drive the instrument is wanted, below a point of the screen.
+    void sourceMenuWanted(const QPoint& at);
 
 protected:
     /// Puts the document's values into the inputs, and the run's into what stands below.
@@ -78,8 +81,12 @@ private:
         return now == nullptr ? *known : *now;
     }
 
+    /// Puts the button that says, and changes, where the readings come from on the card.
+    void addSourceButton();
+
     Document& m_document;
     Leaf m_leaf;
+    QPushButton* m_source = nullptr;
     QVBoxLayout* m_column;
     Card* m_card;
     QHBoxLayout* m_columns;
