@@ -64,10 +64,31 @@ void LiveEar::deliver(const PlainInstrument& instrument, FirmwareRun& run)
         for (const auto& line : heard.lines)
             m_lines.push_back(toldOf(line));
         deliverChunk(instrument, run, m_waiting.front(), heard.samples);
+        run.advanceTo(std::max(m_waiting.front().at, run.now()));
+        for (const auto& line : heard.lines)
+            checkShown(instrument, run, line);
     }
     while (m_lines.size() > linesKept)
         m_lines.pop_front();
+    while (m_shown.size() > linesKept)
+        m_shown.pop_front();
     run.advanceTo(std::max(now, run.now()));
+}
+
+void LiveEar::checkShown(
+    const PlainInstrument& instrument, const FirmwareRun& run, const StreamLine& line)
+{
+    for (const auto& field : line.reading.fields) {
+        const auto index = shownReaderOf(instrument, field.name);
+        if (!index)
+            continue;
+        const auto& reader = instrument.readers[*index];
+        const auto& latest = run.latest(reader.channel);
+        if (latest.hasCome)
+            m_shown.push_back(m_check.compare(instrument, *index, line.at, field.text,
+                readerText(instrument, *index, latest, run.now()),
+                inReaderUnit(latest.real, reader)));
+    }
 }
 
 void LiveEar::hearAgain(const PlainInstrument& instrument, FirmwareRun& run, Ticks now) const
@@ -98,9 +119,10 @@ LiveView LiveEar::view(const PlainInstrument& instrument) const
         }
         view.fields.push_back(std::move(shown));
     }
+    view.shown.assign(m_shown.begin(), m_shown.end());
     view.lines.assign(m_lines.begin(), m_lines.end());
-    view.secondsSinceLine = m_lines.empty() ? inSeconds(m_link->now())
-                                            : inSeconds(m_link->now() - m_lines.back().at);
+    view.secondsSinceLine =
+        m_lines.empty() ? inSeconds(m_link->now()) : inSeconds(m_link->now() - m_lines.back().at);
     return view;
 }
 

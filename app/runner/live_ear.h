@@ -25,12 +25,18 @@ public:
     LiveView view(const PlainInstrument& instrument) const;
 
 private:
+    /// Compares what a line says is shown with what the run shows of the same values.
+    void checkShown(
+        const PlainInstrument& instrument, const FirmwareRun& run, const StreamLine& line);
+
     std::shared_ptr<io::Link> m_link;
     std::int64_t m_startEpoch;
     LiveIntake m_intake;
     LiveLog m_log;
     std::deque<LiveChunk> m_waiting; ///< taken, not delivered yet
     std::deque<Told> m_lines;
+    ShownCheck m_check;
+    std::deque<ShownPair> m_shown;
 };
 
 } // namespace fern::app

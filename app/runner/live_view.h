@@ -2,6 +2,7 @@
 // What the window shows of something that is listened to: a plain snapshot, made by the worker.
 
 #include "io/link.h"
+#include "judge/shown_check.h"
 #include "reading/decoder.h"
 
 #include <string>
@@ -23,6 +24,7 @@ struct LiveView {
     StreamPace pace;
     std::vector<LiveFieldView> fields;
     std::vector<Told> lines; ///< the last ones, each with what it says
+    std::vector<ShownPair> shown; ///< what the board says it shows, beside what it should
     double secondsSinceLine = 0; ///< since the newest one
 };
 

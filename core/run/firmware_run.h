@@ -48,6 +48,9 @@ public:
     void deliver(std::size_t channel, Tap tap, Ticks at, double value);
     void deliverBytes(std::size_t channel, Ticks at, std::string bytes);
 
+    /// What a channel gave last.
+    const LatestValue& latest(std::size_t channel) const { return m_channels[channel].latest; }
+
     Ticks now() const { return m_now; }
     const PlainInstrument& instrument() const { return m_instrument; }
 

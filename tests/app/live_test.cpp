@@ -53,6 +53,16 @@ TEST_F(LiveTest, TheStandInOfTheBoardIsHeard)
     ASSERT_TRUE(waitFor([&] { return table->rowCount() > 5; }));
     EXPECT_EQ(find<QComboBox>("route house-battery.reading")->currentText(),
         QStringLiteral("House battery"));
+    // What it says it shows is what its raw values should show, but for what went before.
+    QTest::mouseClick(find<QAbstractButton>("liveShown"), Qt::LeftButton);
+    EXPECT_TRUE(waitFor([&] {
+        const auto& shown = view()->live->shown;
+        return std::any_of(shown.begin(), shown.end(),
+            [](const ShownPair& pair) { return pair.reader == 0 && pair.cause.empty(); });
+    }));
+    EXPECT_TRUE(waitFor([&] {
+        return accessibleName(find<QWidget>("shownList")).contains(QStringLiteral("differ from"));
+    }));
     // The stem holds what the board said, and the glass what follows from it.
     openChannel("house-battery");
     ASSERT_TRUE(waitFor([&] {

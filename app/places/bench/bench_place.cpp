@@ -1,12 +1,15 @@
 #include "app/places/bench/bench_place.h"
 
+#include "app/look/chip.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "base/number_text.h"
 
+#include <QButtonGroup>
 #include <QGridLayout>
 #include <QSignalBlocker>
 #include <QSplitter>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 namespace fern::app {
@@ -73,8 +76,9 @@ BenchPlace::BenchPlace(Document& document, QWidget* parent)
           this))
     , m_fieldsCard(new Card(tr("Fields"), this))
     , m_fields(new FieldTable(document, m_fieldsCard))
-    , m_linesCard(new Card(tr("Lines"), this))
+    , m_linesCard(new Card({}, this))
     , m_lines(new LineMonitor(m_linesCard))
+    , m_shown(new ShownList(m_linesCard))
 {
     setObjectName(QStringLiteral("benchPlace"));
     auto* column = new QVBoxLayout(this);
@@ -104,7 +108,24 @@ BenchPlace::BenchPlace(Document& document, QWidget* parent)
     m_sourceCard->body()->addWidget(m_empty);
     column->addWidget(m_sourceCard);
     m_fieldsCard->body()->addWidget(m_fields, 1);
-    m_linesCard->body()->addWidget(m_lines, 1);
+    auto* chips = new QHBoxLayout;
+    chips->setSpacing(grid - 2);
+    auto* pages = new QStackedWidget(m_linesCard);
+    auto* group = new QButtonGroup(this);
+    const auto addPage = [&](const QString& word, const char* name, QWidget* page) {
+        auto* chip = new Chip(word, m_linesCard);
+        chip->setObjectName(QString::fromLatin1(name));
+        chip->setChecked(pages->count() == 0);
+        group->addButton(chip, pages->count());
+        chips->addWidget(chip);
+        pages->addWidget(page);
+    };
+    addPage(tr("Lines"), "liveLines", m_lines);
+    addPage(tr("Serial against glass"), "liveShown", m_shown);
+    chips->addStretch(1);
+    connect(group, &QButtonGroup::idClicked, pages, &QStackedWidget::setCurrentIndex);
+    m_linesCard->body()->addLayout(chips);
+    m_linesCard->body()->addWidget(pages, 1);
     auto* splitter = new QSplitter(Qt::Vertical, this);
     splitter->setHandleWidth(grid);
     splitter->setChildrenCollapsible(false);
@@ -146,6 +167,8 @@ void BenchPlace::showView(const RunView& view)
     m_pace->setText(paceText(live));
     m_fields->showFields(live.fields);
     m_lines->showTold(live.lines);
+    if (m_shown->isVisible())
+        m_shown->showPairs(view);
 }
 
 } // namespace fern::app

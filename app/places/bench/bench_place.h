@@ -5,6 +5,7 @@
 #include "app/look/card.h"
 #include "app/look/line_label.h"
 #include "app/places/bench/field_table.h"
+#include "app/places/bench/shown_list.h"
 #include "app/places/channels/sources/line_monitor.h"
 #include "app/tick/play_choice.h"
 
@@ -35,6 +36,7 @@ private:
     FieldTable* m_fields;
     Card* m_linesCard;
     LineMonitor* m_lines;
+    ShownList* m_shown;
 };
 
 } // namespace fern::app

@@ -1,0 +1,74 @@
+// What a board shows beside what it should show: each planted mistake is named.
+
+#include "judge/shown_check.h"
+#include "tests/support.h"
+
+#include <gtest/gtest.h>
+
+#include <fmt/format.h>
+
+#include <cmath>
+
+namespace fern {
+namespace {
+
+class ShownCheckTest : public testing::Test {
+protected:
+    std::string cause(double exact, const std::string& board, const std::string& ours)
+    {
+        return check.compare(plain, 0, Ticks{++now}, board, ours, exact).cause;
+    }
+
+    PlainInstrument plain = *resolve(test::skiff(), "");
+    ShownCheck check;
+    std::int64_t now = 0;
+};
+
+TEST_F(ShownCheckTest, FindsTheReaderOfAField)
+{
+    EXPECT_EQ(shownReaderOf(plain, "helm-volts.shown"), 0U);
+    EXPECT_EQ(shownReaderOf(plain, "house-battery.shown"), 0U);
+    EXPECT_FALSE(shownReaderOf(plain, "house-battery.reading"));
+    EXPECT_FALSE(shownReaderOf(plain, "nobody.shown"));
+}
+
+TEST_F(ShownCheckTest, TheSameIsNoDifference)
+{
+    EXPECT_EQ(cause(12.84, "12.84", "12.84"), "");
+    EXPECT_EQ(cause(12.84, " 12.84 ", "12.84"), "") << "blanks do not count";
+    EXPECT_EQ(cause(12.84, "12.84_V", "12.84 V"), "") << "a blank that a line cannot hold";
+}
+
+TEST_F(ShownCheckTest, NamesThePlantedMistake)
+{
+    EXPECT_EQ(cause(12.848, "12.84", "12.85"), "cut instead of rounded");
+    EXPECT_EQ(cause(12.84, "12.8", "12.84"), "1 decimals instead of 2");
+    EXPECT_EQ(cause(12.84, "12.85", "12.84"),
+        "shown here a little earlier: it is redrawn later, "
+        "or smooths more");
+    EXPECT_EQ(cause(std::nan(""), "12.84", "-----"),
+        "it shows a number although it has none: the last one stays");
+    EXPECT_EQ(cause(12.84, "-----", "12.84"), "it shows a mark although it has a value");
+    EXPECT_EQ(cause(13.5, "13.49", "13.50"), "one step of the last digit");
+}
+
+TEST_F(ShownCheckTest, ASteadyShareIsTheScaling)
+{
+    std::string last;
+    for (int i = 0; i < 8; ++i) {
+        const double ours = 11 + 0.37 * i;
+        last = cause(ours, fmt::format("{:.2f}", ours * 1.031), fmt::format("{:.2f}", ours));
+    }
+    EXPECT_EQ(last, "always 3.1 % off: another resistor, reference or factor in its scaling");
+    // Another value each time is no scaling.
+    ShownCheck other;
+    for (int i = 0; i < 8; ++i)
+        last = other
+                   .compare(plain, 0, Ticks{i}, fmt::format("{:.2f}", 5.0 + 3 * (i % 3)),
+                       fmt::format("{:.2f}", 12 + 0.3 * i), 12 + 0.3 * i)
+                   .cause;
+    EXPECT_EQ(last, "another value");
+}
+
+} // namespace
+} // namespace fern
