@@ -112,11 +112,13 @@ LiveView LiveEar::view(const PlainInstrument& instrument) const
     view.counts = stream.counts();
     view.pace = stream.pace();
     for (const auto& field : m_intake.fields()) {
-        LiveFieldView shown{field, {}};
+        LiveFieldView shown;
+        shown.field = field;
         if (const auto route = routeOf(instrument, field.name)) {
             shown.channel = instrument.channels[route->channel].id;
             shown.tap = route->tap;
         }
+        shown.isShown = shownReaderOf(instrument, field.name).has_value();
         view.fields.push_back(std::move(shown));
     }
     view.shown.assign(m_shown.begin(), m_shown.end());

@@ -15,6 +15,7 @@ struct LiveFieldView {
     StreamField field;
     std::string channel; ///< id; empty when nobody wants it
     Tap tap = Tap::Reading;
+    bool isShown = false; ///< what a reader shows: it is compared
 };
 
 struct LiveView {

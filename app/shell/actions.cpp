@@ -168,8 +168,9 @@ void MainWindow::showHelp()
         "World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"};
     if (!m_document.isOpen())
         return m_help->showSection(tr("Channels"));
-    m_help->showSection(m_place == Place::Parts
-            ? m_parts->openSheetTitle()
+    m_help->showSection(m_place == Place::Parts ? m_parts->openSheetTitle()
+            : m_place == Place::Bench
+            ? tr("Bench")
             : QString::fromLatin1(sections[static_cast<std::size_t>(m_channels->openLeaf())]));
 }
 

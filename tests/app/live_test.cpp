@@ -77,6 +77,9 @@ TEST_F(LiveTest, TheStandInOfTheBoardIsHeard)
     EXPECT_TRUE(waitFor([&] { return leaf("Glass")->valueText().size() == 4; }));
     choose(QStringLiteral("scenario"));
     EXPECT_TRUE(waitFor([&] { return view()->live == nullptr; }));
+    window.openPlace(MainWindow::Place::Bench);
+    trigger("actionHelp");
+    EXPECT_TRUE(find<QWidget>("help")->isVisible());
 }
 
 TEST_F(LiveTest, TheSensorLeafChoosesTheSource)

@@ -59,6 +59,8 @@ void FieldTable::showFields(const std::vector<LiveFieldView>& fields)
             item(row, ValueColumn)->setText(text);
         auto* channel = static_cast<QComboBox*>(cellWidget(row, ChannelColumn));
         auto* tap = static_cast<QComboBox*>(cellWidget(row, TapColumn));
+        channel->setItemText(0, field.isShown ? tr("compared below") : tr("nothing"));
+        channel->setEnabled(!field.isShown);
         channel->setCurrentIndex(std::max(0, channel->findData(qText(field.channel))));
         tap->setCurrentIndex(static_cast<int>(field.tap));
         tap->setEnabled(!field.channel.empty());
