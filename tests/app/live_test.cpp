@@ -54,10 +54,12 @@ TEST_F(LiveTest, TheStandInOfTheBoardIsHeard)
     EXPECT_EQ(find<QComboBox>("route house-battery.reading")->currentText(),
         QStringLiteral("House battery"));
     // What it says it shows is what its raw values should show, but for what went before.
-    QTest::mouseClick(find<QAbstractButton>("liveShown"), Qt::LeftButton);
+    auto* shown = find<QAbstractButton>("liveShown");
+    ASSERT_TRUE(waitFor([&] { return shown->visibleRegion().boundingRect() == shown->rect(); }));
+    QTest::mouseClick(shown, Qt::LeftButton);
     EXPECT_TRUE(waitFor([&] {
-        const auto& shown = view()->live->shown;
-        return std::any_of(shown.begin(), shown.end(),
+        const auto& pairs = view()->live->shown;
+        return std::any_of(pairs.begin(), pairs.end(),
             [](const ShownPair& pair) { return pair.reader == 0 && pair.cause.empty(); });
     }));
     EXPECT_TRUE(waitFor([&] {
