@@ -285,6 +285,7 @@ void MainWindow::showView()
     showRecording(view->recording);
     m_glass->showFrame(view->frame);
     m_hand->showInstrument(m_document.instrument());
+    m_hand->setEnabled(view->live == nullptr); // a real instrument has its own
     showFindings(*view);
     if (!view->choice)
         return m_glassCard->setSubtitle({});

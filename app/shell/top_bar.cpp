@@ -124,7 +124,7 @@ TopBar::TopBar(const QList<QAction*>& buttons, QMenu* menu, QAction* addChannel,
     QWidget* parent)
     : QWidget(parent)
     , m_name(barLabel(wordFont(16, true), onFernRole, this))
-    , m_state(barLabel(wordFont(12), onFernSoftRole, this))
+    , m_state(new LineLabel(LineLabel::Kind::Note, wordFont(12), this))
     , m_tabRow(new FairRow(grid))
     , m_add(new BarButton(addChannel, this))
     , m_channelMenu(channelMenu)
@@ -132,6 +132,8 @@ TopBar::TopBar(const QList<QAction*>& buttons, QMenu* menu, QAction* addChannel,
     setObjectName(QStringLiteral("topBar"));
     setFixedHeight(40);
     m_state->setObjectName(QStringLiteral("saveState"));
+    m_state->setForegroundRole(onFernSoftRole);
+    m_state->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     m_add->setObjectName(QStringLiteral("addChannel"));
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(2 * grid, 0, grid, 0);

@@ -3,6 +3,7 @@
 
 #include "app/document/document.h"
 #include "app/look/fair_row.h"
+#include "app/look/line_label.h"
 
 #include <QAbstractButton>
 #include <QLabel>
@@ -61,7 +62,7 @@ private:
     void dropTab(TabButton* tab, int pixels);
 
     QLabel* m_name;
-    QLabel* m_state;
+    LineLabel* m_state; ///< gives way where there are many tabs
     FairRow* m_tabRow;
     std::vector<TabButton*> m_tabs;
     QWidget* m_add;

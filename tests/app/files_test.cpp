@@ -111,7 +111,7 @@ TEST_F(FilesTest, SavesUnderANewName)
     QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
     EXPECT_EQ(window.document().path(), copy);
     EXPECT_EQ(test::readText(path.toStdString()), test::skiffText());
-    EXPECT_TRUE(find<QLabel>("saveState")->text().startsWith(QStringLiteral("copy.fern.json")));
+    EXPECT_TRUE(find<LineLabel>("saveState")->text().startsWith(QStringLiteral("copy.fern.json")));
     EXPECT_EQ(storage().recentFiles().front(), copy);
 }
 

@@ -119,6 +119,39 @@ TEST_F(FitTest, EveryKindOfSensor)
     }
 }
 
+TEST_F(FitTest, TheBenchAndWhatIsAroundAChannel)
+{
+    window.resize(1024, 700);
+    window.openPlace(MainWindow::Place::Bench);
+    expectFits("bench, simulated");
+    window.listenTo(QStringLiteral("board"));
+    ASSERT_TRUE(QTest::qWaitFor([this] {
+        const auto view = window.runner().view();
+        return view->live != nullptr && view->live->fields.size() > 5;
+    }));
+    expectFits("bench, live");
+    QTest::mouseClick(find<QAbstractButton>("liveShown"), Qt::LeftButton);
+    expectFits("serial against glass");
+    openChannel("house-battery");
+    openLeaf("World");
+    QTest::mouseClick(find<QAbstractButton>("worldAround"), Qt::LeftButton);
+    expectFits("around the house battery");
+}
+
+TEST_F(FitTest, AnInstrumentWithManyKeys)
+{
+    window.resize(1024, 700);
+    const auto copy = folder.filePath(QStringLiteral("oar-store.fern.json"));
+    ASSERT_TRUE(
+        QFile::copy(QString::fromStdString(test::sourcePath("demo/oar-store.fern.json")), copy));
+    ASSERT_TRUE(window.open(copy));
+    settle();
+    for (const char* channel : {"scanner", "next-outing"}) {
+        openChannel(channel);
+        expectEveryLeafFits(channel);
+    }
+}
+
 TEST_F(FitTest, TheDoors)
 {
     window.resize(1024, 700);

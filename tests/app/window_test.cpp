@@ -59,10 +59,10 @@ TEST_F(WindowTest, SavesAndReopensEqual)
 {
     openLeaf("Sensor");
     type("r1", QStringLiteral("4k7"));
-    EXPECT_TRUE(find<QLabel>("saveState")->text().endsWith(QStringLiteral("not saved")));
+    EXPECT_TRUE(find<LineLabel>("saveState")->text().endsWith(QStringLiteral("not saved")));
     QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier);
     EXPECT_FALSE(window.document().isModified());
-    EXPECT_TRUE(find<QLabel>("saveState")->text().endsWith(QStringLiteral(", saved")));
+    EXPECT_TRUE(find<LineLabel>("saveState")->text().endsWith(QStringLiteral(", saved")));
     const auto saved = window.document().instrument();
     EXPECT_EQ(saved.channels[0]->frontEnd.r1, (Quantity{4.7, "kohm"}));
     dialogs.nextOpen = path;
