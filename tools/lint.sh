@@ -25,7 +25,7 @@ fi
 if [ ${#changed[@]} -gt 0 ]; then
   # Unity builds have no command for the single file, so the checks get the flags from here.
   tidy_flags=(-std=c++20 -I. -Icore -DFERN_TICK_VERSION=__FILE__ $(pkg-config --cflags Qt6Widgets 2>/dev/null || true))
-  for module in QtCore QtGui QtWidgets QtPrintSupport; do
+  for module in QtCore QtGui QtWidgets QtPrintSupport QtSerialPort; do
     tidy_flags+=(-isystem "/usr/include/$(gcc -print-multiarch)/qt6/$module")
   done
   tidy_flags+=(-isystem "/usr/include/$(gcc -print-multiarch)/qt6" -fPIC)
