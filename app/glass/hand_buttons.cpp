@@ -57,8 +57,9 @@ void HandButtons::showInstrument(const Instrument& instrument)
         auto* button = new Chip(qText(key.words), group);
         button->setCheckable(false);
         button->setObjectName(qText("hand " + key.channel + " " + key.words));
-        button->setToolTip(tr("%1 of %2").arg(
-            qText(key.words), qText(findById(instrument.channels, key.channel)->name)));
+        button->setToolTip(
+            tr("%1 of %2")
+                .arg(qText(key.words), qText(findById(instrument.channels, key.channel)->name)));
         connect(button, &QAbstractButton::pressed, this,
             [this, key] { Q_EMIT pressed(key.channel, key.what); });
         connect(button, &QAbstractButton::released, this,

@@ -76,11 +76,13 @@ Result<Instrument> withLiveField(const Instrument& in, std::string_view field,
 {
     Result<Instrument> out = in;
     if (!until.empty() && until != channel) // its own name shall not find it again
-        out = edited(*out, &Instrument::channels, until,
-            [](Channel& c) { c.source.live = LiveSpec{"", Tap::Reading}; });
+        out = edited(*out, &Instrument::channels, until, [](Channel& c) {
+            c.source.live = LiveSpec{"", Tap::Reading};
+        });
     if (out && !channel.empty())
-        out = edited(*out, &Instrument::channels, channel,
-            [&](Channel& c) { c.source.live = LiveSpec{std::string(field), tap}; });
+        out = edited(*out, &Instrument::channels, channel, [&](Channel& c) {
+            c.source.live = LiveSpec{std::string(field), tap};
+        });
     return out;
 }
 

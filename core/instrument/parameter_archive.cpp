@@ -116,9 +116,9 @@ std::string pairsText(const json::Node& pairs)
     std::string words;
     for (const auto& pair : pairs.items) {
         const auto& value = pair.items[1];
-        words += fmt::format("{}{}: {}", words.empty() ? "" : "; ",
-            shortestText(pair.items[0].number),
-            value.kind == json::Kind::String ? value.text : shortestText(value.number));
+        words +=
+            fmt::format("{}{}: {}", words.empty() ? "" : "; ", shortestText(pair.items[0].number),
+                value.kind == json::Kind::String ? value.text : shortestText(value.number));
     }
     return words;
 }
@@ -130,7 +130,8 @@ Result<json::Node> parsePairs(std::string_view text, bool areTexts)
         if (trimmed(word).empty())
             continue;
         const auto colon = word.find(':');
-        const std::string rest(colon == std::string_view::npos ? "" : trimmed(word.substr(colon + 1)));
+        const std::string rest(
+            colon == std::string_view::npos ? "" : trimmed(word.substr(colon + 1)));
         const auto seconds = parseNumber(trimmed(word.substr(0, colon)));
         const auto value = parseNumber(rest);
         if (!seconds || rest.empty() || (!areTexts && !value))

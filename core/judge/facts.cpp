@@ -143,8 +143,8 @@ Facts textFacts(const PlainChannel& channel, const PlainReader& reader, const St
 {
     if (reader.text.form == TextForm::Name) {
         const auto& names = channel.source.names;
-        const auto longest = std::max_element(names.begin(), names.end(),
-            [](const NameSpec& a, const NameSpec& b) {
+        const auto longest =
+            std::max_element(names.begin(), names.end(), [](const NameSpec& a, const NameSpec& b) {
                 return cellCount(a.name) < cellCount(b.name);
             });
         Facts facts{{"Names", std::to_string(names.size()), "a code without one stands as it is"}};

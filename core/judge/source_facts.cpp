@@ -167,9 +167,8 @@ std::string sourceInWords(const Source& s)
         return fmt::format("{} keys over resistors", s.ladder.keys.size());
     case SourceKind::Derived:
         return s.derived.kind == DerivedKind::Formula ? s.derived.formula
-            : s.derived.kind == DerivedKind::Next
-            ? fmt::format("next of {} times", s.names.size())
-            : word(s.derived.kind, derivedKindWords);
+            : s.derived.kind == DerivedKind::Next ? fmt::format("next of {} times", s.names.size())
+                                                  : word(s.derived.kind, derivedKindWords);
     default:
         return word(s.kind, sourceKindWords);
     }

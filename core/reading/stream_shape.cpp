@@ -124,8 +124,8 @@ std::size_t columnsOf(std::span<const std::string> lines, char separator)
 
 bool hasNumber(const std::vector<StreamField>& fields)
 {
-    return std::any_of(fields.begin(), fields.end(),
-        [](const StreamField& f) { return f.number == f.number; });
+    return std::any_of(
+        fields.begin(), fields.end(), [](const StreamField& f) { return f.number == f.number; });
 }
 
 std::size_t readable(std::span<const std::string> lines, const StreamShape& shape)

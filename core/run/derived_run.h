@@ -27,7 +27,10 @@ public:
     /// The row of a list that the last sample waits for; empty for every other kind.
     const std::string& row() const { return m_row; }
     /// Returns that row once after it has changed, otherwise an empty text.
-    std::string newRow() { return std::exchange(m_toldRow, m_row) == m_row ? std::string() : m_row; }
+    std::string newRow()
+    {
+        return std::exchange(m_toldRow, m_row) == m_row ? std::string() : m_row;
+    }
 
 private:
     void begin(double value);

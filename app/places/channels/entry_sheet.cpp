@@ -76,8 +76,8 @@ EntrySheet::EntrySheet(Document& document, QWidget* parent)
         [this](const QString& path, const QString& label, const QString& text) {
             if (const auto* entry = chosen())
                 m_document.apply(tr("%1: %2").arg(wordOf(entry->kind), label),
-                    withEntryParameter(m_document.instrument(), m_place, *entry,
-                        path.toStdString(), text.toStdString()));
+                    withEntryParameter(m_document.instrument(), m_place, *entry, path.toStdString(),
+                        text.toStdString()));
         });
 }
 
@@ -91,9 +91,9 @@ void EntrySheet::showEntries(const EntryPlace& place)
         // What was added last is what one wants to see.
         const int row = isOther ? 0
             : entries.size() > m_entries.size()
-            ? static_cast<int>(std::mismatch(m_entries.begin(), m_entries.end(), entries.begin(),
-                                   entries.end())
-                                   .second
+            ? static_cast<int>(
+                std::mismatch(m_entries.begin(), m_entries.end(), entries.begin(), entries.end())
+                    .second
                 - entries.begin())
             : std::min(m_list->currentRow(), static_cast<int>(entries.size()) - 1);
         m_entries = entries;

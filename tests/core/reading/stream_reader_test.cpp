@@ -30,8 +30,7 @@ TEST(StreamShape, IsFoundFromTheLines)
     EXPECT_EQ(guessShape(Lines{"1;2", "1;2"}).separator, ';');
     EXPECT_EQ(formOf({R"({"a":1})", R"({"a":2})"}), StreamForm::Json);
     // The example of the sentence's documentation.
-    EXPECT_EQ(
-        formOf({"$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6A"}),
+    EXPECT_EQ(formOf({"$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6A"}),
         StreamForm::Sentences);
     EXPECT_EQ(formOf({"512", "513", "511"}), StreamForm::Columns);
     EXPECT_EQ(formOf({"ready", "sensor found", "ok"}), StreamForm::Unknown);
@@ -44,8 +43,8 @@ TEST(StreamShape, ColumnsHaveNamesOrNumbers)
 {
     EXPECT_THAT(guessShape(Lines{"time,volts", "1,12.8", "2,12.7"}).names,
         testing::ElementsAre("time", "volts"));
-    EXPECT_THAT(guessShape(Lines{"1,12.8", "2,12.7"}).names,
-        testing::ElementsAre("column 1", "column 2"));
+    EXPECT_THAT(
+        guessShape(Lines{"1,12.8", "2,12.7"}).names, testing::ElementsAre("column 1", "column 2"));
 }
 
 TEST(StreamShape, FieldsOfEveryForm)
@@ -58,8 +57,8 @@ TEST(StreamShape, FieldsOfEveryForm)
     };
     using testing::ElementsAre;
     using testing::Pair;
-    EXPECT_THAT(numbers("u:12.8, i:-1.4", {"u:1, i:2"}),
-        ElementsAre(Pair("u", 12.8), Pair("i", -1.4)));
+    EXPECT_THAT(
+        numbers("u:12.8, i:-1.4", {"u:1, i:2"}), ElementsAre(Pair("u", 12.8), Pair("i", -1.4)));
     EXPECT_THAT(numbers(R"({"a":{"b":1.5},"c":"7","d":true})", {R"({"a":1})"}),
         ElementsAre(Pair("a.b", 1.5), Pair("c", 7)));
     EXPECT_THAT(numbers("$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6A",

@@ -91,7 +91,8 @@ TEST(Live, AReceiverAtThePortIsDecodedAsOnTheBoard)
     const auto satellite = indexOf(live.plain.channels, "satellite-speed");
     for (int i = 0; i < 4; ++i) {
         live.feed(i, "$GPGGA,123519,4807.038,N,01131.000,E,1,08,0.9,545.4,M,46.9,M,,*47\r\n");
-        live.feed(i + 0.1, "$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6A\r\n");
+        live.feed(
+            i + 0.1, "$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6A\r\n");
     }
     live.run.advanceTo(ticksFromSeconds(5));
     EXPECT_NEAR(live.readings(satellite).back(), 22.4, 1e-9);

@@ -53,8 +53,8 @@ void DueRows::add()
     const auto name = m_name->text().trimmed();
     if (time.isEmpty() || name.isEmpty())
         return;
-    const auto edited = withCodeName(
-        m_document.instrument(), m_channel, time.toStdString(), name.toStdString());
+    const auto edited =
+        withCodeName(m_document.instrument(), m_channel, time.toStdString(), name.toStdString());
     m_document.apply(tr("Time %1").arg(time), edited);
     if (!edited)
         return; // what was typed stays, to be mended
@@ -78,9 +78,8 @@ void DueRows::showRun(const RunView& view, const Channel& channel)
         const auto at = parseClockTime(row.code);
         return at ? *at : 0;
     };
-    std::stable_sort(rows.begin(), rows.end(), [&](const NameSpec& a, const NameSpec& b) {
-        return secondsOf(a) < secondsOf(b);
-    });
+    std::stable_sort(rows.begin(), rows.end(),
+        [&](const NameSpec& a, const NameSpec& b) { return secondsOf(a) < secondsOf(b); });
     const std::string next = view.told.empty() ? std::string() : view.told.back().text;
     TextTable table{{tr("time").toStdString(), tr("name").toStdString(), {}}, {}};
     m_times.clear();
