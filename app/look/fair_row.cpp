@@ -4,26 +4,10 @@
 
 namespace fern::app {
 
-FairRow::FairRow(int spacing)
-{
-    setContentsMargins(0, 0, 0, 0);
-    setSpacing(spacing);
-}
-
-FairRow::~FairRow()
-{
-    qDeleteAll(m_items);
-}
-
-QLayoutItem* FairRow::takeAt(int index)
-{
-    return index >= 0 && index < m_items.size() ? m_items.takeAt(index) : nullptr;
-}
-
 QSize FairRow::sizeHint() const
 {
     QSize size(gaps(), 0);
-    for (const auto* item : m_items)
+    for (const auto* item : items())
         size = {size.width() + item->sizeHint().width(),
             std::max(size.height(), item->sizeHint().height())};
     return size;
@@ -32,7 +16,7 @@ QSize FairRow::sizeHint() const
 QSize FairRow::minimumSize() const
 {
     QSize size(gaps(), 0);
-    for (const auto* item : m_items)
+    for (const auto* item : items())
         size = {size.width() + item->minimumSize().width(),
             std::max(size.height(), item->minimumSize().height())};
     return size;
@@ -47,7 +31,7 @@ void FairRow::setGeometry(const QRect& rect)
     };
     const auto total = [&](int level) {
         int sum = 0;
-        for (const auto* item : m_items)
+        for (const auto* item : items())
             sum += widthAt(item, level);
         return sum;
     };
@@ -62,7 +46,7 @@ void FairRow::setGeometry(const QRect& rect)
             most = middle - 1;
     }
     int x = rect.left();
-    for (auto* item : m_items) {
+    for (auto* item : items()) {
         const int width = widthAt(item, level);
         const int height = item->sizeHint().height();
         item->setGeometry({x, rect.bottom() + 1 - height, width, height});

@@ -2,20 +2,18 @@
 // Lays widgets out in one line. Where there is too little room the widest give way first, so that
 // short names stay whole.
 
-#include <QLayout>
+#include "app/look/item_layout.h"
 
 namespace fern::app {
 
-class FairRow : public QLayout {
+class FairRow : public ItemLayout {
     Q_OBJECT
 public:
-    explicit FairRow(int spacing);
-    ~FairRow() override;
+    explicit FairRow(int spacing)
+        : ItemLayout(nullptr, spacing)
+    {
+    }
 
-    void addItem(QLayoutItem* item) override { m_items << item; }
-    int count() const override { return static_cast<int>(m_items.size()); }
-    QLayoutItem* itemAt(int index) const override { return m_items.value(index); }
-    QLayoutItem* takeAt(int index) override;
     Qt::Orientations expandingDirections() const override { return {}; }
     QSize sizeHint() const override;
     QSize minimumSize() const override;
@@ -23,8 +21,6 @@ public:
 
 private:
     int gaps() const { return std::max(0, count() - 1) * spacing(); }
-
-    QList<QLayoutItem*> m_items;
 };
 
 } // namespace fern::app

@@ -6,28 +6,10 @@
 
 namespace fern::app {
 
-FlowLayout::FlowLayout(QWidget* parent, int spacing, bool stretches)
-    : QLayout(parent)
-    , m_stretches(stretches)
-{
-    setContentsMargins(0, 0, 0, 0);
-    setSpacing(spacing);
-}
-
-FlowLayout::~FlowLayout()
-{
-    qDeleteAll(m_items);
-}
-
-QLayoutItem* FlowLayout::takeAt(int index)
-{
-    return index >= 0 && index < m_items.size() ? m_items.takeAt(index) : nullptr;
-}
-
 QSize FlowLayout::cell() const
 {
     QSize largest(0, 0);
-    for (const auto* item : m_items)
+    for (const auto* item : items())
         largest = largest.expandedTo(item->sizeHint());
     return largest;
 }
@@ -40,7 +22,7 @@ int FlowLayout::perLine(int width) const
 
 int FlowLayout::heightForWidth(int width) const
 {
-    if (m_items.isEmpty())
+    if (items().isEmpty())
         return 0;
     const int lines = (count() + perLine(width) - 1) / perLine(width);
     return lines * (cell().height() + spacing()) - spacing();
@@ -61,7 +43,7 @@ void FlowLayout::setGeometry(const QRect& rect)
                                : c * (size.width() + spacing()));
         };
         const int width = left(column + 1) - spacing() - left(column);
-        m_items[i]->setGeometry({left(column), top, std::min(width, rect.width()), size.height()});
+        items()[i]->setGeometry({left(column), top, std::min(width, rect.width()), size.height()});
     }
 }
 

@@ -19,7 +19,7 @@ RecordingCsv::RecordingCsv(const PlainInstrument& instrument, const std::string&
         const bool isReading = isConverted(channel.source.kind);
         m_text += isReading ? fmt::format(",{}.reading", channel.id)
                             : fmt::format(",{}.scaled [{}]", channel.id, channel.unit.name);
-        m_columns.emplace(i, Column{m_columns.size(), isReading, channel.unit, channel.id});
+        m_columns.emplace(i, Column{m_columns.size(), isReading, channel.unit});
     }
     m_text += '\n';
     m_row.resize(m_columns.size());

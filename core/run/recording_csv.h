@@ -32,7 +32,6 @@ private:
         std::size_t index = 0; ///< among the columns
         bool isReading = false;
         Unit unit;
-        std::string id;
         Ticks last{-1}; ///< newest instant that was written
     };
     std::map<std::size_t, Column> m_columns; ///< by channel

@@ -43,7 +43,7 @@ QString paceText(const LiveView& live)
 
 QString stateText(const LiveView& live)
 {
-    const auto words = qText(live.report.words);
+    auto words = qText(live.report.words);
     switch (live.report.state) {
     case io::LinkState::Opening:
         return QObject::tr("opening");

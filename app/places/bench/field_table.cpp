@@ -44,6 +44,7 @@ void FieldTable::showFields(const std::vector<LiveFieldView>& fields)
     for (const auto& channel : m_document.instrument().channels)
         channels << qText(channel->id) << qText(channel->name);
     std::vector<std::string> names;
+    names.reserve(fields.size());
     for (const auto& field : fields)
         names.push_back(field.field.name);
     if (names != m_names || channels != m_channels) {

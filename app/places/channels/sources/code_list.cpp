@@ -3,10 +3,6 @@
 #include "app/look/card.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
-#include "instrument/edits.h"
-
-#include <QHBoxLayout>
-#include <QVBoxLayout>
 
 #include <algorithm>
 #include <map>
@@ -14,31 +10,16 @@
 namespace fern::app {
 
 CodeList::CodeList(Document& document, QWidget* parent)
-    : SourceView(parent)
-    , m_document(document)
-    , m_table(new TextTableView(this))
+    : NamesView(document, "codeTable", parent)
     , m_last(softLabel({}, this))
-    , m_name(new QLineEdit(this))
-    , m_learn(new QPushButton(tr("Learn"), this))
 {
-    auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(grid - 2);
-    column->addWidget(m_table, 1);
-    auto* row = new QHBoxLayout;
-    row->setSpacing(grid);
-    row->addWidget(m_last, 1);
-    row->addWidget(m_name, 1);
-    row->addWidget(m_learn);
-    column->addLayout(row);
-    m_table->setObjectName(QStringLiteral("codeTable"));
-    m_table->setAccessibleName(tr("Codes and their names"));
-    m_table->setMinimumHeight(70);
+    inputs()->addWidget(m_last, 1);
+    m_name = addEdit("codeName", tr("its name"), tr("Name of the last code"), 1);
+    m_learn = new QPushButton(tr("Learn"), this);
+    inputs()->addWidget(m_learn);
+    table()->setAccessibleName(tr("Codes and their names"));
     m_last->setWordWrap(true);
     m_last->setObjectName(QStringLiteral("lastCode"));
-    m_name->setObjectName(QStringLiteral("codeName"));
-    m_name->setPlaceholderText(tr("its name"));
-    m_name->setAccessibleName(tr("Name of the last code"));
     m_learn->setObjectName(QStringLiteral("learn"));
     m_learn->setToolTip(tr("Gives the last code that came without a name this name"));
     connect(m_learn, &QPushButton::clicked, this, &CodeList::learn);
@@ -46,7 +27,6 @@ CodeList::CodeList(Document& document, QWidget* parent)
     connect(m_name, &QLineEdit::textChanged, this, [this](const QString& text) {
         m_learn->setEnabled(!text.trimmed().isEmpty() && !m_lastCode.isEmpty());
     });
-    connect(m_table, &TextTableView::edited, this, &CodeList::rename);
     m_learn->setEnabled(false);
 }
 
@@ -54,23 +34,13 @@ void CodeList::learn()
 {
     if (m_lastCode.isEmpty() || m_name->text().trimmed().isEmpty())
         return;
-    const auto name = m_name->text().trimmed();
+    const auto its = m_name->text().trimmed();
     m_name->clear();
-    m_document.apply(tr("Learn %1").arg(name),
-        withCodeName(
-            m_document.instrument(), m_channel, m_lastCode.toStdString(), name.toStdString()));
-}
-
-void CodeList::rename(int row, const QString& name)
-{
-    m_document.apply(tr("Name of a code"),
-        withCodeName(m_document.instrument(), m_channel, m_codes[static_cast<std::size_t>(row)],
-            name.toStdString()));
+    name(tr("Learn %1").arg(its), m_lastCode, its);
 }
 
 void CodeList::showRun(const RunView& view, const Channel& channel)
 {
-    m_channel = channel.id;
     struct Tally {
         int came = 0;
         double last = 0;
@@ -96,12 +66,12 @@ void CodeList::showRun(const RunView& view, const Channel& channel)
         if (nameOf(channel.source.names, told.text).empty())
             newest = told.text;
     }
-    TextTable table{{tr("code").toStdString(), tr("name").toStdString(), tr("came").toStdString(),
+    TextTable codes{{tr("code").toStdString(), tr("name").toStdString(), tr("came").toStdString(),
                         tr("last").toStdString()},
         {}};
     for (const auto& code : order) {
         const auto& tally = tallies[code];
-        table.rows.push_back({code, std::string(nameOf(channel.source.names, code)),
+        codes.rows.push_back({code, std::string(nameOf(channel.source.names, code)),
             tally.came == 0 ? tr("not yet").toStdString() : std::to_string(tally.came),
             tally.came == 0 ? std::string()
                             : QStringLiteral("%1 s").arg(tally.last, 0, 'f', 1).toStdString()});
@@ -111,11 +81,10 @@ void CodeList::showRun(const RunView& view, const Channel& channel)
     for (auto* widget : std::initializer_list<QWidget*>{m_last, m_name, m_learn})
         widget->setVisible(canLearn);
     if (!canLearn)
-        for (auto& row : table.rows)
+        for (auto& row : codes.rows)
             row[1] = row[0];
-    m_codes = order;
-    m_table->setEditableColumn(canLearn ? 1 : -1);
-    m_table->showTable(table, 1);
+    table()->setEditableColumn(canLearn ? 1 : -1);
+    showRows(channel.id, order, codes);
     m_lastCode = qText(newest);
     m_last->setText(!newest.empty() ? tr("Without a name: %1").arg(m_lastCode)
             : bad > 0               ? tr("Every good code has a name; %1 came damaged").arg(bad)

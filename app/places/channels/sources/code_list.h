@@ -2,16 +2,13 @@
 // The codes of a channel with their names and how often each came. The last one that has no name
 // can be learned: typed once, it has one.
 
-#include "app/look/text_table_view.h"
-#include "app/places/channels/sources/source_view.h"
+#include "app/places/channels/sources/names_view.h"
 
 #include <QLabel>
-#include <QLineEdit>
-#include <QPushButton>
 
 namespace fern::app {
 
-class CodeList : public SourceView {
+class CodeList : public NamesView {
     Q_OBJECT
 public:
     CodeList(Document& document, QWidget* parent);
@@ -20,13 +17,8 @@ public:
 
 private:
     void learn();
-    void rename(int row, const QString& name);
 
-    Document& m_document;
-    std::string m_channel;
     QString m_lastCode; ///< the last one without a name
-    std::vector<std::string> m_codes; ///< of the rows
-    TextTableView* m_table;
     QLabel* m_last;
     QLineEdit* m_name;
     QPushButton* m_learn;
