@@ -6,7 +6,6 @@
 namespace fern::app {
 
 class ItemLayout : public QLayout {
-    Q_OBJECT
 public:
     explicit ItemLayout(QWidget* parent, int spacing)
         : QLayout(parent)
