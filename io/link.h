@@ -2,7 +2,7 @@
 // A way to something that sends bytes: a serial port, a stand-in. Whoever listens asks for what
 // has come; nothing waits.
 
-#include "run/live_intake.h"
+#include "run/live_log.h"
 
 #include <string>
 #include <vector>

@@ -35,15 +35,20 @@ TextTableView::TextTableView(QWidget* parent)
     horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     horizontalHeader()->setFont(wordFont(12));
     connect(this, &QTableWidget::cellChanged, this, [this](int row, int column) {
-        if (!m_isFilling && column == m_editable)
-            Q_EMIT edited(row, item(row, column)->text());
+        if (m_isFilling || column != m_editable)
+            return;
+        m_isTyped = true;
+        Q_EMIT edited(row, item(row, column)->text());
     });
 }
 
 void TextTableView::showTable(const TextTable& table, int wide)
 {
-    if (state() == EditingState)
-        return; // somebody types
+    const bool isThere = table == m_table && m_editable == m_shownEditable && !m_isTyped;
+    if (isThere || state() == EditingState) // or somebody types
+        return;
+    m_shownEditable = m_editable;
+    m_isTyped = false;
     m_isFilling = true;
     m_table = table;
     const int chosen = currentRow();

@@ -29,6 +29,8 @@ Q_SIGNALS:
 private:
     TextTable m_table;
     int m_editable = -1;
+    int m_shownEditable = -1; ///< the editable column of the table that stands there
+    bool m_isTyped = false; ///< a cell holds what was typed, accepted or not
     bool m_isFilling = false;
 };
 

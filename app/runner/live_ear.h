@@ -2,7 +2,7 @@
 // The worker's ear: takes what a link brings, keeps it, and delivers it to the run.
 
 #include "app/runner/live_view.h"
-#include "run/firmware_run.h"
+#include "run/live_intake.h"
 
 #include <deque>
 #include <memory>
@@ -20,20 +20,17 @@ public:
     void take();
     /// Delivers it, and runs up to now.
     void deliver(const PlainInstrument& instrument, FirmwareRun& run);
-    /// Lets a new run hear again what came between its begin and `now`.
-    void hearAgain(const PlainInstrument& instrument, FirmwareRun& run, Ticks now) const;
+    /// Delivers to a new run what the one before it has heard since the new one's begin.
+    void deliverAgain(const PlainInstrument& instrument, FirmwareRun& run) const;
     LiveView view(const PlainInstrument& instrument) const;
 
 private:
-    /// Compares what a line says is shown with what the run shows of the same values.
-    void checkShown(
-        const PlainInstrument& instrument, const FirmwareRun& run, const StreamLine& line);
-
     std::shared_ptr<io::Link> m_link;
     std::int64_t m_startEpoch;
     LiveIntake m_intake;
     LiveLog m_log;
-    std::deque<LiveChunk> m_waiting; ///< taken, not delivered yet
+    std::size_t m_next = 0; ///< number of the first chunk that is not delivered yet
+    std::size_t m_heardBytes = 0, m_lostBytes = 0;
     std::deque<Told> m_lines;
     ShownCheck m_check;
     std::deque<ShownPair> m_shown;

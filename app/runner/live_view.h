@@ -10,12 +10,19 @@
 
 namespace fern::app {
 
+enum class FieldUse {
+    None,
+    Routed, ///< to a channel at a tap
+    Decoded, ///< read by the channel's own decoder, as on the board
+    Compared, ///< what a reader shows
+};
+
 /// A field of the stream, its newest value, and where it goes.
 struct LiveFieldView {
     StreamField field;
-    std::string channel; ///< id; empty when nobody wants it
-    Tap tap = Tap::Reading;
-    bool isShown = false; ///< what a reader shows: it is compared
+    FieldUse use = FieldUse::None;
+    std::string channel; ///< id, of one that is routed or decoded
+    Tap tap = Tap::Reading; ///< of one that is routed
 };
 
 struct LiveView {

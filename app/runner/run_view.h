@@ -57,10 +57,13 @@ struct ShownText {
 
 /// What is recorded, or was last.
 struct RecordingView {
-    std::string path;
+    int number = 0; ///< of the recordings that were begun
+    std::string path{};
     std::size_t rows = 0;
     bool isOn = false;
     std::string error{}; ///< why it ended by itself
+
+    bool operator==(const RecordingView&) const = default;
 };
 
 struct RunView {

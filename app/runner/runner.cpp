@@ -322,7 +322,7 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
     simulation.run = std::make_unique<FirmwareRun>(simulation.plain,
         RunOptions{start, simulation.recordings, simulation.ear.has_value()}, *simulation.history);
     if (simulation.ear)
-        simulation.ear->hearAgain(simulation.plain, *simulation.run, now);
+        simulation.ear->deliverAgain(simulation.plain, *simulation.run);
     simulation.run->advanceTo(now);
     simulation.lastAdvance = Clock::now();
 }
@@ -332,15 +332,11 @@ void Runner::keepRecording(Simulation& s, const Wanted& wanted)
 {
     if (std::exchange(s.recordTo, wanted.recordTo) == wanted.recordTo)
         return;
-    if (s.recorder) {
+    if (s.recorder)
         writeRecording(s, true);
-        s.recording.isOn = false;
-        s.history->tap(nullptr);
-        s.recorder.reset();
-    }
     if (wanted.recordTo.empty())
         return;
-    s.recording = {wanted.recordTo};
+    s.recording = {s.recording.number + 1, wanted.recordTo};
     auto recorder = Recorder::begin(s.plain, wanted.recordTo);
     if (!recorder) {
         s.recording.error = describe(recorder.error());
@@ -351,13 +347,14 @@ void Runner::keepRecording(Simulation& s, const Wanted& wanted)
     s.history->tap(&s.recorder->csv());
 }
 
+/// Writes what was sampled; at the end, or when it cannot be written, the recording is over.
 void Runner::writeRecording(Simulation& s, bool isEnd)
 {
     const auto written = s.recorder->write(isEnd);
     if (!written)
         s.recording.error = describe(written.error());
     s.recording.rows = s.recorder->csv().rows();
-    if (written || isEnd)
+    if (written && !isEnd)
         return;
     s.recording.isOn = false;
     s.history->tap(nullptr);

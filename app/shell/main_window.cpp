@@ -262,6 +262,7 @@ void MainWindow::openDoor(bool forChannel)
 void MainWindow::showDocument()
 {
     m_topBar->showDocument(m_document, m_channel);
+    m_hand->showInstrument(m_document.instrument());
     const bool isOpen = m_document.isOpen();
     if (m_door == nullptr || m_stack->currentWidget() != m_door || sender() == m_door)
         m_stack->setCurrentWidget(isOpen ? placeWidget() : m_start);
@@ -284,7 +285,6 @@ void MainWindow::showView()
     m_tickBar->showView(*view);
     showRecording(view->recording);
     m_glass->showFrame(view->frame);
-    m_hand->showInstrument(m_document.instrument());
     m_hand->setEnabled(view->live == nullptr); // a real instrument has its own
     showFindings(*view);
     if (!view->choice)

@@ -149,8 +149,7 @@ private:
     QString m_scenario;
     QString m_recordingName;
     QString m_port; ///< path and speed of the one that is listened to
-    bool m_wasRecording = false;
-    std::string m_toldError; ///< of a recording
+    RecordingView m_recording; ///< as it was shown last
     QString m_playing; ///< key of what drives the instrument
 };
 

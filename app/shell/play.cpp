@@ -17,6 +17,8 @@
 #include <QFileInfo>
 #include <QMenu>
 
+#include <algorithm>
+#include <cmath>
 #include <utility>
 
 namespace fern::app {
@@ -28,18 +30,20 @@ const QString standInKey = QStringLiteral("stand-in ");
 const QString recordingKey = QStringLiteral("recording");
 const QString portKey = QStringLiteral("port");
 
-/// Splits "/dev/ttyUSB0 115200"; 9600 baud without a speed.
-io::SerialSetting portSetting(const QString& typed)
+/// Splits "/dev/ttyUSB0 115200"; 9600 baud without a speed. Error when it is neither.
+Result<io::SerialSetting> portSetting(const QString& typed)
 {
-    io::SerialSetting setting;
     const auto text = typed.toStdString();
     const auto words = splitAtBlanks(text);
-    if (!words.empty())
-        setting.path = words[0];
     constexpr double fastest = 4e6;
-    const auto baud = words.size() > 1 ? parseNumber(words[1]) : std::nullopt;
-    if (baud && *baud >= 1 && *baud <= fastest)
-        setting.baud = static_cast<int>(*baud);
+    const auto baud = words.size() > 1 ? parseNumber(words[1]) : std::optional(9600.0);
+    if (words.empty() || words.size() > 2 || !baud || *baud < 1 || *baud > fastest
+        || *baud != std::floor(*baud))
+        return Error{ErrorCode::InvalidArgument,
+            "\"" + text + "\" is no port and speed, such as /dev/ttyUSB0 115200", ""};
+    io::SerialSetting setting;
+    setting.path = words[0];
+    setting.baud = static_cast<int>(*baud);
     return setting;
 }
 
@@ -55,10 +59,10 @@ QList<PlayChoice> MainWindow::playChoices() const
     choices << PlayChoice{m_recordingName.isEmpty() ? tr("play a recording…")
                                                     : tr("recording: %1").arg(m_recordingName),
         recordingKey};
-    for (std::size_t i = 0; i < standInWords.size(); ++i)
-        if (makeStandIn(instrument, {static_cast<StandInKind>(i), m_scenario.toStdString()}))
-            choices << PlayChoice{tr("stand-in: %1").arg(qText(standInWords[i])),
-                standInKey + qText(standInWords[i])};
+    for (const auto kind : standInsFor(instrument)) {
+        const auto word = qText(standInWords[static_cast<std::size_t>(kind)]);
+        choices << PlayChoice{tr("stand-in: %1").arg(word), standInKey + word};
+    }
     choices << PlayChoice{
         m_port.isEmpty() ? tr("listen to a port…") : tr("port: %1").arg(m_port), portKey};
     return choices;
@@ -176,9 +180,14 @@ void MainWindow::choosePort()
 
 void MainWindow::listenToPort(const QString& pathAndBaud)
 {
+    const auto setting = portSetting(pathAndBaud);
+    if (!setting) {
+        m_notice->showMessage(qText(setting.error().message));
+        return showPlayChoices();
+    }
     m_port = pathAndBaud;
     m_playing = portKey;
-    listen(io::listenTo(portSetting(pathAndBaud)));
+    listen(io::listenTo(*setting));
 }
 
 void MainWindow::listenTo(const QString& source)
@@ -214,24 +223,18 @@ void MainWindow::toggleRecording()
         + QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-dd-hhmmss"))
         + QStringLiteral(".csv");
     const auto path = m_dialogs.fileToSave(this, tr("Record into a file"), proposed);
-    m_toldError.clear();
     if (!path.isEmpty())
         m_runner.record(path.toStdString());
 }
 
 void MainWindow::showRecording(const RecordingView& recording)
 {
-    const bool hasFailed = !recording.isOn && !recording.error.empty();
-    if (std::exchange(m_wasRecording, recording.isOn) == recording.isOn && !hasFailed)
+    const auto before = std::exchange(m_recording, recording);
+    if (recording.isOn || recording == before)
         return;
-    if (recording.isOn)
-        return;
-    if (hasFailed) {
+    if (!recording.error.empty()) {
         m_runner.record({});
-        if (m_toldError != recording.error)
-            m_notice->showMessage(tr("The recording has ended: %1").arg(qText(recording.error)));
-        m_toldError = recording.error;
-        return;
+        return m_notice->showMessage(tr("The recording has ended: %1").arg(qText(recording.error)));
     }
     const auto path = qText(recording.path);
     m_notice->showChoice(

@@ -12,8 +12,14 @@ namespace fern {
 
 namespace {
 
-constexpr std::size_t earlierKept = 40;
-constexpr std::size_t ratiosKept = 40;
+constexpr std::size_t kept = 40; ///< of a reader, texts and ratios
+
+template <class T> void keep(std::deque<T>& all, T value)
+{
+    all.push_back(std::move(value));
+    if (all.size() > kept)
+        all.pop_front();
+}
 
 /// The number at the begin of a text, without the unit that may follow; boards write a blank as
 /// "_".
@@ -42,6 +48,16 @@ bool isMark(std::string_view text)
         && (text[0] < '0' || text[0] > '9');
 }
 
+/// The cause where one side is no number.
+std::string markCause(const ShownPair& pair, bool isBoardNumber, bool isOursNumber)
+{
+    if (isMark(pair.ours) && isBoardNumber)
+        return "it shows a number although it has none: the last one stays";
+    if (isMark(pair.board) && isOursNumber)
+        return "it shows a mark although it has a value";
+    return "no number on one side";
+}
+
 } // namespace
 
 std::optional<std::size_t> shownReaderOf(const PlainInstrument& instrument, std::string_view field)
@@ -59,64 +75,65 @@ std::optional<std::size_t> shownReaderOf(const PlainInstrument& instrument, std:
     return std::nullopt;
 }
 
+std::vector<ShownPair> ShownCheck::compare(
+    const PlainInstrument& instrument, const FirmwareRun& run, const StreamLine& line)
+{
+    std::vector<ShownPair> pairs;
+    for (const auto& field : line.reading.fields) {
+        const auto index = shownReaderOf(instrument, field.name);
+        if (!index)
+            continue;
+        const auto& reader = instrument.readers[*index];
+        const auto& latest = run.latest(reader.channel);
+        if (latest.hasCome)
+            pairs.push_back(compare(instrument, *index, line.at, field.text,
+                readerText(instrument, *index, latest, run.now()),
+                inReaderUnit(latest.real, reader)));
+    }
+    return pairs;
+}
+
 ShownPair ShownCheck::compare(const PlainInstrument& instrument, std::size_t index, Ticks at,
     std::string_view boardText, std::string_view oursText, double exact)
 {
-    const auto& reader = instrument.readers[index];
     ShownPair pair{at, index, plainText(boardText), plainText(oursText), {}};
     const auto board = numberIn(pair.board);
     const auto ours = numberIn(pair.ours);
-    const double digit = std::pow(10.0, -reader.text.decimals);
-    const auto wasShown = std::find_if(m_earlier.rbegin(), m_earlier.rend(),
-        [&](const Earlier& e) { return e.reader == index && e.ours == pair.board; });
-    const auto causeOf = [&]() -> std::string {
-        if (pair.board == pair.ours)
-            return {};
-        if (!board || !ours) {
-            if (isMark(pair.ours) && board)
-                return "it shows a number although it has none: the last one stays";
-            if (isMark(pair.board) && ours)
-                return "it shows a mark although it has a value";
-            return "no number on one side";
-        }
-        if (decimalsIn(pair.board) != decimalsIn(pair.ours))
-            return fmt::format(
-                "{} decimals instead of {}", decimalsIn(pair.board), decimalsIn(pair.ours));
-        const double cut = std::trunc(exact / digit) * digit;
-        if (std::fabs(*board - cut) < digit / 4 && std::fabs(*ours - cut) > digit / 4)
-            return "cut instead of rounded";
-        if (wasShown != m_earlier.rend())
-            return "shown here a little earlier: it is redrawn later, or smooths more";
-        if (std::fabs(*board - *ours) < 1.5 * digit)
-            return "one step of the last digit";
-        return {};
-    };
-    pair.cause = causeOf();
-    if (pair.board != pair.ours && pair.cause.empty()) {
-        // Differences of the same share come from the scaling, of the same size from an offset.
-        std::vector<double> ratios;
-        for (const auto& [reader_, ratio] : m_ratios)
-            if (reader_ == index)
-                ratios.push_back(ratio);
-        const double ratio = *ours == 0 ? 0 : *board / *ours;
-        const bool isSteady =
-            ratios.size() >= 3 && std::all_of(ratios.begin(), ratios.end(), [&](double other) {
-                return std::fabs(other - ratio) < 0.2 * std::fabs(ratio - 1);
-            });
-        pair.cause = isSteady
-            ? fmt::format("always {} % off: another resistor, reference or factor in its scaling",
-                significantText(100 * (ratio - 1), 2))
-            : "another value";
-    }
-    if (board && ours && *ours != 0 && std::fabs(*board - *ours) > 1.5 * digit) {
-        m_ratios.emplace_back(index, *board / *ours);
-        if (m_ratios.size() > ratiosKept)
-            m_ratios.pop_front();
-    }
-    m_earlier.push_back({index, pair.ours});
-    if (m_earlier.size() > earlierKept * std::max<std::size_t>(1, instrument.readers.size()))
-        m_earlier.pop_front();
+    const double digit = std::pow(10.0, -instrument.readers[index].text.decimals);
+    auto& before = m_before[index];
+    if (pair.board != pair.ours)
+        pair.cause = board && ours ? numberCause(pair, *board, *ours, exact, digit, before)
+                                   : markCause(pair, board.has_value(), ours.has_value());
+    if (board && ours && *ours != 0 && std::fabs(*board - *ours) > 1.5 * digit)
+        keep(before.ratios, *board / *ours);
+    keep(before.ours, pair.ours);
     return pair;
+}
+
+std::string ShownCheck::numberCause(const ShownPair& pair, double board, double ours, double exact,
+    double digit, const Before& before)
+{
+    const int decimals = decimalsIn(pair.board);
+    if (decimals != decimalsIn(pair.ours))
+        return fmt::format("{} decimal{} instead of {}", decimals, decimals == 1 ? "" : "s",
+            decimalsIn(pair.ours));
+    const double cut = std::trunc(exact / digit) * digit;
+    if (std::fabs(board - cut) < digit / 4 && std::fabs(ours - cut) > digit / 4)
+        return "cut instead of rounded";
+    if (std::find(before.ours.begin(), before.ours.end(), pair.board) != before.ours.end())
+        return "shown here a little earlier: it is redrawn later, or smooths more";
+    if (std::fabs(board - ours) < 1.5 * digit)
+        return "one step of the last digit";
+    // A difference that is always the same share comes from the scaling.
+    constexpr std::size_t enough = 3;
+    const double ratio = ours == 0 ? 0 : board / ours;
+    const bool isSteady = before.ratios.size() >= enough
+        && std::all_of(before.ratios.begin(), before.ratios.end(),
+            [&](double other) { return std::fabs(other - ratio) < 0.2 * std::fabs(ratio - 1); });
+    return isSteady
+        ? fmt::format("always {} % off: another resistor, reference or factor in its scaling",
+            significantText(100 * (ratio - 1), 2))
+        : "another value";
 }
 
 } // namespace fern

@@ -3,9 +3,11 @@
 // of a difference.
 
 #include "base/ticks.h"
-#include "instrument/resolve.h"
+#include "reading/stream_reader.h"
+#include "run/firmware_run.h"
 
 #include <deque>
+#include <map>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -30,18 +32,24 @@ std::optional<std::size_t> shownReaderOf(const PlainInstrument& instrument, std:
 /// Compares the texts of a stream, one after the other.
 class ShownCheck {
 public:
+    /// Compares what a line says is shown with what a run shows of the values that it has heard.
+    std::vector<ShownPair> compare(
+        const PlainInstrument& instrument, const FirmwareRun& run, const StreamLine& line);
     /// Compares one text. `exact` is the value before it is rounded, in the reader's unit; NaN for
     /// none.
     ShownPair compare(const PlainInstrument& instrument, std::size_t reader, Ticks at,
         std::string_view board, std::string_view ours, double exact);
 
 private:
-    struct Earlier {
-        std::size_t reader = 0;
-        std::string ours;
+    /// What one reader showed before.
+    struct Before {
+        std::deque<std::string> ours;
+        std::deque<double> ratios; ///< board over ours, where they differ clearly
     };
-    std::deque<Earlier> m_earlier; ///< what was shown here before
-    std::deque<std::pair<std::size_t, double>> m_ratios; ///< board over ours, by reader
+    static std::string numberCause(const ShownPair& pair, double board, double ours, double exact,
+        double digit, const Before& before);
+
+    std::map<std::size_t, Before> m_before; ///< by reader
 };
 
 } // namespace fern

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include <fmt/format.h>
+
 namespace fern {
 
 namespace {
@@ -12,6 +14,22 @@ constexpr std::size_t mostHeld = 32; ///< lines that wait for their form
 constexpr int badToForget = 10; ///< in a row: another program sends now
 
 } // namespace
+
+Told toldOf(const StreamLine& line)
+{
+    Told told{line.at, line.raw, line.reading.fault};
+    if (!line.reading.fault.empty())
+        return told;
+    told.state = ToldState::NoValue;
+    for (const auto& field : line.reading.fields) {
+        const bool isNumber = !std::isnan(field.number);
+        told.parsed += fmt::format("{}{} = {}", told.parsed.empty() ? "" : ", ", field.name,
+            isNumber ? field.text : "no number: " + field.text);
+        if (isNumber)
+            told.state = ToldState::Good;
+    }
+    return told;
+}
 
 std::vector<StreamLine> StreamReader::feed(Ticks at, std::string_view bytes)
 {

@@ -3,11 +3,13 @@
 // their fields and counts what is wrong.
 
 #include "base/ticks.h"
+#include "reading/decoder.h"
 #include "reading/line_cutter.h"
 #include "reading/stream_shape.h"
 
 #include <string>
 #include <string_view>
+#include <utility>
 #include <vector>
 
 namespace fern {
@@ -36,8 +38,18 @@ struct StreamPace {
     double longest = 0;
 };
 
+/// Returns the line as a monitor shows it: good when it has any number.
+Told toldOf(const StreamLine& line);
+
 class StreamReader {
 public:
+    StreamReader() = default;
+    /// A stream whose form is known.
+    explicit StreamReader(StreamShape shape)
+        : m_shape(std::move(shape))
+    {
+    }
+
     /// Takes bytes that came at `at`, not earlier than those before. Returns the lines that they
     /// complete. The first ones wait until their form is known; when many lines in a row have
     /// another one, it is found anew.

@@ -97,17 +97,17 @@ StreamReading readSentence(std::string_view line)
     const auto state = stateOf(*sentence);
     const auto add = [&](const char* name, std::optional<double> value, const char* unit) {
         if (value)
-            reading.fields.push_back(
-                {name, fmt::format("{} {}", significantText(*value, 7), unit), *value});
+            reading.fields.push_back({receiverField(name),
+                fmt::format("{} {}", significantText(*value, 7), prettyUnit(unit)), *value, unit});
     };
     if (state.speed)
         add("speed", fromSi(*state.speed, *parseUnit("kn")), "kn");
-    add("course", state.course, "°");
-    add("latitude", state.latitude, "°");
-    add("longitude", state.longitude, "°");
+    add("course", state.course, "deg");
+    add("latitude", state.latitude, "deg");
+    add("longitude", state.longitude, "deg");
     add("altitude", state.altitude, "m");
     if (state.satellitesUsed)
-        add("satellites", *state.satellitesUsed, "");
+        add("satellites", *state.satellitesUsed, "count");
     return reading;
 }
 
@@ -159,6 +159,11 @@ StreamShape columnShape(std::span<const std::string> lines, char separator)
 }
 
 } // namespace
+
+std::string receiverField(std::string_view what)
+{
+    return "receiver." + std::string(what);
+}
 
 StreamReading readLine(std::string_view line, const StreamShape& shape)
 {

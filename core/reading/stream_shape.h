@@ -29,6 +29,7 @@ struct StreamField {
     std::string name;
     std::string text;
     double number = std::numeric_limits<double>::quiet_NaN(); ///< NaN when the text is none
+    std::string unit{}; ///< of the number, where the form says it; else empty
 
     bool operator==(const StreamField&) const = default;
 };
@@ -45,6 +46,9 @@ StreamShape guessShape(std::span<const std::string> lines);
 
 /// Reads one line. A field that is no number keeps its text. A torn line says what is wrong.
 StreamReading readLine(std::string_view line, const StreamShape& shape);
+
+/// Returns the name that a field of a receiver's sentences has: "receiver.speed".
+std::string receiverField(std::string_view what);
 
 /// Returns the form in words: "name:value lines", "3 columns, separated by a comma".
 std::string shapeInWords(const StreamShape& shape);

@@ -1,13 +1,11 @@
 #include "run/live_intake.h"
 
 #include <algorithm>
-#include <cmath>
 
 namespace fern {
 
 namespace {
 
-constexpr std::size_t mostLogged = 16U << 20U; ///< bytes
 constexpr std::size_t mostFieldNames = 200; ///< garbage must not fill the memory
 
 std::optional<Tap> tapNamed(std::string_view word)
@@ -17,10 +15,25 @@ std::optional<Tap> tapNamed(std::string_view word)
                                    : std::optional(static_cast<Tap>(found - tapWords.begin()));
 }
 
-/// Converts a field's number at a tap to what the run takes there.
-double inRunUnits(const PlainChannel& channel, Tap tap, double number)
+/// Converts a field's number to what the run takes at a tap; a unit that does not fit is no value.
+double inRunUnits(const PlainChannel& channel, Tap tap, const StreamField& field)
 {
-    return tap == Tap::Reading || tap == Tap::Pin ? number : toSi(number, channel.unit);
+    const bool isPin = tap == Tap::Pin;
+    const bool isReading = tap == Tap::Reading;
+    if (field.unit.empty())
+        return isPin || isReading ? field.number : toSi(field.number, channel.unit);
+    const auto unit = *parseUnit(field.unit);
+    const auto wanted = isPin ? *parseUnit("V") : isReading ? channel.readingUnit : channel.unit;
+    if (unit.dimension != wanted.dimension)
+        return notThere;
+    const double si = toSi(field.number, unit);
+    return isReading ? fromSi(si, wanted) : si;
+}
+
+/// Whether every byte at the port is the channel's.
+bool isAtPort(const Source& source)
+{
+    return isTold(source.kind) && source.live && source.live->field == "*";
 }
 
 } // namespace
@@ -29,40 +42,120 @@ std::optional<LiveRoute> routeOf(const PlainInstrument& instrument, std::string_
 {
     for (std::size_t i = 0; i < instrument.channels.size(); ++i)
         if (const auto& live = instrument.channels[i].source.live; live && live->field == field)
-            return LiveRoute{std::string(field), i, live->tap};
+            return LiveRoute{i, live->tap};
     const auto dot = field.rfind('.');
     const auto tap = dot == std::string_view::npos ? std::nullopt : tapNamed(field.substr(dot + 1));
     const auto name = tap ? field.substr(0, dot) : field;
     for (std::size_t i = 0; i < instrument.channels.size(); ++i) {
         const auto& channel = instrument.channels[i];
         if ((channel.id == name || channel.name == name) && !channel.source.live)
-            return LiveRoute{std::string(field), i, tap.value_or(usualTap(channel.source.kind))};
+            return LiveRoute{i, tap.value_or(usualTap(channel.source.kind))};
     }
     return std::nullopt;
 }
 
-bool listensToBytes(const Source& source)
-{
-    if (source.live)
-        return isTold(source.kind) && source.live->field == "*";
-    return source.kind == SourceKind::Receiver || source.kind == SourceKind::Lines
-        || source.kind == SourceKind::Computer;
-}
-
-LiveIntake::Heard LiveIntake::feed(const PlainInstrument& instrument, const LiveChunk& chunk)
+std::vector<StreamLine> LiveIntake::deliver(
+    const PlainInstrument& instrument, const LiveChunk& chunk, FirmwareRun& run)
 {
     if (chunk.isNewBegin)
         m_stream.reset();
-    Heard heard{m_stream.feed(chunk.at, chunk.bytes), {}};
-    for (const auto& line : heard.lines)
-        for (const auto& field : line.reading.fields) {
+    auto lines = m_stream.feed(chunk.at, chunk.bytes);
+    for (const auto& line : lines)
+        for (const auto& field : line.reading.fields)
             remember(field);
+    for (std::size_t i = 0; i < instrument.channels.size(); ++i) {
+        const auto& source = instrument.channels[i].source;
+        if (isAtPort(source))
+            run.deliverBytes(i, chunk.at, chunk.bytes);
+        else if (reads(source))
+            for (const auto& line : lines)
+                run.deliverBytes(i, line.at, line.raw + "\n");
+    }
+    for (const auto& line : lines)
+        for (const auto& field : line.reading.fields) {
             const auto route = routeOf(instrument, field.name);
-            if (route)
-                heard.samples.push_back({route->channel, route->tap, line.at,
-                    inRunUnits(instrument.channels[route->channel], route->tap, field.number)});
+            if (!route || reads(instrument.channels[route->channel].source))
+                continue;
+            const auto& channel = instrument.channels[route->channel];
+            run.deliver(
+                route->channel, route->tap, line.at, inRunUnits(channel, route->tap, field));
         }
-    return heard;
+    return lines;
+}
+
+void LiveIntake::deliverAgain(const LiveLog& log, std::size_t until,
+    const PlainInstrument& instrument, FirmwareRun& run) const
+{
+    auto again = anew();
+    auto number = log.since(run.now());
+    bool isWhole = number == 0;
+    for (; number < until; ++number) {
+        auto chunk = log[number];
+        isWhole = isWhole || chunk.isNewBegin;
+        if (!isWhole) {
+            const auto end = chunk.bytes.find('\n');
+            if (end == std::string::npos)
+                continue;
+            chunk.bytes.erase(0, end + 1);
+            isWhole = true;
+        }
+        again.deliver(instrument, chunk, run);
+    }
+}
+
+std::optional<std::size_t> LiveIntake::decoderOf(
+    const PlainInstrument& instrument, std::string_view field) const
+{
+    for (std::size_t i = 0; i < instrument.channels.size(); ++i)
+        if (const auto& source = instrument.channels[i].source;
+            reads(source) && ownField(source) == field)
+            return i;
+    return std::nullopt;
+}
+
+LiveIntake LiveIntake::anew() const
+{
+    LiveIntake intake;
+    intake.m_stream = StreamReader(m_stream.shape());
+    intake.m_fields = m_fields;
+    return intake;
+}
+
+std::string LiveIntake::ownField(const Source& source) const
+{
+    const auto& shape = m_stream.shape();
+    const auto& lines = source.lines;
+    if (source.kind == SourceKind::Receiver && shape.form == StreamForm::Sentences)
+        return receiverField(receiverGivesWords[static_cast<std::size_t>(source.receiver.gives)]);
+    if (source.kind == SourceKind::Computer && shape.form == StreamForm::NameValue)
+        return std::string(computerGivesWords[static_cast<std::size_t>(source.computer)]);
+    if (source.kind != SourceKind::Lines)
+        return {};
+    if (lines.form == LineForm::Json)
+        return shape.form == StreamForm::Json ? lines.key : std::string();
+    if (lines.separator.front() != shape.separator)
+        return {};
+    if (lines.form == LineForm::NameValue)
+        return shape.form == StreamForm::NameValue ? lines.key : std::string();
+    const auto column = static_cast<std::size_t>(lines.column);
+    return shape.form == StreamForm::Columns && column <= shape.names.size()
+        ? shape.names[column - 1]
+        : std::string();
+}
+
+bool LiveIntake::hasField(std::string_view name) const
+{
+    return std::any_of(m_fields.begin(), m_fields.end(),
+        [&](const StreamField& field) { return field.name == name; });
+}
+
+bool LiveIntake::reads(const Source& source) const
+{
+    if (source.live)
+        return false; // the maker has said what it hears
+    const auto field = ownField(source);
+    // A receiver without a fix says so before it has any field.
+    return !field.empty() && (source.kind == SourceKind::Receiver || hasField(field));
 }
 
 void LiveIntake::remember(const StreamField& field)
@@ -73,23 +166,6 @@ void LiveIntake::remember(const StreamField& field)
         *known = field;
     else if (m_fields.size() < mostFieldNames)
         m_fields.push_back(field);
-}
-
-void LiveLog::add(LiveChunk chunk)
-{
-    m_bytes += chunk.bytes.size();
-    m_chunks.push_back(std::move(chunk));
-    while (m_bytes > mostLogged && m_chunks.size() > 1) {
-        m_bytes -= m_chunks.front().bytes.size();
-        m_chunks.pop_front();
-    }
-}
-
-std::vector<LiveChunk> LiveLog::since(Ticks at) const
-{
-    const auto first = std::lower_bound(m_chunks.begin(), m_chunks.end(), at,
-        [](const LiveChunk& chunk, Ticks time) { return chunk.at < time; });
-    return {first, m_chunks.end()};
 }
 
 } // namespace fern

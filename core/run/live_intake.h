@@ -1,13 +1,11 @@
 #pragma once
-// What comes from a real instrument, or a stand-in of one, while it is listened to: bytes with the
-// time when they came become samples of the channels that their fields are routed to.
+// What comes from a real instrument, or a stand-in of one, while it is listened to: bytes become
+// samples of the channels that their fields are routed to, or go to a channel's own decoder.
 
-#include "instrument/resolve.h"
 #include "reading/stream_reader.h"
-#include "run/channel_run.h"
-#include "signal/tap.h"
+#include "run/firmware_run.h"
+#include "run/live_log.h"
 
-#include <deque>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -15,28 +13,12 @@
 
 namespace fern {
 
-/// Bytes and the time when they came, since the port was opened.
-struct LiveChunk {
-    Ticks at;
-    std::string bytes;
-    bool isNewBegin = false; ///< the port was opened again: a line that was begun is lost
-};
-
 /// Where a field of the stream goes.
 struct LiveRoute {
-    std::string field;
     std::size_t channel = 0;
     Tap tap = Tap::Reading;
 
     bool operator==(const LiveRoute&) const = default;
-};
-
-/// A number for a channel.
-struct LiveSample {
-    std::size_t channel = 0;
-    Tap tap = Tap::Reading;
-    Ticks at;
-    double value = notThere; ///< SI units; a reading as it stands
 };
 
 /// Returns where a field goes: to the channel that names it in the file, otherwise to the one whose
@@ -50,42 +32,45 @@ constexpr Tap usualTap(SourceKind kind)
     return isConverted(kind) ? Tap::Reading : Tap::Scaled;
 }
 
-/// Returns whether a channel listens to the bytes themselves, as its decoder does on the board: a
-/// receiver, lines or a computer's health; other told sources when they name the field "*".
-bool listensToBytes(const Source& source);
-
 class LiveIntake {
 public:
-    /// What one chunk brought.
-    struct Heard {
-        std::vector<StreamLine> lines;
-        std::vector<LiveSample> samples;
-    };
-    /// Reads a chunk; the routes follow the instrument as it is now.
-    Heard feed(const PlainInstrument& instrument, const LiveChunk& chunk);
+    LiveIntake() = default;
+
+    /// Reads a chunk and delivers what it brings to a live run of the instrument. A field's number
+    /// is in the channel's unit unless the field has one, a reading as it stands. Lines that a
+    /// channel's decoder reads, of a receiver, another computer or its health, go there instead, as
+    /// on the board; every byte goes to the decoder of a channel whose field in the file is "*".
+    /// Returns the lines.
+    std::vector<StreamLine> deliver(
+        const PlainInstrument& instrument, const LiveChunk& chunk, FirmwareRun& run);
+
+    /// Delivers to another run what has been delivered since its begin: the chunks before `until`.
+    /// What follows a chunk that the run does not hear begins with a whole line.
+    void deliverAgain(const LiveLog& log, std::size_t until, const PlainInstrument& instrument,
+        FirmwareRun& run) const;
+
+    /// Forgets a line that was begun.
+    void forgetBegun() { m_stream.reset(); }
 
     const StreamReader& stream() const { return m_stream; }
     /// The newest value of every field, in the order in which they came first.
     const std::vector<StreamField>& fields() const { return m_fields; }
+    /// Returns the channel whose own decoder reads a field, or nothing.
+    std::optional<std::size_t> decoderOf(
+        const PlainInstrument& instrument, std::string_view field) const;
 
 private:
+    /// The same form and fields, but nothing heard.
+    LiveIntake anew() const;
     void remember(const StreamField& field);
+    /// The field that the decoder of a source reads; empty when it reads no such lines.
+    std::string ownField(const Source& source) const;
+    bool hasField(std::string_view name) const;
+    /// Whether the decoder of a source reads lines of this stream.
+    bool reads(const Source& source) const;
 
     StreamReader m_stream;
     std::vector<StreamField> m_fields;
-};
-
-/// The last of what was heard, so that a changed instrument can hear it again.
-class LiveLog {
-public:
-    void add(LiveChunk chunk);
-    /// The chunks from an instant on.
-    std::vector<LiveChunk> since(Ticks at) const;
-    std::size_t bytes() const { return m_bytes; }
-
-private:
-    std::deque<LiveChunk> m_chunks;
-    std::size_t m_bytes = 0;
 };
 
 } // namespace fern

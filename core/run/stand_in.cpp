@@ -54,7 +54,6 @@ public:
     Board(PlainInstrument instrument, double damage)
         : Printer(ticksFromSeconds(0.2), damage, instrument.seed)
         , m_instrument(instrument)
-        , m_latest(instrument.channels.size())
         , m_run(std::move(instrument), {}, *this)
     {
     }
@@ -69,16 +68,17 @@ protected:
         };
         for (std::size_t i = 0; i < m_instrument.channels.size(); ++i) {
             const auto& channel = m_instrument.channels[i];
-            if (!m_latest[i].hasCome || givesCodes(channel.source.kind))
+            if (!m_run.latest(i).hasCome || givesCodes(channel.source.kind))
                 continue;
             if (isConverted(channel.source.kind))
                 add(channel.id + ".reading", numberText(m_readings[i]));
             else
-                add(channel.id, numberText(fromSi(m_latest[i].real, channel.unit)));
+                add(channel.id, numberText(fromSi(m_run.latest(i).real, channel.unit)));
         }
         for (std::size_t i = 0; i < m_instrument.readers.size(); ++i) {
             const auto& reader = m_instrument.readers[i];
-            std::string text(trimmed(readerText(m_instrument, i, m_latest[reader.channel], at)));
+            std::string text(
+                trimmed(readerText(m_instrument, i, m_run.latest(reader.channel), at)));
             std::replace(text.begin(), text.end(), ' ', '_');
             if (!text.empty())
                 add(reader.id + ".shown", text);
@@ -93,24 +93,14 @@ private:
     }
     void sampled(const SampleRecord& record) override
     {
-        auto& latest = m_latest[record.channel];
-        latest = {record.real.smoothed, notThere, record.at, true,
-            record.code.empty() ? latest.text : record.code};
         m_readings[record.channel] = record.real.reading;
     }
-    void told(const ToldRecord& record) override
-    {
-        if (!record.told.text.empty())
-            m_latest[record.channel] = {1, notThere, record.told.at, true, record.told.text};
-    }
-
     PlainInstrument m_instrument;
-    std::vector<LatestValue> m_latest;
     std::map<std::size_t, double> m_readings;
     FirmwareRun m_run;
 };
 
-/// A hand-held meter beside the instrument: what is true, with the digits of the channel's wish.
+/// A hand-held meter beside the instrument: what is true, to five digits.
 class Meter : public Printer {
 public:
     Meter(PlainChannel channel, double damage, std::uint64_t seed)
@@ -184,30 +174,41 @@ private:
     std::vector<Sent> m_waiting;
 };
 
-bool suits(StandInKind stand, const PlainChannel& channel)
+bool suits(StandInKind stand, SourceKind kind)
 {
     switch (stand) {
     case StandInKind::Board:
         return true;
     case StandInKind::Meter:
-        return !channel.lane.empty();
+        return hasLane(kind) && !hasEvents(kind);
     case StandInKind::Pulses:
-        return channel.source.kind == SourceKind::Pulses && !channel.lane.empty();
+        return kind == SourceKind::Pulses;
     case StandInKind::Receiver:
-        return channel.source.kind == SourceKind::Receiver;
+        return kind == SourceKind::Receiver;
     case StandInKind::Remote:
-        return channel.source.kind == SourceKind::KeyCodes;
+        return kind == SourceKind::KeyCodes;
     case StandInKind::Scanner:
-        return channel.source.kind == SourceKind::Labels;
+        return kind == SourceKind::Labels;
     case StandInKind::Node:
-        return channel.source.kind == SourceKind::Node;
+        return kind == SourceKind::Node;
     case StandInKind::Computer:
-        return channel.source.kind == SourceKind::Computer;
+        return kind == SourceKind::Computer;
     }
     return false;
 }
 
 } // namespace
+
+std::vector<StandInKind> standInsFor(const Instrument& instrument)
+{
+    std::vector<StandInKind> kinds;
+    for (std::size_t i = 0; i < standInWords.size(); ++i)
+        if (const auto kind = static_cast<StandInKind>(i);
+            std::any_of(instrument.channels.begin(), instrument.channels.end(),
+                [&](const auto& channel) { return suits(kind, channel->source.kind); }))
+            kinds.push_back(kind);
+    return kinds;
+}
 
 Result<std::unique_ptr<StandIn>> makeStandIn(
     const Instrument& instrument, const StandInSetting& setting)
@@ -220,7 +221,10 @@ Result<std::unique_ptr<StandIn>> makeStandIn(
         plain.seed = setting.seed;
     const auto found =
         std::find_if(plain.channels.begin(), plain.channels.end(), [&](const PlainChannel& c) {
-            return suits(setting.kind, c) && (setting.channel.empty() || c.id == setting.channel);
+            const bool needsLane =
+                setting.kind == StandInKind::Meter || setting.kind == StandInKind::Pulses;
+            return suits(setting.kind, c.source.kind) && (!needsLane || !c.lane.empty())
+                && (setting.channel.empty() || c.id == setting.channel);
         });
     if (found == plain.channels.end())
         return Error{ErrorCode::NotFound,

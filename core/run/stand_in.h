@@ -47,6 +47,9 @@ public:
     virtual std::vector<Sent> until(Ticks until) = 0;
 };
 
+/// Returns the kinds that an instrument has a channel for.
+std::vector<StandInKind> standInsFor(const Instrument& instrument);
+
 /// Makes a stand-in of an instrument. Where it has no channel of the kind, a usual one of the kind
 /// is taken; a board and a meter need a channel. Error says what is missing.
 Result<std::unique_ptr<StandIn>> makeStandIn(

@@ -158,6 +158,17 @@ TEST_F(LiveTest, APortIsHeardPulledPluggedInAndRecorded)
     EXPECT_TRUE(find<QComboBox>("scenario")->currentText().contains(QStringLiteral("heard.csv")));
 }
 
+TEST_F(LiveTest, ASpeedThatIsNoneIsRefused)
+{
+    for (const char* typed : {"/dev/ttyUSB0 fast", "/dev/ttyUSB0 0", "/dev/ttyUSB0 9600 8N1"}) {
+        dialogs.nextText = QString::fromLatin1(typed);
+        choose(QStringLiteral("listen to a port"));
+        EXPECT_TRUE(notice()->text().contains(QStringLiteral("is no port and speed"))) << typed;
+        EXPECT_TRUE(
+            find<QComboBox>("scenario")->currentText().startsWith(QStringLiteral("scenario")));
+    }
+}
+
 TEST_F(LiveTest, HoldsWhileItGoesOnHearing)
 {
     choose(QStringLiteral("stand-in: board"));

@@ -224,6 +224,21 @@ TEST(Cli, ReplaysTheEveningToATraceAndAPicture)
         std::filesystem::remove(path);
 }
 
+TEST(Cli, FeedsAPseudoTerminal)
+{
+    const auto port = temporary("feed-port");
+    const auto sent = valueOf(cli("feed --json meter --seconds 0.7 --link " + port));
+    EXPECT_GT(member(sent, "bytes").number, 20);
+    EXPECT_FALSE(std::filesystem::is_symlink(port)) << "it is taken away at the end";
+    EXPECT_EQ(cli("feed meter").exitCode, 4) << "nobody said where to";
+    EXPECT_EQ(cli("feed meter --link " + port + " --port /dev/null").exitCode, 4);
+    EXPECT_EQ(cli("feed /no/such/file.csv --link " + port).exitCode, 3);
+    EXPECT_EQ(cli("feed meter --port /dev/no-such-port").exitCode, 3);
+    const auto scanner = cli("feed scanner --file " + skiffPath + " --link " + port);
+    EXPECT_EQ(scanner.exitCode, 3);
+    EXPECT_NE(scanner.err.find("no channel that a scanner could stand in for"), std::string::npos);
+}
+
 TEST(Cli, TellsTheHealthOfThisComputer)
 {
     const auto health = valueOf(cli("computer --json"));

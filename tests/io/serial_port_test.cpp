@@ -4,6 +4,7 @@
 #include "io/serial_port.h"
 #include "io/stand_in_link.h"
 #include "plan/stand_in_points.h"
+#include "reading/stream_reader.h"
 #include "tests/support.h"
 
 #include "base/random.h"

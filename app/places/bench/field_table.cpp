@@ -3,6 +3,7 @@
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "instrument/edits.h"
+#include "run/live_intake.h"
 
 #include <QHeaderView>
 #include <QSignalBlocker>
@@ -55,16 +56,21 @@ void FieldTable::showFields(const std::vector<LiveFieldView>& fields)
     m_routes.clear();
     for (int row = 0; row < rowCount(); ++row) {
         const auto& field = fields[static_cast<std::size_t>(row)];
-        m_routes.push_back(field.channel);
-        if (const auto text = qText(field.field.text); item(row, ValueColumn)->text() != text)
-            item(row, ValueColumn)->setText(text);
+        const bool isRouted = field.use == FieldUse::Routed;
+        m_routes.push_back(isRouted ? field.channel : std::string());
+        item(row, ValueColumn)->setText(qText(field.field.text));
         auto* channel = static_cast<QComboBox*>(cellWidget(row, ChannelColumn));
         auto* tap = static_cast<QComboBox*>(cellWidget(row, TapColumn));
-        channel->setItemText(0, field.isShown ? tr("compared below") : tr("nothing"));
-        channel->setEnabled(!field.isShown);
-        channel->setCurrentIndex(std::max(0, channel->findData(qText(field.channel))));
+        const int known = channel->findData(qText(field.channel));
+        channel->setItemText(0,
+            field.use == FieldUse::Compared ? tr("compared below")
+                : field.use == FieldUse::Decoded
+                ? tr("decoded for %1").arg(channel->itemText(known))
+                : tr("nothing"));
+        channel->setEnabled(field.use != FieldUse::Compared);
+        channel->setCurrentIndex(isRouted ? std::max(0, known) : 0);
         tap->setCurrentIndex(static_cast<int>(field.tap));
-        tap->setEnabled(!field.channel.empty());
+        tap->setEnabled(isRouted);
     }
 }
 

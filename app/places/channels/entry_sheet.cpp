@@ -8,6 +8,8 @@
 #include <QSignalBlocker>
 #include <QVBoxLayout>
 
+#include <utility>
+
 namespace fern::app {
 
 namespace {
@@ -78,11 +80,14 @@ EntrySheet::EntrySheet(Document& document, QWidget* parent)
                 m_document.apply(tr("%1: %2").arg(wordOf(entry->kind), label),
                     withEntryParameter(m_document.instrument(), m_place, *entry, path.toStdString(),
                         text.toStdString()));
+            showChosen(); // what was refused does not stay
         });
 }
 
-void EntrySheet::showEntries(const EntryPlace& place)
+void EntrySheet::showEntries(const EntryPlace& place, int revision)
 {
+    if (std::exchange(m_revision, revision) == revision)
+        return;
     const bool isOther = place.channel != m_place.channel || place.scenario != m_place.scenario;
     const auto entries = entriesOf(m_document.instrument(), place);
     m_place = place;

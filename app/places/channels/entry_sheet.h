@@ -17,7 +17,8 @@ class EntrySheet : public QWidget {
 public:
     EntrySheet(Document& document, QWidget* parent);
 
-    void showEntries(const EntryPlace& place);
+    /// Shows what is around a channel; nothing is to do while `revision` stays.
+    void showEntries(const EntryPlace& place, int revision);
 
 private:
     void fillMenu();
@@ -28,6 +29,7 @@ private:
 
     Document& m_document;
     EntryPlace m_place;
+    int m_revision = -1;
     std::vector<Entry> m_entries;
     QListWidget* m_list;
     ParameterGrid* m_figures;

@@ -145,7 +145,7 @@ void WorldBench::showInputs(const RunView& view)
                 row.note->setText(QString::fromStdString(verdict.note));
             }
     m_trace->showView(view);
-    m_entries->showEntries({view.plain.scenario, channel().id});
+    m_entries->showEntries({view.plain.scenario, channel().id}, view.revision);
 }
 
 } // namespace fern::app

@@ -42,7 +42,7 @@ TEST_F(ShownCheckTest, TheSameIsNoDifference)
 TEST_F(ShownCheckTest, NamesThePlantedMistake)
 {
     EXPECT_EQ(cause(12.848, "12.84", "12.85"), "cut instead of rounded");
-    EXPECT_EQ(cause(12.84, "12.8", "12.84"), "1 decimals instead of 2");
+    EXPECT_EQ(cause(12.84, "12.8", "12.84"), "1 decimal instead of 2");
     EXPECT_EQ(cause(12.84, "12.85", "12.84"),
         "shown here a little earlier: it is redrawn later, "
         "or smooths more");

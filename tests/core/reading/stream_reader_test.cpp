@@ -63,7 +63,7 @@ TEST(StreamShape, FieldsOfEveryForm)
         ElementsAre(Pair("a.b", 1.5), Pair("c", 7)));
     EXPECT_THAT(numbers("$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6A",
                     {"$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6A"}),
-        testing::Contains(Pair("speed", testing::DoubleNear(22.4, 1e-9))));
+        testing::Contains(Pair("receiver.speed", testing::DoubleNear(22.4, 1e-9))));
     const auto word = readLine("u:low, i:2", guessShape(Lines{"u:1, i:2"}));
     EXPECT_TRUE(word.fault.empty());
     EXPECT_TRUE(std::isnan(word.fields[0].number));

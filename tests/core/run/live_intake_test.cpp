@@ -3,9 +3,12 @@
 #include "tests/core/sources.h"
 #include "tests/support.h"
 
+#include "instrument/edits.h"
 #include "run/live_intake.h"
 
 #include <gmock/gmock.h>
+
+#include <cmath>
 
 #include <fmt/format.h>
 
@@ -23,11 +26,8 @@ struct Live {
     void feed(double seconds, const std::string& bytes)
     {
         const auto at = ticksFromSeconds(seconds);
-        for (std::size_t i = 0; i < plain.channels.size(); ++i)
-            if (listensToBytes(plain.channels[i].source))
-                run.deliverBytes(i, at, bytes);
-        for (const auto& sample : intake.feed(plain, {at, bytes}).samples)
-            run.deliver(sample.channel, sample.tap, sample.at, sample.value);
+        log.add({at, bytes});
+        intake.deliver(plain, log[log.end() - 1], run);
         run.advanceTo(at);
     }
     std::vector<double> readings(std::size_t channel) const
@@ -41,15 +41,26 @@ struct Live {
 
     PlainInstrument plain;
     LiveIntake intake;
+    LiveLog log;
     RunHistory history;
     FirmwareRun run;
 };
+
+/// An instrument with one channel that lines tell, in metres; the lines are in feet.
+Instrument depthInFeet()
+{
+    Source lines;
+    lines.kind = SourceKind::Lines;
+    lines.lines.key = "depth";
+    lines.lines.unit = "ft";
+    return test::withSource(test::bench(), "depth", {lines, "m", {{0, 3}}});
+}
 
 TEST(Live, FieldsFindTheirChannels)
 {
     auto in = test::wholeSkiff();
     const auto plain = *resolve(in, "");
-    EXPECT_EQ(routeOf(plain, "house-battery.reading"), (LiveRoute{"house-battery.reading", 0}));
+    EXPECT_EQ(routeOf(plain, "house-battery.reading"), (LiveRoute{0, Tap::Reading}));
     EXPECT_EQ(routeOf(plain, "House battery")->tap, Tap::Reading) << "a converter's codes";
     EXPECT_EQ(routeOf(plain, "house-battery.pin")->tap, Tap::Pin);
     EXPECT_EQ(routeOf(plain, "speed")->tap, Tap::Scaled) << "a number in the channel's unit";
@@ -60,7 +71,7 @@ TEST(Live, FieldsFindTheirChannels)
     battery.source.live = LiveSpec{"u_batt", Tap::Pin};
     in.channels[0] = std::make_shared<const Channel>(battery);
     const auto named = *resolve(in, "");
-    EXPECT_EQ(routeOf(named, "u_batt"), (LiveRoute{"u_batt", 0, Tap::Pin}));
+    EXPECT_EQ(routeOf(named, "u_batt"), (LiveRoute{0, Tap::Pin}));
     EXPECT_FALSE(routeOf(named, "house-battery"));
     EXPECT_EQ(*readInstrument(writeInstrument(in)), in);
 }
@@ -109,26 +120,98 @@ TEST(Live, LateAndEarlyDeliveriesKeepTheOrderOfTime)
     EXPECT_EQ(live.history.lastSample(0)->at, ticksFromSeconds(1.2));
 }
 
-TEST(Live, TheLogIsBoundedAndHeardAgain)
+TEST(Live, AReceiversSpeedIsNoOtherChannelsAndKeepsItsUnit)
+{
+    // The example of the sentence's documentation: 22.4 knots.
+    const std::string sentence =
+        "$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6A\r\n";
+    auto in = test::wholeSkiff();
+    Live live(in);
+    live.feed(1, sentence);
+    const auto wheel = indexOf(live.plain.channels, "speed");
+    EXPECT_TRUE(live.readings(wheel).empty()) << "the wheel's speed is another one";
+    const auto satellite = indexOf(live.plain.channels, "satellite-speed");
+    EXPECT_EQ(live.intake.decoderOf(live.plain, "receiver.speed"), satellite);
+    // Routed to the wheel by the maker, it comes in the wheel's unit; a course is no speed.
+    in = *withLiveField(in, "receiver.speed", "", "speed", Tap::Scaled);
+    Live routed(in);
+    routed.feed(1, sentence);
+    routed.feed(1.1, "");
+    EXPECT_NEAR(
+        fromSi(routed.history.lastSample(wheel)->real.scaled, routed.plain.channels[wheel].unit),
+        22.4 * 1.852, 1e-9); // NIST SP 811: a knot is 1852 m in an hour
+    in = *withLiveField(in, "receiver.course", "", "speed", Tap::Scaled);
+    Live course(in);
+    course.feed(1, sentence);
+    EXPECT_TRUE(std::isnan(course.history.lastSample(wheel)->real.scaled));
+}
+
+TEST(Live, ALineIsDecodedOnceInItsOwnUnit)
+{
+    Live live(depthInFeet());
+    for (int i = 0; i < 5; ++i)
+        live.feed(i, "depth:10\n");
+    EXPECT_EQ(live.readings(0).size(), 5U) << "not by its name too";
+    // Ten feet, scaled in the 32-bit floats of the channel.
+    EXPECT_FLOAT_EQ(static_cast<float>(live.history.lastSample(0)->real.scaled), 3.048F);
+    // Lines about something else do not reach its decoder: nothing came damaged.
+    Live other(depthInFeet());
+    for (int i = 0; i < 5; ++i)
+        other.feed(i, "height:10\n");
+    EXPECT_TRUE(other.history.told(0).empty());
+}
+
+TEST(Live, AnotherRunHearsTheSameAgain)
+{
+    // Numbers alone: half a line would be another number.
+    auto in = test::wholeSkiff();
+    in = *withLiveField(in, "column 1", "", "house-battery", Tap::Reading);
+    Live live(in);
+    std::string stream;
+    for (int i = 0; i < 300; ++i)
+        stream += fmt::format("{}\n", 3000 + i);
+    for (std::size_t at = 0, i = 0; at < stream.size(); at += 7, ++i)
+        live.feed(0.1 * static_cast<double>(i), stream.substr(at, 7));
+    live.feed(200, "31"); // a line that was begun
+    const auto all = live.readings(0);
+    ASSERT_EQ(all.size(), 300U);
+    for (const double start : {0.0, 3.0, 9.7}) {
+        RunHistory history(ticksFromSeconds(1e6));
+        FirmwareRun again(live.plain, {ticksFromSeconds(start), {}, true}, history);
+        live.intake.deliverAgain(live.log, live.log.end(), live.plain, again);
+        again.advanceTo(ticksFromSeconds(200));
+        std::vector<double> heard;
+        for (const auto& sample : history.samples())
+            if (sample.channel == 0)
+                heard.push_back(sample.real.reading);
+        ASSERT_FALSE(heard.empty());
+        EXPECT_TRUE(std::equal(heard.rbegin(), heard.rend(), all.rbegin())) << start;
+        EXPECT_EQ(heard.size() == all.size(), start == 0);
+    }
+}
+
+TEST(Live, TheLogIsBoundedAndItsChunksKeepTheirNumbers)
 {
     LiveLog log;
     const std::string chunk(1000, 'x');
     for (int i = 0; i < 20000; ++i)
         log.add({ticksFromSeconds(i), chunk});
     EXPECT_LE(log.bytes(), 16U << 20U);
-    const auto since = log.since(ticksFromSeconds(19990));
-    ASSERT_EQ(since.size(), 10U);
-    EXPECT_EQ(since.front().at, ticksFromSeconds(19990));
+    EXPECT_EQ(log.bytes() + log.droppedBytes(), 20'000'000U);
+    EXPECT_EQ(log.end(), 20000U);
+    EXPECT_EQ(log.since(ticksFromSeconds(19990)), 19990U);
+    EXPECT_EQ(log[19990].at, ticksFromSeconds(19990));
+    EXPECT_EQ(log.since(Ticks{}), log.first());
 }
 
 TEST(Live, APortOpenedAgainLosesTheLineThatWasBegun)
 {
-    const auto plain = *resolve(test::wholeSkiff(), "");
-    LiveIntake intake;
-    intake.feed(plain, {Ticks{1}, "speed:1\nspeed:2\nspeed:3\nspeed:1"});
-    const auto heard = intake.feed(plain, {Ticks{2}, "speed:7\n", true});
-    ASSERT_EQ(heard.samples.size(), 1U);
-    EXPECT_NEAR(heard.samples[0].value, 7 / 3.6, 1e-12);
+    Live live(test::wholeSkiff());
+    live.feed(1, "speed:1\nspeed:2\nspeed:3\nspeed:1");
+    live.intake.deliver(live.plain, {ticksFromSeconds(2), "speed:7\n", true}, live.run);
+    live.run.advanceTo(ticksFromSeconds(3));
+    const auto wheel = indexOf(live.plain.channels, "speed");
+    EXPECT_NEAR(live.history.lastSample(wheel)->real.scaled, 7 / 3.6, 1e-12);
 }
 
 } // namespace

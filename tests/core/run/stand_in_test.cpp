@@ -97,6 +97,9 @@ TEST(StandIn, ADamagedBoardIsStillRead)
 TEST(StandIn, SaysWhatIsMissing)
 {
     const auto skiff = test::wholeSkiff();
+    EXPECT_EQ(standInsFor(skiff),
+        (std::vector<StandInKind>{
+            StandInKind::Board, StandInKind::Meter, StandInKind::Pulses, StandInKind::Receiver}));
     const auto error = [&](const StandInSetting& setting) {
         return makeStandIn(skiff, setting).error().message;
     };
