@@ -77,7 +77,9 @@ void StreamReader::count(Ticks at, const StreamReading& reading)
     if (m_hasLine) {
         const double interval = inSeconds(at - m_lastAt);
         constexpr std::size_t known = 5;
-        m_counts.late += m_intervals >= known && interval > 2 * m_mean;
+        // Bursts of lines scatter much without any of them being late.
+        m_counts.late +=
+            m_intervals >= known && interval > std::max(2 * m_mean, m_mean + 4 * pace().jitter);
         ++m_intervals;
         const double off = interval - m_mean;
         m_mean += off / static_cast<double>(m_intervals);

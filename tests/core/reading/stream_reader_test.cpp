@@ -177,6 +177,13 @@ TEST(StreamReader, TellsHowEvenlyLinesCome)
     reader.feed(ticksFromSeconds(10.5), "a:1\n");
     EXPECT_EQ(reader.counts().late, 1U);
     EXPECT_NEAR(reader.pace().longest, 0.602, 1e-9);
+    // A receiver sends some sentences at once and then rests: none of them is late.
+    StreamReader bursts;
+    for (int i = 0; i < 60; ++i)
+        bursts.feed(ticksFromSeconds(i), "a:1\na:2\na:3\n");
+    EXPECT_EQ(bursts.counts().late, 0U);
+    bursts.feed(ticksFromSeconds(66), "a:1\n");
+    EXPECT_EQ(bursts.counts().late, 1U);
 }
 
 } // namespace
