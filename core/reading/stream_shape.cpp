@@ -65,7 +65,7 @@ void addNode(const json::Node& node, const std::string& path, std::vector<Stream
         return;
     if (node.kind == json::Kind::Object) {
         for (const auto& [key, value] : node.members)
-            addNode(value, path.empty() ? key : path + "." + key, fields);
+            addNode(value, path.empty() ? key : fmt::format("{}.{}", path, key), fields);
     } else if (node.kind == json::Kind::Number) {
         fields.push_back({path, node.text, node.number});
     } else if (node.kind == json::Kind::String) {
