@@ -25,10 +25,9 @@ fi
 if [ ${#changed[@]} -gt 0 ]; then
   # Unity builds have no command for the single file, so the checks get the flags from here.
   tidy_flags=(-std=c++20 -I. -Icore -DFERN_TICK_VERSION=__FILE__ $(pkg-config --cflags Qt6Widgets 2>/dev/null || true))
-  for module in QtCore QtGui QtWidgets QtPrintSupport QtSerialPort; do
-    tidy_flags+=(-isystem "/usr/include/$(gcc -print-multiarch)/qt6/$module")
-  done
-  tidy_flags+=(-isystem "/usr/include/$(gcc -print-multiarch)/qt6" -fPIC)
+  qt="/usr/include/$(gcc -print-multiarch)/qt6"
+  for module in "$qt" "$qt"/Qt*/; do tidy_flags+=(-isystem "$module"); done
+  tidy_flags+=(-fPIC)
   printf '%s\n' "${changed[@]}" | xargs -P "$(nproc)" -n 4 clang-tidy-14 --quiet \
     $(printf -- '--extra-arg=%s ' "${tidy_flags[@]}") -p /nonexistent 2>/dev/null || fault "clang-tidy"
 fi
