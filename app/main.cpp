@@ -1,6 +1,7 @@
 #include "app/look/look.h"
 #include "app/shell/main_window.h"
 #include "io/files.h"
+#include "io/recordings.h"
 
 #include <QAbstractButton>
 #include <QApplication>
@@ -10,26 +11,32 @@
 #include <QTimer>
 
 #include <clocale>
+#include <utility>
 
 namespace {
 
 /// Shows the run at an instant, saves the window as a picture and ends.
-void takeShot(
-    fern::app::MainWindow& window, fern::Ticks at, const QString& path, const QString& leaf)
+void takeShot(fern::app::MainWindow& window, fern::Ticks at, const QString& path,
+    const QString& leaf, const QString& click)
 {
-    if (!window.isListening()) // what is heard cannot be hurried
-        window.runner().jumpTo(at);
-    if (auto* button = window.findChild<QAbstractButton*>(QStringLiteral("leaf") + leaf))
-        button->click();
+    for (const auto& name : {QStringLiteral("leaf") + leaf, click})
+        if (auto* button = window.findChild<QAbstractButton*>(name))
+            button->click();
     auto* settle = new QTimer(&window);
-    QObject::connect(settle, &QTimer::timeout, &window, [&window, at, path] {
-        if (window.runner().view()->now < at)
-            return;
-        const bool saved = window.grab().save(path);
-        if (!saved)
-            QTextStream(stderr) << "fern-tick: " << path << " cannot be written\n";
-        QCoreApplication::exit(saved ? 0 : 3);
-    });
+    QObject::connect(
+        settle, &QTimer::timeout, &window, [&window, at, path, jumps = true]() mutable {
+            if (window.isBusy())
+                return;
+            if (std::exchange(jumps, false)
+                && !window.isListening()) // what is heard cannot be hurried
+                return window.runner().jumpTo(at);
+            if (window.runner().view()->now < at)
+                return;
+            const bool saved = window.grab().save(path);
+            if (!saved)
+                QTextStream(stderr) << "fern-tick: " << path << " cannot be written\n";
+            QCoreApplication::exit(saved ? 0 : 3);
+        });
     settle->start(300);
 }
 
@@ -61,8 +68,12 @@ int main(int argc, char** argv)
     const QCommandLineOption play(QStringLiteral("play"),
         QStringLiteral("play a recording through the instrument"), QStringLiteral("FILE.csv"));
     const QCommandLineOption listen(QStringLiteral("listen"),
-        QStringLiteral("listen to a port, \"/dev/ttyUSB0 115200\", or to a stand-in, \"board\""),
+        QStringLiteral(
+            "listen to a port, \"/dev/ttyUSB0 115200\", a feed, \"http://192.168.1.20/values 2\", "
+            "or a stand-in, \"board\""),
         QStringLiteral("SOURCE"));
+    const QCommandLineOption captures(
+        QStringLiteral("captures"), QStringLiteral("open the captures of the Bench place"));
     const QCommandLineOption look(
         QStringLiteral("look"), QStringLiteral("light or dark"), QStringLiteral("LOOK"));
     const QCommandLineOption channel(QStringLiteral("channel"),
@@ -73,9 +84,13 @@ int main(int argc, char** argv)
         QStringLiteral("SHEET"));
     const QCommandLineOption door(
         QStringLiteral("door"), QStringLiteral("open the sheet for a new instrument or channel"));
+    const QCommandLineOption click(QStringLiteral("click"),
+        QStringLiteral("a button that is clicked before the shot, by its name"),
+        QStringLiteral("NAME"));
     const QCommandLineOption small(
         QStringLiteral("small"), QStringLiteral("take the shot in the smallest window"));
-    parser.addOptions({shot, leaf, at, play, listen, run, look, channel, parts, door, small});
+    parser.addOptions(
+        {shot, leaf, at, play, listen, captures, run, look, channel, parts, door, click, small});
     parser.process(application);
 
     // A picture keeps nothing and shows nothing of what was kept.
@@ -95,6 +110,12 @@ int main(int argc, char** argv)
                                 << "\n";
             return 3;
         }
+    if (parser.isSet(shot) && parser.isSet(play))
+        if (const auto read = fern::io::loadRecording(parser.value(play).toStdString()); !read) {
+            QTextStream(stderr) << "fern-tick: " << QString::fromStdString(describe(read.error()))
+                                << "\n";
+            return 3;
+        }
     if (!files.isEmpty() && !window.open(files.first()))
         return 3;
     if (parser.isSet(small))
@@ -108,13 +129,15 @@ int main(int argc, char** argv)
         window.openParts(parser.value(parts));
     if (parser.isSet(door))
         window.openDoor(!files.isEmpty());
-    if (parser.isSet(play) && !window.playRecording(parser.value(play)))
-        return 3;
+    if (parser.isSet(play))
+        window.playRecording(parser.value(play));
+    if (parser.isSet(captures))
+        window.openCaptures();
     if (parser.isSet(listen))
         window.listenTo(parser.value(listen));
     if (parser.isSet(shot))
         takeShot(window, fern::ticksFromSeconds(parser.value(at).toDouble()), parser.value(shot),
-            parser.value(leaf));
+            parser.value(leaf), parser.value(click));
     else if (parser.isSet(run))
         window.runner().run();
     return QApplication::exec();

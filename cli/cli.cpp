@@ -96,6 +96,10 @@ int runCommandLine(int argc, char** argv)
     addWiring(app, context);
     addComputer(app, context);
     addFeed(app, context);
+    addImport(app, context);
+    addStatistics(app, context);
+    addFit(app, context);
+    addDiagnose(app, context);
     try {
         app.parse(argc, argv);
     } catch (const CLI::CallForHelp& help) {

@@ -48,6 +48,10 @@ void addParts(CLI::App& app, Context& context);
 void addWiring(CLI::App& app, Context& context);
 void addComputer(CLI::App& app, Context& context);
 void addFeed(CLI::App& app, Context& context);
+void addImport(CLI::App& app, Context& context);
+void addStatistics(CLI::App& app, Context& context);
+void addFit(CLI::App& app, Context& context);
+void addDiagnose(CLI::App& app, Context& context);
 
 /// Reads and resolves an instrument file under a scenario.
 Result<PlainInstrument> loadPlain(const std::string& path, const std::string& scenario);

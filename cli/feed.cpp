@@ -1,14 +1,19 @@
 #include "cli/cli.h"
 
 #include "io/computer.h"
+#include "io/feed_server.h"
 #include "io/files.h"
 #include "io/pseudo_terminal.h"
 #include "io/serial_port.h"
 #include "plan/stand_in_points.h"
 
+#include <QCoreApplication>
+
 #include <algorithm>
+#include <array>
 #include <chrono>
 #include <csignal>
+#include <cstdio>
 #include <functional>
 #include <memory>
 #include <thread>
@@ -30,6 +35,7 @@ struct FeedSetting {
     StandInSetting standIn;
     std::string link;
     std::string port;
+    int http = -1; ///< port of the loop-back address; -1: not over HTTP
     int baud = 9600;
     double seconds = 0; ///< 0: until it is interrupted
     bool isReal = false;
@@ -125,18 +131,47 @@ Result<std::size_t> send(
     return bytes;
 }
 
+/// Answers over HTTP until the time is over or somebody interrupts.
+void serve(Context& context, std::unique_ptr<StandIn> standIn, const FeedSetting& setting)
+{
+    int count = 0;
+    std::string name = "feed";
+    std::array<char*, 1> words{name.data()};
+    const QCoreApplication application(count, words.data());
+    const auto server = io::FeedServer::open(std::move(standIn), setting.what, setting.http);
+    if (!server)
+        return context.fail(server.error());
+    if (!context.json) {
+        print("answers at " + (*server)->address() + "\n");
+        std::fflush(stdout);
+    }
+    const auto begin = Clock::now();
+    while (isInterrupted == 0
+        && (setting.seconds <= 0
+            || std::chrono::duration<double>(Clock::now() - begin).count() < setting.seconds)) {
+        QCoreApplication::processEvents();
+        std::this_thread::sleep_for(longestNap);
+    }
+    const auto answers = (*server)->answers();
+    print(context.json ? json::writeCompact(object({{"answers", json::makeNumber(answers)}})) + "\n"
+                       : fmt::format("{} answers\n", answers));
+}
+
 void feed(Context& context, const FeedSetting& setting)
 {
-    if (setting.link.empty() == setting.port.empty())
+    if (int(!setting.link.empty()) + int(!setting.port.empty()) + int(setting.http >= 0) != 1)
         return context.fail({ErrorCode::InvalidArgument,
-            "say where to: --link PATH for a pseudo-terminal, or --port TTY for a serial port",
+            "say where to: --link PATH for a pseudo-terminal, --port TTY for a serial port, or "
+            "--http PORT for a feed on this computer",
             ""});
     auto made = makeFeed(setting);
     if (!made)
         return context.fail(made.error());
-    const auto standIn = std::move(made).value();
+    auto standIn = std::move(made).value();
     std::signal(SIGINT, [](int) { isInterrupted = 1; });
     std::signal(SIGTERM, [](int) { isInterrupted = 1; });
+    if (setting.http >= 0)
+        return serve(context, std::move(standIn), setting);
     Result<std::size_t> sent = std::size_t{0};
     if (!setting.port.empty()) {
         const auto port = io::SerialOut::open(setting.port, setting.baud);
@@ -182,6 +217,8 @@ void addFeed(CLI::App& app, Context& context)
     command->add_flag("--real", setting->isReal, "of computer: the health of this one");
     command->add_option("--link", setting->link, "path of the pseudo-terminal");
     command->add_option("--port", setting->port, "a serial port, such as /dev/ttyUSB0");
+    command->add_option("--http", setting->http, "answer as JSON at this port of 127.0.0.1; 0: any")
+        ->check(CLI::Range(0, 65535));
     command->add_option("--baud", setting->baud)->check(CLI::Range(1, 10'000'000));
     command->add_option("--seconds", setting->seconds)->check(CLI::NonNegativeNumber);
     command->callback([&context, setting] { feed(context, *setting); });

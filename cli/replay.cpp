@@ -1,6 +1,6 @@
 #include "cli/run_output.h"
 
-#include "io/files.h"
+#include "io/recordings.h"
 
 #include <memory>
 

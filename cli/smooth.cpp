@@ -1,6 +1,7 @@
 #include "cli/cli.h"
 
 #include "io/files.h"
+#include "io/recordings.h"
 #include "signal/csv.h"
 #include "smooth/chain.h"
 #include "smooth/step_text.h"

@@ -15,22 +15,36 @@ namespace fern::io {
 
 namespace {
 
+Error unreadable(const QFile& file)
+{
+    return {ErrorCode::Unreadable, "cannot be read: " + file.errorString().toStdString(),
+        file.fileName().toStdString()};
+}
+
+/// Opens for reading; an error names what is in the way.
+Result<void> openFile(QFile& file)
+{
+    if (QFileInfo(file).isDir())
+        return Error{
+            ErrorCode::Unreadable, "this is a folder, not a file", file.fileName().toStdString()};
+    if (!file.open(QIODevice::ReadOnly))
+        return unreadable(file);
+    return {};
+}
+
+} // namespace
+
 Error placed(const std::string& path, Error error)
 {
     error.where = error.where.empty() ? path : path + ", " + error.where;
     return error;
 }
 
-} // namespace
-
 Result<std::string> readFile(const std::string& path, std::size_t mostBytes)
 {
     QFile file(QString::fromStdString(path));
-    if (QFileInfo(file).isDir())
-        return Error{ErrorCode::Unreadable, "this is a folder, not a file", path};
-    if (!file.open(QIODevice::ReadOnly))
-        return Error{
-            ErrorCode::Unreadable, "cannot be read: " + file.errorString().toStdString(), path};
+    if (const auto opened = openFile(file); !opened)
+        return opened.error();
     const auto size = static_cast<std::size_t>(file.size());
     if (size > mostBytes)
         return Error{ErrorCode::TooLarge,
@@ -40,11 +54,26 @@ Result<std::string> readFile(const std::string& path, std::size_t mostBytes)
     std::string bytes(size, '\0');
     const auto got = file.read(bytes.data(), static_cast<qint64>(size));
     if (got < 0)
-        return Error{
-            ErrorCode::Unreadable, "cannot be read: " + file.errorString().toStdString(), path};
+        return unreadable(file);
     bytes.resize(static_cast<std::size_t>(got));
     const auto rest = file.read(static_cast<qint64>(mostBytes) + 1); // pipes and /proc tell no size
     return bytes + rest.toStdString();
+}
+
+Result<void> readInPieces(
+    const std::string& path, const std::function<bool(std::string_view)>& take)
+{
+    QFile file(QString::fromStdString(path));
+    if (const auto opened = openFile(file); !opened)
+        return opened.error();
+    std::vector<char> piece(std::size_t{1} << 20U);
+    while (true) {
+        const auto got = file.read(piece.data(), static_cast<qint64>(piece.size()));
+        if (got < 0)
+            return unreadable(file);
+        if (got == 0 || !take({piece.data(), static_cast<std::size_t>(got)}))
+            return {};
+    }
 }
 
 Result<void> writeFileAtomically(const std::string& path, std::string_view bytes)
@@ -98,21 +127,6 @@ Result<void> GrowingFile::append(std::string_view bytes)
         return Error{ErrorCode::CannotWrite,
             "cannot be written any further: " + std::system_category().message(errno), m_path};
     return {};
-}
-
-Result<std::vector<Capture>> loadRecording(const std::string& path)
-{
-    constexpr std::size_t longest = std::size_t{2} << 30U;
-    const auto text = readFile(path, longest);
-    if (!text)
-        return text.error();
-    const auto table = parseCsv(*text);
-    if (!table)
-        return placed(path, table.error());
-    auto captures = capturesOf(*table);
-    if (!captures)
-        return placed(path, captures.error());
-    return captures;
 }
 
 } // namespace fern::io

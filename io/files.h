@@ -3,9 +3,9 @@
 
 #include "base/result.h"
 #include "instrument/instrument.h"
-#include "signal/capture.h"
 
 #include <fstream>
+#include <functional>
 #include <memory>
 #include <string>
 #include <string_view>
@@ -21,14 +21,18 @@ Result<std::string> readFile(const std::string& path, std::size_t mostBytes);
 /// file stands unchanged.
 Result<void> writeFileAtomically(const std::string& path, std::string_view bytes);
 
+/// Hands a file's bytes over piece by piece, until `take` returns false. Error as readFile() says.
+Result<void> readInPieces(
+    const std::string& path, const std::function<bool(std::string_view)>& take);
+
+/// Returns the error with the path before its place.
+Error placed(const std::string& path, Error error);
+
 /// Reads an instrument from the text of the file `path`; an error's place begins with the path.
 Result<Instrument> instrumentIn(const std::string& path, std::string_view text);
 
 /// Reads an instrument file; an error's place begins with the path.
 Result<Instrument> loadInstrument(const std::string& path);
-
-/// Reads a recording of at most 2 GB.
-Result<std::vector<Capture>> loadRecording(const std::string& path);
 
 /// A file that grows while something is recorded.
 class GrowingFile {

@@ -1,23 +1,20 @@
 #include "io/serial_port.h"
 
+#include "io/threaded_link.h"
+
 #include <QCoreApplication>
 #include <QSerialPort>
 #include <QSerialPortInfo>
-#include <QThread>
 #include <QTimer>
 
 #include <chrono>
-#include <deque>
 #include <filesystem>
-#include <mutex>
 
 #include <fmt/format.h>
 
 namespace fern::io {
 
 namespace {
-
-using HostClock = std::chrono::steady_clock;
 
 /// What is in the way, and the way out.
 std::string wordsOf(QSerialPort::SerialPortError error, const std::string& path)
@@ -41,48 +38,17 @@ std::string wordsOf(QSerialPort::SerialPortError error, const std::string& path)
     }
 }
 
-class SerialLink : public Link {
+class SerialLink : public ThreadedLink {
 public:
     explicit SerialLink(const SerialSetting& setting)
-        : m_setting(setting)
-        , m_start(HostClock::now())
+        : ThreadedLink(QStringLiteral("serial port"), setting.mostQueued)
+        , m_setting(setting)
     {
-        m_thread.setObjectName(QStringLiteral("serial port"));
-        m_context.moveToThread(&m_thread);
-        QObject::connect(&m_thread, &QThread::started, &m_context, [this] { begin(); });
-        QObject::connect(
-            &m_thread, &QThread::finished, &m_context, [this] { m_port.reset(); },
-            Qt::DirectConnection);
-        m_thread.start();
+        start([this] { begin(); }, [this] { m_port.reset(); });
     }
     SerialLink(const SerialLink&) = delete;
     SerialLink& operator=(const SerialLink&) = delete;
-    ~SerialLink() override
-    {
-        m_thread.quit();
-        m_thread.wait();
-    }
-
-    Ticks now() const override
-    {
-        return Ticks{
-            std::chrono::duration_cast<std::chrono::nanoseconds>(HostClock::now() - m_start)
-                .count()};
-    }
-    std::vector<LiveChunk> take() override
-    {
-        const std::lock_guard lock(m_mutex);
-        std::vector<LiveChunk> chunks(
-            std::make_move_iterator(m_queue.begin()), std::make_move_iterator(m_queue.end()));
-        m_queue.clear();
-        m_queued = 0;
-        return chunks;
-    }
-    LinkReport report() const override
-    {
-        const std::lock_guard lock(m_mutex);
-        return m_report;
-    }
+    ~SerialLink() override { stop(); }
 
 private:
     // Everything below runs in the thread of the port.
@@ -91,8 +57,9 @@ private:
         m_port = std::make_unique<QSerialPort>();
         m_port->setPortName(QString::fromStdString(m_setting.path));
         m_port->setBaudRate(m_setting.baud);
-        QObject::connect(m_port.get(), &QSerialPort::readyRead, &m_context, [this] { readAll(); });
-        QObject::connect(m_port.get(), &QSerialPort::errorOccurred, &m_context,
+        QObject::connect(
+            m_port.get(), &QSerialPort::readyRead, &context(), [this] { push(m_port->readAll()); });
+        QObject::connect(m_port.get(), &QSerialPort::errorOccurred, &context(),
             [this](QSerialPort::SerialPortError error) { fail(error); });
         open();
     }
@@ -101,60 +68,28 @@ private:
         if (!m_port || m_port->isOpen() || !m_port->open(QIODevice::ReadOnly))
             return; // errorOccurred has said why
         m_isLeaving = false;
-        const std::lock_guard lock(m_mutex);
-        m_report.state = LinkState::Open;
-        m_report.words = fmt::format("{} at {} baud", m_setting.path, m_setting.baud);
-        ++m_report.opened;
-        m_isNewBegin = true;
+        opened(fmt::format("{} at {} baud", m_setting.path, m_setting.baud));
     }
     /// A port whose other end is gone tells that again and again until it is closed.
     void fail(QSerialPort::SerialPortError error)
     {
         if (error == QSerialPort::NoError || m_isLeaving)
             return;
-        const bool wasOpen = m_port->isOpen();
-        {
-            const std::lock_guard lock(m_mutex);
-            m_report.state = wasOpen ? LinkState::Lost : LinkState::Failed;
-            m_report.words = wordsOf(error, m_setting.path);
-        }
+        failed(
+            m_port->isOpen() ? LinkState::Lost : LinkState::Failed, wordsOf(error, m_setting.path));
         m_isLeaving = true;
         const auto retry =
             std::chrono::milliseconds(static_cast<int>(1000 * m_setting.retrySeconds));
-        QTimer::singleShot(0, &m_context, [this] { m_port->close(); });
-        QTimer::singleShot(retry, &m_context, [this] {
+        QTimer::singleShot(0, &context(), [this] { m_port->close(); });
+        QTimer::singleShot(retry, &context(), [this] {
             m_isLeaving = false;
             open();
         });
     }
-    void readAll()
-    {
-        const auto bytes = m_port->readAll();
-        if (bytes.isEmpty())
-            return;
-        const auto at = now();
-        const std::lock_guard lock(m_mutex);
-        const auto size = static_cast<std::size_t>(bytes.size());
-        if (m_queued + size > m_setting.mostQueued) {
-            m_report.lostBytes += size;
-            m_isNewBegin = true; // the line that was begun has a hole
-            return;
-        }
-        m_queued += size;
-        m_queue.push_back({at, bytes.toStdString(), std::exchange(m_isNewBegin, false)});
-    }
 
     SerialSetting m_setting;
-    HostClock::time_point m_start;
-    mutable std::mutex m_mutex;
-    std::deque<LiveChunk> m_queue; ///< guarded
-    std::size_t m_queued = 0; ///< bytes, guarded
-    LinkReport m_report; ///< guarded
-    bool m_isNewBegin = true; ///< guarded
     bool m_isLeaving = false; ///< told of an error; waits before it tries again
     std::unique_ptr<QSerialPort> m_port;
-    QObject m_context;
-    QThread m_thread;
 };
 
 class OpenSerialOut : public SerialOut {

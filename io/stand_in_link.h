@@ -1,12 +1,44 @@
 #pragma once
-// A stand-in inside this program: no port between.
+// A stand-in inside this program: no port between. Its faults can be switched while it speaks.
 
+#include "base/random.h"
 #include "io/link.h"
 #include "run/stand_in.h"
 
+#include <mutex>
+
 namespace fern::io {
 
-/// Listens to a stand-in that begins now; `name` is what its report calls it.
-std::unique_ptr<Link> listenTo(std::unique_ptr<StandIn> standIn, const std::string& name);
+struct StandInFaults {
+    double damage = 0; ///< share of the messages that arrive damaged, 0 … 1
+    bool isSilent = false; ///< it hangs: the line is there, but nothing comes
+    bool isUnplugged = false;
+
+    bool operator==(const StandInFaults&) const = default;
+};
+
+class StandInLink : public Link {
+public:
+    /// A stand-in that begins now; `name` is what its report calls it.
+    StandInLink(std::unique_ptr<StandIn> standIn, std::string name);
+
+    Ticks now() const override;
+    std::vector<LiveChunk> take() override;
+    LinkReport report() const override;
+
+    /// From any thread.
+    void setFaults(const StandInFaults& faults);
+
+private:
+    std::unique_ptr<StandIn> m_standIn;
+    std::string m_name;
+    RandomStream m_chance{0, "stand-in", "link"};
+    std::uint64_t m_messages = 0;
+    bool m_isNewBegin = false; ///< it was plugged in again
+    mutable std::mutex m_mutex;
+    StandInFaults m_faults; ///< guarded
+    int m_opened = 1; ///< guarded
+    std::chrono::steady_clock::time_point m_start = std::chrono::steady_clock::now();
+};
 
 } // namespace fern::io

@@ -44,7 +44,7 @@ void oneEdit(benchmark::State& state)
         RunHistory history(ticksFromSeconds(30));
         FirmwareRun run(view.plain, {now - ticksFromSeconds(50), {}}, history);
         run.advanceTo(now);
-        app::fillFromHistory(view, history, now, ticksFromSeconds(30));
+        app::fillFromHistory(view, after, history, now, ticksFromSeconds(30));
         benchmark::DoNotOptimize(fixed.findings.size() + view.shown.values.size());
     }
 }

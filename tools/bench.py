@@ -5,11 +5,14 @@ usage: bench.py BUILD_DIR SOURCE_DIR
 """
 import json
 import statistics
+import os
 import subprocess
 import sys
+import tempfile
 import time
 
 import numpy as np
+import pandas
 from scipy import signal
 
 BUILD, SOURCE = sys.argv[1:3]
@@ -50,8 +53,23 @@ for name, label, action, reach in [
         ("median101", "median 101", lambda: signal.medfilt(x, 101), 0.1)]:
     mine, theirs = times[f"smoothing/{name}"], milliseconds(action, 3)
     row(f"{label}, 10⁶ samples", f"{mine:.1f} ms, {mine / theirs:.2f} × scipy", f"≤ {reach} ×" if reach else "—")
+readings = random.uniform(0, 4095, 1_000_000)
+references = 0.004 * readings + random.uniform(-1, 1, 1_000_000)
+for name, degree in (("line", 1), ("quadratic", 2)):
+    mine, theirs = times[f"fitPairsOf/{name}"], milliseconds(lambda: np.polyfit(readings, references, degree), 3)
+    row(f"{name} through 10⁶ pairs", f"{mine:.1f} ms, {mine / theirs:.2f} × numpy.polyfit", "≤ 0.2 ×")
 row("run of the skiff demo, every pixel drawn", f"{600e3 / times['skiffRun']:.0f} × real time", "≥ 500 ×")
 row("one edit until stem, glass and findings are new", f"{times['oneEdit']:.1f} ms", "≤ 50 ms")
+with tempfile.TemporaryDirectory() as folder:
+    table = os.path.join(folder, "table.csv")
+    pandas.DataFrame({"t_s": np.arange(1_000_000) / 100,
+                      **{c: np.round(random.normal(500, 100, 1_000_000), 3) for c in "abc"}}).to_csv(table, index=False)
+    mine = float(subprocess.run([f"{BUILD}/speed/read_csv", table], check=True, capture_output=True, text=True).stdout)
+    theirs = milliseconds(lambda: pandas.read_csv(table), 3)
+    row("CSV, 10⁶ rows of 4 numbers", f"{mine:.0f} ms, {mine / theirs:.2f} × pandas", "≤ 0.33 ×")
+usual, longest = map(float, subprocess.run([f"{BUILD}/speed/plot_frames"], check=True, capture_output=True,
+                                           text=True).stdout.split(","))
+row("frame of a plot of 10⁷ samples, panned and zoomed", f"{usual:.1f} ms, at most {longest:.1f} ms", "≤ 16.7 ms")
 answers = subprocess.run([f"{BUILD}/speed/window_answers", f"{SOURCE}/demo/wagtail-skiff.fern.json"], check=True,
                          capture_output=True, text=True).stdout.splitlines()[1:]
 edits, longest, gaps, works = zip(*(map(float, line.split(",")[1:]) for line in answers))

@@ -7,7 +7,8 @@ command -v clang++-14 >/dev/null || { echo "fuzz: needs the packages clang-14 an
 flags=(-std=c++20 -g -O1 -ffp-contract=off -fsanitize=fuzzer,address,undefined -Icore)
 mkdir -p build/fuzz/{instrument,csv,nmea,decoders,formula}
 cp demo/*.fern.json build/fuzz/instrument/
-head -20 demo/house-battery-evening.csv > build/fuzz/csv/evening.csv
+head -20 demo/wagtail-skiff.fern.d/house-battery-evening.csv > build/fuzz/csv/evening.csv
+printf '"speed, km/h";time\r\n4.5;2031-05-04 18:30:00.5\r\n"x;3;nan' > build/fuzz/csv/log.csv
 printf '%s\r\n' '$GPGGA,123519,4807.038,N,01131.000,E,1,08,0.9,545.4,M,46.9,M,,*47' \
   '$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6A' > build/fuzz/nmea/documentation.txt
 
@@ -23,7 +24,8 @@ fuzz() {
 }
 fuzz read_instrument instrument 8192 core/base/*.cpp core/signal/*.cpp core/curves/*.cpp core/parts/*.cpp \
   build/dev/core/parts/catalogue_text.cpp core/instrument/*.cpp
-fuzz parse_csv csv 4096 core/base/*.cpp core/signal/*.cpp
+fuzz parse_csv csv 4096 core/base/*.cpp core/signal/*.cpp \
+  core/reading/{line_cutter,nmea,receiver_gives,log_look,log_import}.cpp
 fuzz nmea nmea 1024 core/base/*.cpp core/reading/line_cutter.cpp core/reading/nmea.cpp
-fuzz decoders decoders 2048 core/base/*.cpp core/reading/{line_cutter,nmea,check_digit,decoder}.cpp
+fuzz decoders decoders 2048 core/base/*.cpp core/reading/{line_cutter,nmea,check_digit,receiver_gives,decoder}.cpp
 fuzz formula formula 512 core/base/*.cpp core/curves/*.cpp

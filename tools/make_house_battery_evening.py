@@ -1,5 +1,5 @@
 #!/usr/bin/python3
-"""Writes demo/house-battery-evening.csv: an hour of raw counts at 10 Hz, all invented.
+"""Writes demo/wagtail-skiff.fern.d/house-battery-evening.csv: an hour of raw counts at 10 Hz, all invented.
 
 usage: make_house_battery_evening.py OUT.csv
 A 12-bit converter with a 3.3 V reference reads an iron-phosphate house battery through 47 kohm over

@@ -1,6 +1,7 @@
 #include "app/dialogs/dialogs.h"
 
 #include <QFileDialog>
+#include <QFileInfo>
 #include <QInputDialog>
 #include <QMessageBox>
 #include <QPushButton>
@@ -17,8 +18,10 @@ public:
     }
     QString fileToSave(QWidget* parent, const QString& title, const QString& proposed) override
     {
-        return QFileDialog::getSaveFileName(
-            parent, title, proposed, QObject::tr("Instruments (*.fern.json)"));
+        const auto ending = QFileInfo(proposed).suffix();
+        return QFileDialog::getSaveFileName(parent, title, proposed,
+            ending == QStringLiteral("json") ? QObject::tr("Instruments (*.fern.json)")
+                                             : QStringLiteral("*.%1").arg(ending));
     }
     void showError(QWidget* parent, const QString& title, const QString& message) override
     {

@@ -45,6 +45,15 @@ void Card::paintEvent(QPaintEvent* event)
     painter.drawRoundedRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5), corner, corner);
 }
 
+QLabel* wrappedLabel(QWidget* parent, const char* objectName)
+{
+    auto* label = new QLabel(parent);
+    label->setObjectName(QString::fromLatin1(objectName));
+    label->setWordWrap(true);
+    label->setMinimumWidth(1);
+    return label;
+}
+
 QLabel* softLabel(const QString& text, QWidget* parent)
 {
     auto* label = new QLabel(text, parent);

@@ -28,6 +28,9 @@ private:
     QLabel* m_subtitle;
 };
 
+/// A label that takes as many lines as its words need in the width that there is.
+QLabel* wrappedLabel(QWidget* parent, const char* objectName);
+
 /// A label in the soft colour.
 QLabel* softLabel(const QString& text, QWidget* parent = nullptr);
 

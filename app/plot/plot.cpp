@@ -26,6 +26,7 @@ Plot::Plot(std::vector<PlotLine> lines, QWidget* parent)
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_plot);
+    connect(m_plot, &QCustomPlot::afterReplot, this, &Plot::drawn);
     m_plot->setFocusPolicy(Qt::NoFocus);
     m_plot->setAttribute(Qt::WA_OpaquePaintEvent); // nothing beneath needs painting
     // Drawing and painting are two turns of the event loop, so that the window answers in between.
@@ -145,6 +146,11 @@ void Plot::showRange(double from, double to)
         m_plot->yAxis->setRange(least - margin, most + margin);
     }
     m_plot->replot(QCustomPlot::rpQueuedReplot);
+}
+
+QRectF Plot::area() const
+{
+    return m_plot->axisRect()->rect();
 }
 
 void Plot::setAxisWords(const QString& words)

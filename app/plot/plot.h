@@ -33,8 +33,13 @@ public:
     void setLineVisible(std::size_t index, bool visible);
     /// Draws anew, from `from` to `to`, as high as the lines within.
     void showRange(double from, double to);
+    /// Where the lines are drawn, in pixels of this widget.
+    QRectF area() const;
     /// Sets the word at the top right, such as "V over seconds".
     void setAxisWords(const QString& words);
+
+Q_SIGNALS:
+    void drawn(); ///< the area may have changed
 
 protected:
     void changeEvent(QEvent* event) override;

@@ -143,15 +143,18 @@ TraceLine scaleCurveOf(const PlainChannel& c)
     return curve;
 }
 
-/// The value of every reading of a scaling that is a straight line, over the wished range.
+/// The values over the readings of the wished range.
 TraceLine lineOf(const PlainChannel& c)
 {
     const auto scaling = scalingOf(c);
     TraceLine line;
-    for (const double end : {c.from, c.to}) {
-        const double value = fromSi(end, c.unit);
-        line.seconds.push_back((value - scaling.offset) / scaling.gain);
-        line.values.push_back(value);
+    const auto nominal = nominalScalingOf(c); // says which readings the wished range has
+    constexpr int points = 60;
+    for (int i = 0; i <= points; ++i) {
+        const double wished = fromSi(c.from + (c.to - c.from) * i / points, c.unit);
+        const double reading = (wished - nominal.offset) / nominal.gain;
+        line.seconds.push_back(reading);
+        line.values.push_back(scaledCode(scaling, NumberKind::Float64, reading));
     }
     return line;
 }
@@ -170,6 +173,7 @@ StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& pla
         part.ends.push_back({end, plain.readers[end.reader].id, labelOf(plain, end)});
     part.stepResponse = stepResponseOf(c);
     part.scaleCurve = c.isAnalog() ? scaleCurveOf(c) : lineOf(c);
+    part.calibration = calibrationSheetOf(*instrument.channels[channel], c);
     part.firmware = scalingForFirmware(scalingOf(c), c.numberKind, c.name, c.unit.name);
     if (choice) {
         const auto& reader = plain.readers[choice->reader];

@@ -3,6 +3,7 @@
 
 #include "app/runner/live_view.h"
 #include "app/runner/parts_sheets.h"
+#include "judge/calibration_sheet.h"
 #include "judge/facts.h"
 #include "judge/findings.h"
 #include "judge/stem.h"
@@ -45,6 +46,7 @@ struct StaticPart {
     TraceLine
         scaleCurve; ///< in the channel's unit over codes: the wished range and a tenth beside it
     std::string firmware; ///< the scaling, to copy
+    CalibrationSheet calibration; ///< of the channel
 };
 StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& plain,
     std::size_t channel, const std::optional<StemChoice>& choice);
@@ -60,6 +62,8 @@ struct RecordingView {
     int number = 0; ///< of the recordings that were begun
     std::string path{};
     std::size_t rows = 0;
+    double seconds = 0; ///< from its first row to its last
+    std::vector<StoredColumn> columns{};
     bool isOn = false;
     std::string error{}; ///< why it ended by itself
 

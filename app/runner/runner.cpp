@@ -29,6 +29,14 @@ Ticks warmUp(const PlainInstrument& plain)
     return ticksFromSeconds(std::min(20 * longest + 1, 3600.0));
 }
 
+Ticks slowestRedraw(const PlainInstrument& plain)
+{
+    Ticks slowest;
+    for (const auto& display : plain.displays)
+        slowest = std::max(slowest, display.redrawEvery + display.panelResponse);
+    return slowest;
+}
+
 } // namespace
 
 /// The worker's own state.
@@ -320,7 +328,9 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
     if (simulation.recorder)
         simulation.history->tap(&simulation.recorder->csv());
     simulation.run = std::make_unique<FirmwareRun>(simulation.plain,
-        RunOptions{start, simulation.recordings, simulation.ear.has_value()}, *simulation.history);
+        RunOptions{start, simulation.recordings, simulation.ear.has_value(),
+            now - window - slowestRedraw(simulation.plain) * 2},
+        *simulation.history);
     if (simulation.ear)
         simulation.ear->deliverAgain(simulation.plain, *simulation.run);
     simulation.run->advanceTo(now);
@@ -343,6 +353,7 @@ void Runner::keepRecording(Simulation& s, const Wanted& wanted)
         return;
     }
     s.recorder = std::move(recorder).value();
+    s.recording.columns = s.recorder->csv().columns();
     s.recording.isOn = true;
     s.history->tap(&s.recorder->csv());
 }
@@ -354,6 +365,7 @@ void Runner::writeRecording(Simulation& s, bool isEnd)
     if (!written)
         s.recording.error = describe(written.error());
     s.recording.rows = s.recorder->csv().rows();
+    s.recording.seconds = s.recorder->csv().seconds();
     if (written && !isEnd)
         return;
     s.recording.isOn = false;

@@ -5,11 +5,16 @@
 #include "app/places/channels/channels_place.h"
 #include "app/shell/main_window.h"
 #include "app/shell/notice_bar.h"
+#include "io/capture_files.h"
+#include "io/recordings.h"
 
 #include <QCloseEvent>
 #include <QFileInfo>
 #include <QMenu>
 #include <QMimeData>
+
+#include <algorithm>
+#include <array>
 
 namespace fern::app {
 
@@ -20,9 +25,10 @@ QString droppedFile(const QMimeData* data)
     if (!data->hasUrls() || data->urls().size() != 1)
         return {};
     const auto path = data->urls().front().toLocalFile();
-    return path.endsWith(QStringLiteral(".json")) || path.endsWith(QStringLiteral(".csv"))
-        ? path
-        : QString();
+    constexpr std::array<const char*, 6> endings{".json", ".csv", ".tsv", ".txt", ".log", ".nmea"};
+    const bool isOurs = std::any_of(endings.begin(), endings.end(),
+        [&](const char* ending) { return path.endsWith(QLatin1String(ending)); });
+    return isOurs ? path : QString();
 }
 
 } // namespace
@@ -125,7 +131,11 @@ bool MainWindow::saveAs()
 
 bool MainWindow::saveTo(const QString& path)
 {
-    const auto saved = m_document.save(path);
+    const auto before = m_document.path();
+    auto saved = m_document.save(path);
+    if (saved && !before.isEmpty())
+        saved = io::copyCaptures(
+            m_document.instrument(), before.toStdString(), m_document.path().toStdString());
     if (!saved) {
         m_dialogs.showError(
             this, tr("The file was not saved"), QString::fromStdString(describe(saved.error())));
@@ -186,13 +196,16 @@ void MainWindow::dropEvent(QDropEvent* event)
     if (path.isEmpty())
         return;
     event->acceptProposedAction();
-    if (path.endsWith(QStringLiteral(".csv"))) {
-        if (m_document.isOpen())
-            playRecording(path);
-        else
-            m_notice->showMessage(tr("Open an instrument first; then a recording can be played."));
-    } else if (mayLeave()) {
-        open(path);
+    if (path.endsWith(QStringLiteral(".json"))) {
+        if (mayLeave())
+            open(path);
+    } else if (!m_document.isOpen()) {
+        m_notice->showMessage(tr("Open an instrument first; then a recording can be played."));
+    } else if (const auto look = io::lookAtLogFile(path.toStdString());
+               look && !look->isSentences && look->columns.front().name == "t_s") {
+        playRecording(path);
+    } else {
+        importLog(path);
     }
 }
 

@@ -127,6 +127,7 @@ void MainWindow::connectDocument()
 {
     connect(&m_document, &Document::opened, this, [this] {
         m_reader.clear();
+        m_importing.stop(); // it was for the instrument that was open
         // Without a channel there is nothing to look at yet but the parts.
         openPlace(m_document.instrument().channels.empty() ? Place::Parts : Place::Channels);
         startScenario({});
@@ -175,6 +176,11 @@ void MainWindow::connectParts()
     connect(m_tickBar, &TickBar::tickPressed, &m_runner, &Runner::tick);
     connect(m_tickBar, &TickBar::paceChosen, &m_runner, &Runner::setPace);
     connect(m_tickBar, &TickBar::recordToggled, this, &MainWindow::toggleRecording);
+    for (auto* job : {&m_reading, &m_importing}) {
+        connect(job, &BackgroundJob::progressed, this,
+            [this, job](double share) { showJob(*job, share); });
+        connect(job, &BackgroundJob::ended, m_notice, &NoticeBar::endProgress);
+    }
     connect(m_tickBar, &TickBar::playChosen, this, &MainWindow::play);
 }
 
@@ -214,15 +220,30 @@ void MainWindow::openPlace(Place place)
         });
     }
     if (place == Place::Bench && m_bench == nullptr) {
-        m_bench = new BenchPlace(m_document, m_stack);
+        m_bench = new BenchPlace(m_document, m_library, m_dialogs, m_stack);
         m_stack->addWidget(m_bench);
         connect(m_bench, &BenchPlace::chosen, this, &MainWindow::play);
+        connect(m_bench, &BenchPlace::importPlanned, this, &MainWindow::importAs);
+        connect(&m_bench->captures(), &CapturePage::playWanted, this, &MainWindow::playCapture);
+        connect(&m_bench->captures(), &CapturePage::importWanted, this, &MainWindow::chooseLog);
+        connect(&m_bench->captures(), &CapturePage::refused, m_notice, &NoticeBar::showMessage);
+        connect(&m_bench->live(), &LivePage::faultsChosen, this,
+            [this](const io::StandInFaults& faults) {
+                if (m_setFaults)
+                    m_setFaults(faults);
+            });
         showPlayChoices();
         m_bench->showView(*m_runner.view());
     }
     m_rail->setCurrent(static_cast<int>(place));
     m_stack->setCurrentWidget(placeWidget());
     m_runner.setPartsShown(place == Place::Parts);
+}
+
+void MainWindow::openCaptures()
+{
+    openPlace(Place::Bench);
+    m_bench->openPage(BenchPlace::Page::Captures);
 }
 
 void MainWindow::openParts(const QString& sheet)

@@ -2,11 +2,14 @@
 // The window: puts the bars, the places and the right column around one document and one runner.
 
 #include "app/dialogs/dialogs.h"
-#include "app/document/document.h"
+#include "app/document/capture_library.h"
 #include "app/files/file_guard.h"
 #include "app/files/storage.h"
+#include "app/runner/background_job.h"
 #include "app/runner/runner.h"
 #include "app/tick/play_choice.h"
+#include "io/stand_in_link.h"
+#include "reading/log_import.h"
 
 #include <QMainWindow>
 
@@ -40,17 +43,24 @@ public:
     bool open(const QString& path);
     /// Without a file: offers what a crash left of an instrument that was never saved.
     void begin();
-    /// Plays a recording through the open instrument; on error says so and goes on as before.
-    bool playRecording(const QString& path);
-    /// Listens to a stand-in by its word, or to a serial port: its path, and its speed in baud
-    /// behind a blank.
+    /// Plays a recording through the open instrument, once it is read; on error says so and goes on
+    /// as before.
+    void playRecording(const QString& path);
+    /// Asks where the columns of a log go, to import it.
+    void importLog(const QString& path);
+    /// Listens to a stand-in by its word, to a feed by its address, or to a serial port by its
+    /// path; seconds or speed in baud behind a blank.
     void listenTo(const QString& source);
     bool isListening() const;
+    /// Whether something is being read or imported.
+    bool isBusy() const { return m_reading.isRunning() || m_importing.isRunning(); }
     void chooseChannel(const QString& id, const QString& reader = {});
     /// The places, by their numbers on the rail.
     enum class Place { Parts = 1, Channels = 2, Bench = 5 };
     /// Opens a place; it is made when it is opened first.
     void openPlace(Place place);
+    /// Opens the captures of the Bench place.
+    void openCaptures();
     /// Opens the Parts place at one of its sheets, by the sheet's word.
     void openParts(const QString& sheet);
     /// Opens the sheet for a new instrument or channel.
@@ -105,8 +115,19 @@ private:
     /// Does what a choice of what drives the instrument says.
     void play(const QString& key);
     void startScenario(const QString& id);
+    void playCapture(const QString& id, std::optional<Tap> tap);
+    void readAndPlay(const QString& path, std::optional<Tap> tap, const QString& key);
+    void runJob(BackgroundJob& job, const QString& words, BackgroundJob::Work work);
+    void showJob(BackgroundJob& job, double share);
+    void chooseLog();
+    void importAs(const ImportPlan& plan);
+    void addCapture(const StoredCapture& capture);
+    std::unique_ptr<StandIn> standInOf(StandInKind kind);
     void listenToStandIn(const QString& word);
+    void listenToFeedStandIn();
     void choosePort();
+    void chooseFeed();
+    void listenToFeed(const QString& addressAndSeconds);
     void toggleRecording();
     /// Says when a recording has ended, and what can be done with it.
     void showRecording(const RecordingView& recording);
@@ -119,8 +140,14 @@ private:
     Dialogs& m_dialogs;
     Storage m_storage;
     Document m_document;
+    CaptureLibrary m_library{m_document};
     FileGuard m_guard;
     Runner m_runner;
+    BackgroundJob m_reading{this}; ///< of what is to be played
+    BackgroundJob m_importing{this};
+    QString m_logPath; ///< of the log that is being imported
+    StoredCapture m_recorded; ///< what is being recorded
+    std::function<void(const io::StandInFaults&)> m_setFaults; ///< of the stand-in, if any
     QMenu* m_menu = nullptr;
     QMenu* m_recentMenu = nullptr;
     QMenu* m_channelMenu = nullptr;
@@ -149,6 +176,7 @@ private:
     QString m_scenario;
     QString m_recordingName;
     QString m_port; ///< path and speed of the one that is listened to
+    QString m_feed; ///< address and seconds of the one that is read
     RecordingView m_recording; ///< as it was shown last
     QString m_playing; ///< key of what drives the instrument
 };

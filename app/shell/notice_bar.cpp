@@ -7,6 +7,8 @@
 #include <QPainter>
 #include <QPushButton>
 
+#include <utility>
+
 namespace fern::app {
 
 NoticeBar::NoticeBar(QWidget* parent)
@@ -38,6 +40,7 @@ void NoticeBar::showMessage(const QString& message)
 void NoticeBar::showChoice(const QString& message, std::vector<Way> ways)
 {
     m_isChoice = true;
+    m_isProgress = false;
     m_text->setText(message);
     for (auto* button : m_buttons)
         button->deleteLater();
@@ -48,12 +51,28 @@ void NoticeBar::showChoice(const QString& message, std::vector<Way> ways)
         m_ways->addWidget(button);
         m_buttons.push_back(button);
         connect(button, &QPushButton::clicked, this, [this, go = std::move(way.go)] {
-            m_isChoice = false;
+            m_isChoice = m_isProgress = false;
             hide();
             go();
         });
     }
     show();
+}
+
+void NoticeBar::showProgress(const QString& message, const std::function<void()>& stop)
+{
+    if (!m_isProgress)
+        showChoice(message, {{tr("Stop"), stop}});
+    m_isProgress = true;
+    m_text->setText(message);
+}
+
+void NoticeBar::endProgress()
+{
+    if (std::exchange(m_isProgress, false)) {
+        m_isChoice = false;
+        hide();
+    }
 }
 
 void NoticeBar::clearMessage()

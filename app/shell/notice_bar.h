@@ -25,6 +25,10 @@ public:
     void showMessage(const QString& message);
     /// Says something that stays until one of the ways is chosen.
     void showChoice(const QString& message, std::vector<Way> ways);
+    /// Says how far work has come, with the way to stop it; called again, only the words change.
+    void showProgress(const QString& message, const std::function<void()>& stop);
+    /// Takes away what showProgress() said.
+    void endProgress();
     /// Hides what showMessage() said.
     void clearMessage();
 
@@ -36,6 +40,7 @@ private:
     QHBoxLayout* m_ways;
     std::vector<QWidget*> m_buttons;
     bool m_isChoice = false;
+    bool m_isProgress = false;
 };
 
 } // namespace fern::app

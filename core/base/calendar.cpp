@@ -1,5 +1,6 @@
 #include "base/calendar.h"
 
+#include <algorithm>
 #include <charconv>
 #include <chrono>
 
@@ -59,6 +60,38 @@ Result<std::int64_t> parseUtc(std::string_view text)
     if (!dateOf(t).ok() || t.hour > 23 || t.minute > 59 || t.second > 59)
         return wrong;
     return epochOf(t);
+}
+
+std::optional<DateTime> parseDateTime(std::string_view text)
+{
+    constexpr std::size_t wholeSeconds = std::string_view("0000-00-00T00:00:00").size();
+    if (text.size() < wholeSeconds || (text[10] != ' ' && text[10] != 'T'))
+        return std::nullopt;
+    const auto second =
+        parseUtc(std::string(text.substr(0, 10)) + "T" + std::string(text.substr(11, 8)) + "Z");
+    if (!second)
+        return std::nullopt;
+    DateTime time{*second, 0};
+    text.remove_prefix(wholeSeconds);
+    if (text.starts_with('.')) {
+        const auto end = std::min(text.find_first_not_of("0123456789", 1), text.size());
+        if (end < 2)
+            return std::nullopt;
+        std::from_chars(text.data(), text.data() + end, time.fraction);
+        text.remove_prefix(end);
+    }
+    if (text.empty() || text == "Z")
+        return time;
+    int hours = 0;
+    int minutes = 0;
+    const bool isOffset = text.size() == 6 && (text[0] == '+' || text[0] == '-') && text[3] == ':'
+        && std::from_chars(text.data() + 1, text.data() + 3, hours).ptr == text.data() + 3
+        && std::from_chars(text.data() + 4, text.data() + 6, minutes).ptr == text.data() + 6;
+    if (!isOffset || hours < 0 || hours > 23 || minutes < 0 || minutes > 59)
+        return std::nullopt;
+    const std::int64_t offset = std::int64_t{3600} * hours + std::int64_t{60} * minutes;
+    time.second += text[0] == '-' ? offset : -offset;
+    return time;
 }
 
 } // namespace fern

@@ -4,6 +4,7 @@
 #include "base/result.h"
 
 #include <cstdint>
+#include <optional>
 #include <string>
 #include <string_view>
 
@@ -21,6 +22,16 @@ UtcTime utcOf(std::int64_t epochSeconds);
 std::int64_t epochOf(const UtcTime& time);
 /// Returns the day of the week: 0 Sunday … 6 Saturday.
 int weekdayOf(const UtcTime& time);
+
+/// A point in time as instruments and loggers write it.
+struct DateTime {
+    std::int64_t second = 0; ///< since 1970, UTC
+    double fraction = 0; ///< of a second, 0 … 1
+};
+
+/// Reads a date and a time such as "2031-05-04 18:30:00.25" or "2031-05-04T18:30:00+02:00"; one
+/// without an offset is taken as UTC. None for any other text.
+std::optional<DateTime> parseDateTime(std::string_view text);
 
 /// Reads "2030-05-11T18:30:00Z". Error names a text that is no such time.
 Result<std::int64_t> parseUtc(std::string_view text);

@@ -59,6 +59,15 @@ std::string significantText(double value, int digits)
 std::string durationText(double seconds)
 {
     const double size = std::fabs(seconds);
+    constexpr double longInSeconds = 600;
+    if (size >= longInSeconds && size < 1e9) {
+        const auto whole = static_cast<long>(std::lround(size));
+        const bool isHours = whole >= 3600;
+        const auto first = isHours ? (whole + 30) / 3600 : whole / 60;
+        const auto second = isHours ? (whole + 30) % 3600 / 60 : whole % 60;
+        return fmt::format("{}{} {}", seconds < 0 ? "-" : "", first, isHours ? "h" : "min")
+            + (second > 0 ? fmt::format(" {} {}", second, isHours ? "min" : "s") : "");
+    }
     if (size >= 0.9995 || size == 0)
         return significantText(seconds, 3) + " s";
     return size >= 0.9995e-3 ? significantText(seconds * 1e3, 3) + " ms"

@@ -20,7 +20,7 @@ std::string_view trimmed(std::string_view text);
 /// "2").
 std::string significantText(double value, int digits);
 
-/// Returns a time for people: "40 µs", "24.8 ms", "1.09 s".
+/// Returns a time for people: "40 µs", "24.8 ms", "1.09 s", "12 min 30 s", "2 h 5 min".
 std::string durationText(double seconds);
 
 } // namespace fern

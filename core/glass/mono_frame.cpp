@@ -28,9 +28,19 @@ void MonoFrame::setPixel(int x, int y, bool lit)
 
 void MonoFrame::clearBox(int x, int y, int width, int height)
 {
-    for (int row = std::max(y, 0); row < std::min(y + height, m_height); ++row)
-        for (int column = std::max(x, 0); column < std::min(x + width, m_width); ++column)
-            setPixel(column, row, false);
+    const int top = std::max(y, 0);
+    const int bottom = std::min(y + height, m_height);
+    const int left = std::max(x, 0);
+    const int right = std::min(x + width, m_width);
+    for (int row = top; row < bottom && left < right;) {
+        // As many rows as lie in one page go together.
+        const int next = std::min(bottom, row - row % 8 + 8);
+        const unsigned kept = ~((0xFFU >> (8 - (next - row))) << (row % 8));
+        const auto first = m_bytes.begin() + static_cast<std::ptrdiff_t>(indexOf(left, row));
+        std::transform(first, first + (right - left), first,
+            [kept](std::uint8_t byte) { return static_cast<std::uint8_t>(byte & kept); });
+        row = next;
+    }
 }
 
 std::uint64_t frameHash(const MonoFrame& frame)

@@ -28,16 +28,6 @@ template <class Archive> void describe(Archive& a, ChannelWish& w)
     a.extras(w.extras);
 }
 
-/// The scaling's object: a kind, and what belongs to it.
-struct ScalingKeys {
-    Channel& channel;
-};
-template <class Archive> void describe(Archive& a, ScalingKeys& s)
-{
-    a.choice("kind", s.channel.scaling, scalingKindWords);
-    a.extras(s.channel.scalingExtras);
-}
-
 template <class Archive> void describe(Archive& a, Channel& c)
 {
     a.text("id", c.id);
@@ -48,8 +38,9 @@ template <class Archive> void describe(Archive& a, Channel& c)
         a.object("sensor", c.sensor);
         a.object("frontEnd", c.frontEnd);
     }
-    ScalingKeys scaling{c};
-    a.object("scaling", scaling);
+    a.object("scaling", c.scaling);
+    a.optionalObject("calibrationDraft", c.draft);
+    a.optionalList("calibrations", c.calibrations);
     a.choice("numberKind", c.numberKind, numberKindWords);
     a.list("smoothing", c.smoothing);
     a.extras(c.extras);
@@ -158,6 +149,29 @@ template <class Archive> void describe(Archive& a, Decision& d)
     a.extras(d.extras);
 }
 
+template <class Archive> void describe(Archive& a, StoredColumn& c)
+{
+    a.text("channel", c.channel);
+    a.choice("tap", c.tap, tapWords);
+    a.optionalText("unit", c.unit);
+    a.extras(c.extras);
+}
+
+template <class Archive> void describe(Archive& a, StoredCapture& c)
+{
+    a.text("id", c.id);
+    a.text("name", c.name);
+    a.optionalText("note", c.note);
+    a.text("on", c.on);
+    a.quantity("length", c.length, "s", Range::notNegative());
+    a.integer("rows", c.rows, 0, 2'000'000'000);
+    a.list("columns", c.columns);
+    if constexpr (Archive::isReading)
+        if (!a.failed() && c.id.find_first_of("/\\") != std::string::npos)
+            a.failAt("id", "the id of a capture names a file and has no slash");
+    a.extras(c.extras);
+}
+
 constexpr int fileVersion = 1;
 
 template <class Archive> void describe(Archive& a, Instrument& i)
@@ -177,7 +191,7 @@ template <class Archive> void describe(Archive& a, Instrument& i)
     a.list("outputs", i.outputs);
     a.object("timing", i.timing);
     a.list("scenarios", i.scenarios);
-    a.node("captures", i.captures);
+    a.list("captures", i.captures);
     a.list("decisions", i.decisions);
     a.optionalList("prices", i.prices);
     a.extras(i.extras);

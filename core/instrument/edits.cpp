@@ -41,6 +41,12 @@ Result<Instrument> accepted(Instrument out)
     return out;
 }
 
+Result<Instrument> withChannelChanged(
+    const Instrument& in, std::string_view channel, const std::function<void(Channel&)>& change)
+{
+    return edited(in, &Instrument::channels, channel, change);
+}
+
 Result<Instrument> withSensor(
     const Instrument& in, std::string_view channel, const SensorSpec& sensor)
 {

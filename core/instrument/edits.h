@@ -6,6 +6,7 @@
 #include "base/result.h"
 #include "instrument/instrument.h"
 
+#include <functional>
 #include <string_view>
 #include <vector>
 
@@ -56,6 +57,10 @@ Result<Instrument> withChoice(const Instrument& in, std::string_view place,
     std::string_view on);
 /// Takes a decision back.
 Result<Instrument> withoutDecision(const Instrument& in, std::string_view decision);
+
+/// Changes one channel.
+Result<Instrument> withChannelChanged(
+    const Instrument& in, std::string_view channel, const std::function<void(Channel&)>& change);
 
 /// Returns the instrument when the file format accepts it, otherwise the reason as an error:
 /// reading what is written is the one place that knows the limits.

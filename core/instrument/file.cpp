@@ -58,15 +58,6 @@ public:
         if (findById(list, id) == nullptr)
             fail(std::move(pointer), fmt::format("there is no {} \"{}\"", what, id));
     }
-    void keptList(std::string_view key, const json::Node& node)
-    {
-        if (node.kind != json::Kind::Array)
-            return fail(fmt::format("/{}", key), "this must be an array");
-        for (std::size_t i = 0; i < node.items.size(); ++i)
-            if (node.items[i].kind != json::Kind::Object
-                || json::find(node.items[i], "id") == nullptr)
-                fail(fmt::format("/{}/{}", key, i), "this must be an object with an id");
-    }
 
     const std::string& pointer() const { return m_pointer; }
     const std::string& message() const { return m_message; }
@@ -239,7 +230,7 @@ ReferenceCheck checkReferences(const Instrument& in)
     checkFaults(check, in);
     checkSettings(check, in);
     checkOutputs(check, in);
-    check.keptList("captures", in.captures);
+    check.uniqueIds("captures", in.captures);
     return check;
 }
 

@@ -21,7 +21,7 @@ bool Instrument::operator==(const Instrument& other) const
         && sameValues(displays, other.displays) && sameValues(pages, other.pages)
         && timing == other.timing && sameValues(scenarios, other.scenarios)
         && sameValues(settings, other.settings) && sameValues(outputs, other.outputs)
-        && captures == other.captures && sameValues(decisions, other.decisions)
+        && sameValues(captures, other.captures) && sameValues(decisions, other.decisions)
         && sameValues(prices, other.prices) && extras == other.extras;
 }
 

@@ -5,7 +5,9 @@
 #include "base/archive.h"
 #include "kernel/kernel.h"
 #include "parts/spec.h"
+#include "scale/spec.h"
 #include "screens/spec.h"
+#include "signal/tap.h"
 #include "smooth/spec.h"
 #include "text/spec.h"
 #include "timing/spec.h"
@@ -45,8 +47,6 @@ struct ChannelWish {
     bool operator==(const ChannelWish&) const = default;
 };
 
-enum class ScalingKind { FromParts };
-inline constexpr Words<1> scalingKindWords{"from parts"};
 inline constexpr Words<2> numberKindWords{"32-bit float", "64-bit float"};
 
 struct Channel {
@@ -56,8 +56,9 @@ struct Channel {
     Source source;
     SensorSpec sensor; ///< of an analog source, and so the front end
     FrontEndSpec frontEnd;
-    ScalingKind scaling = ScalingKind::FromParts;
-    Extras scalingExtras;
+    ScalingSpec scaling;
+    std::optional<Calibration> draft; ///< pairs that are being taken
+    std::vector<Calibration> calibrations; ///< that were applied, the oldest first
     NumberKind numberKind = NumberKind::Float32; ///< in which the board computes from Scale on
     std::vector<StepSpec> smoothing;
     Extras extras;
@@ -159,6 +160,31 @@ struct Decision {
     bool operator==(const Decision&) const = default;
 };
 
+/// A column of a capture.
+struct StoredColumn {
+    std::string channel;
+    Tap tap = Tap::Scaled;
+    std::string unit; ///< empty for codes
+    Extras extras;
+
+    bool operator==(const StoredColumn&) const = default;
+};
+
+/// What is known of a capture; its samples lie beside the instrument's file, in a CSV file named
+/// after its id.
+struct StoredCapture {
+    std::string id;
+    std::string name;
+    std::string note; ///< in the maker's words
+    std::string on; ///< UTC, ISO 8601: when it was recorded or imported
+    Quantity length{0, "s"}; ///< from its first sample to its last
+    int rows = 0;
+    std::vector<StoredColumn> columns;
+    Extras extras;
+
+    bool operator==(const StoredCapture&) const = default;
+};
+
 /// What one part of a class costs.
 struct Price {
     std::string id;
@@ -183,8 +209,7 @@ struct Instrument {
     SharedList<Price> prices;
     SharedList<Setting> settings;
     SharedList<Output> outputs;
-    // A list that this version keeps as it is:
-    json::Node captures = json::makeArray();
+    SharedList<StoredCapture> captures;
     Extras extras;
 
     /// Compares values, not addresses.

@@ -85,6 +85,10 @@ PlainChannel plain(const Instrument& instrument, const Channel& channel, const S
     p.resolution = difference(channel.source.resolution);
     p.accuracy = difference(channel.source.accuracy);
     p.sampleEvery = ticksFromSeconds(inSi(channel.source.sampleEvery));
+    p.scaling = channel.scaling;
+    for (const auto& calibration : channel.calibrations)
+        if (calibration.id == channel.scaling.calibration)
+            p.calibration = calibration;
     p.numberKind = channel.numberKind;
     p.steps = channel.smoothing;
     if (scenario != nullptr) {

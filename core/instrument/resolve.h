@@ -48,6 +48,8 @@ struct PlainChannel {
     double moduleBusHertz = 0; ///< of the bus that the module hangs on; 0: lines of its own
 
     Ticks sampleEvery{100'000'000};
+    ScalingSpec scaling; ///< as the file says it
+    std::optional<Calibration> calibration; ///< that the scaling was applied from
     NumberKind numberKind = NumberKind::Float32;
     std::vector<StepSpec> steps;
     std::vector<CurvePoint> lane; ///< x seconds; empty when the scenario has no such lane

@@ -215,11 +215,9 @@ void checkSource(const Instrument& in, const Channel& c, const SourceFault& faul
     case SourceKind::Waveform:
         checkUnit(c, "Hz", fault);
         break;
-    case SourceKind::Receiver: {
-        constexpr std::array<std::string_view, 6> units{"m/s", "deg", "m", "deg", "deg", "count"};
-        checkUnit(c, units[static_cast<std::size_t>(s.receiver.gives)], fault);
+    case SourceKind::Receiver:
+        checkUnit(c, receiverGivesUnits[static_cast<std::size_t>(s.receiver.gives)], fault);
         break;
-    }
     case SourceKind::Lines:
         if (!s.lines.unit.empty())
             checkUnit(c, s.lines.unit, fault);

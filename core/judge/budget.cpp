@@ -1,6 +1,8 @@
 #include "judge/budget.h"
 
 #include "run/channel_run.h"
+#include "scale/calibrate.h"
+#include "scale/verdict.h"
 #include "smooth/figures.h"
 
 #include <cmath>
@@ -65,6 +67,20 @@ std::vector<BudgetTerm> sourceTerms(const PlainChannel& c, double step, double n
     return terms;
 }
 
+/// What is known since the calibration: how far the pairs lie from its curve, and how well its
+/// reference is known.
+std::vector<BudgetTerm> calibrationTerms(const PlainChannel& c, double at)
+{
+    std::vector<BudgetTerm> terms;
+    const double perUnit = std::fabs(toSi(1, c.unit) - toSi(0, c.unit));
+    if (const auto fit = fitOf(*c.calibration, nominalScalingOf(c).gain))
+        terms.push_back({"calibration", Leaf::Scale, fit->residualDeviation * perUnit, false});
+    const double limit = c.calibration->accuracy.limitAt(fromSi(at, c.unit));
+    if (limit > 0)
+        terms.push_back({"reference meter", Leaf::Scale, standardOfLimit(limit) * perUnit, false});
+    return terms;
+}
+
 void sum(Budget& b)
 {
     std::vector<double> accuracy;
@@ -89,6 +105,18 @@ Budget budgetOf(const PlainChannel& c, double at, double roundingStep)
     if (!c.isAnalog()) {
         b.terms = sourceTerms(c, lsb, b.noiseGain);
         b.terms.push_back({"rounding", Leaf::Text, rectangular(roundingStep / 2), false});
+        sum(b);
+        return b;
+    }
+    if (c.calibration) { // what was measured replaces what the parts promise
+        b.terms = calibrationTerms(c, at);
+        const std::vector<BudgetTerm> others{
+            {"converter nonlinearity", Leaf::Reading, rectangular(c.nonlinearityLsb * lsb), false},
+            {"converter step", Leaf::Reading, rectangular(lsb / 2), true},
+            {"noise after smoothing", Leaf::Smooth, c.noiseLsb * lsb * b.noiseGain, true},
+            {"rounding", Leaf::Text, rectangular(roundingStep / 2), false},
+        };
+        b.terms.insert(b.terms.end(), others.begin(), others.end());
         sum(b);
         return b;
     }

@@ -107,7 +107,11 @@ Facts scaleFacts(const PlainChannel& c)
         return {{"1", sourceScaleInWords(c), ""}};
     Facts facts;
     int line = 1;
-    for (const auto& words : scalingInWords(converterOf(c), c.reference, c.input, c.unit))
+    const auto fromParts = scalingInWords(converterOf(c), c.reference, c.input, c.unit);
+    if (c.scaling.kind != ScalingKind::FromParts)
+        return {{"1", scalingInWords(scalingOf(c), prettyUnit(c.unit.name)), ""},
+            {"2", "the parts say " + fromParts.back(), ""}};
+    for (const auto& words : fromParts)
         facts.push_back({fmt::format("{}", line++), words, ""});
     return facts;
 }

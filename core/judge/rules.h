@@ -56,6 +56,19 @@ void checkFirstAfterSwitch(const Instrument& in, const PlainInstrument& plain, F
 void checkCountMeans(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkSoftwareSerial(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
+// rules_scale.cpp
+void checkOnePointOnly(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkOutsideTheSpan(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkCalibrationVerdict(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkReference(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkBend(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkHysteresis(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkAgainstParts(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkPrefix(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkOutlier(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkSchoolOfRatio(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkRangeMap(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // rules_text.cpp
 void checkMoreDigitsThanHonest(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkDoesNotFitField(const Instrument& in, const PlainInstrument& plain, Findings& out);

@@ -178,6 +178,8 @@ std::string sourceScaleInWords(const PlainChannel& c)
 {
     const auto unit = prettyUnit(c.unit.name);
     const auto scaling = scalingOf(c);
+    if (c.scaling.kind != ScalingKind::FromParts)
+        return scalingInWords(scaling, unit);
     if (c.source.kind == SourceKind::Pulses) {
         const auto& p = c.source.pulses;
         return p.gives == PulseGives::Total

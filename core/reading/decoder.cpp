@@ -6,7 +6,7 @@
 #include "base/units.h"
 #include "reading/check_digit.h"
 #include "reading/line_cutter.h"
-#include "reading/nmea.h"
+#include "reading/receiver_gives.h"
 
 #include <algorithm>
 #include <array>
@@ -170,7 +170,7 @@ protected:
         told.parsed = type;
         if (!isMine)
             return;
-        const auto value = valueOf(state);
+        const auto value = givenBy(state, m_gives);
         if (!value) {
             told.state = ToldState::NoValue;
             told.parsed += state.hasFix == false ? ": no fix" : ": nothing in it";
@@ -187,24 +187,6 @@ private:
     {
         return gives == ReceiverGives::Altitude || gives == ReceiverGives::Satellites ? "GGA"
                                                                                       : "RMC";
-    }
-    std::optional<double> valueOf(const ReceiverState& s) const
-    {
-        switch (m_gives) {
-        case ReceiverGives::Speed:
-            return s.speed ? std::optional(fromSi(*s.speed, *parseUnit("kn"))) : std::nullopt;
-        case ReceiverGives::Course:
-            return s.course;
-        case ReceiverGives::Altitude:
-            return s.altitude;
-        case ReceiverGives::Latitude:
-            return s.latitude;
-        case ReceiverGives::Longitude:
-            return s.longitude;
-        case ReceiverGives::Satellites:
-            break;
-        }
-        return s.satellitesUsed ? std::optional<double>(*s.satellitesUsed) : std::nullopt;
     }
 
     ReceiverGives m_gives;

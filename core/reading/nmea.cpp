@@ -166,31 +166,6 @@ template <class T> void renew(std::optional<T>& known, const std::optional<T>& n
         known = news;
 }
 
-void merge(ReceiverState& state, const ReceiverState& news)
-{
-    if (news.hasFix == false) {
-        state.latitude.reset();
-        state.longitude.reset();
-        state.speed.reset();
-        state.course.reset();
-        state.altitude.reset();
-        state.dilution.reset();
-    }
-    renew(state.hasFix, news.hasFix);
-    renew(state.quality, news.quality);
-    renew(state.latitude, news.latitude);
-    renew(state.longitude, news.longitude);
-    renew(state.speed, news.speed);
-    renew(state.course, news.course);
-    renew(state.altitude, news.altitude);
-    renew(state.satellitesUsed, news.satellitesUsed);
-    renew(state.satellitesInView, news.satellitesInView);
-    renew(state.dilution, news.dilution);
-    renew(state.secondOfDay, news.secondOfDay);
-    if (!news.date.empty())
-        state.date = news.date;
-}
-
 } // namespace
 
 Result<NmeaSentence> parseNmea(std::string_view line)
@@ -240,6 +215,31 @@ ReceiverState stateOf(const NmeaSentence& s)
     if (s.type == "GSV")
         state.satellitesInView = countAt(s, 2);
     return state;
+}
+
+void merge(ReceiverState& state, const ReceiverState& news)
+{
+    if (news.hasFix == false) {
+        state.latitude.reset();
+        state.longitude.reset();
+        state.speed.reset();
+        state.course.reset();
+        state.altitude.reset();
+        state.dilution.reset();
+    }
+    renew(state.hasFix, news.hasFix);
+    renew(state.quality, news.quality);
+    renew(state.latitude, news.latitude);
+    renew(state.longitude, news.longitude);
+    renew(state.speed, news.speed);
+    renew(state.course, news.course);
+    renew(state.altitude, news.altitude);
+    renew(state.satellitesUsed, news.satellitesUsed);
+    renew(state.satellitesInView, news.satellitesInView);
+    renew(state.dilution, news.dilution);
+    renew(state.secondOfDay, news.secondOfDay);
+    if (!news.date.empty())
+        state.date = news.date;
 }
 
 int ReceiverDecoder::feed(std::string_view bytes)

@@ -44,6 +44,10 @@ struct ReceiverState {
 /// Returns what one sentence says; types that are not known say nothing.
 ReceiverState stateOf(const NmeaSentence& sentence);
 
+/// Adds news to what is known. When the fix is lost, position, speed, course and altitude are
+/// unknown at once.
+void merge(ReceiverState& state, const ReceiverState& news);
+
 /// Follows a receiver's stream of bytes.
 class ReceiverDecoder {
 public:

@@ -2,6 +2,7 @@
 
 #include "curves/sine.h"
 
+#include <algorithm>
 #include <cmath>
 #include <numeric>
 
@@ -42,6 +43,33 @@ std::vector<SpectrumLine> spectrumOf(
             sides * std::hypot(real, imaginary) / (gain * count)});
     }
     return lines;
+}
+
+std::vector<SpectrumLine> averagedSpectrum(std::span<const double> samples, double sampleSeconds,
+    std::size_t segment, std::size_t mostSegments)
+{
+    segment = std::min(segment, samples.size());
+    if (segment < 8)
+        return {};
+    const std::size_t halves = (samples.size() - segment) / (segment / 2) + 1;
+    const std::size_t count = std::min(halves, mostSegments);
+    std::vector<SpectrumLine> mean;
+    std::size_t taken = 0;
+    for (std::size_t i = 0; i < count; ++i) {
+        const auto part = samples.subspan(i * halves / count * (segment / 2), segment);
+        if (std::any_of(part.begin(), part.end(), [](double x) { return std::isnan(x); }))
+            continue;
+        const auto lines = spectrumOf(part, sampleSeconds, segment);
+        mean.resize(lines.size());
+        for (std::size_t k = 0; k < lines.size(); ++k) {
+            mean[k].hertz = lines[k].hertz;
+            mean[k].amplitude += lines[k].amplitude * lines[k].amplitude;
+        }
+        ++taken;
+    }
+    for (auto& line : mean)
+        line.amplitude = std::sqrt(line.amplitude / static_cast<double>(taken));
+    return mean;
 }
 
 double aliasOf(double hertz, double sampleSeconds)

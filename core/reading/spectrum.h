@@ -19,6 +19,12 @@ struct SpectrumLine {
 std::vector<SpectrumLine> spectrumOf(
     std::span<const double> samples, double sampleSeconds, std::size_t most = 512);
 
+/// Returns the spectrum of a long stretch: the mean power of overlapping segments, at most
+/// `mostSegments`, spread evenly (P. D. Welch, IEEE Trans. AU-15 (1967) 70). A segment with a NaN
+/// is left out; a stretch shorter than one segment is one.
+std::vector<SpectrumLine> averagedSpectrum(std::span<const double> samples, double sampleSeconds,
+    std::size_t segment = 512, std::size_t mostSegments = 200);
+
 /// Returns the frequency at which one above half of the sampling rate is seen.
 double aliasOf(double hertz, double sampleSeconds);
 

@@ -4,7 +4,7 @@
 #include "base/number_text.h"
 #include "base/split.h"
 #include "base/units.h"
-#include "reading/nmea.h"
+#include "reading/receiver_gives.h"
 
 #include <algorithm>
 
@@ -95,19 +95,12 @@ StreamReading readSentence(std::string_view line)
         return reading;
     }
     const auto state = stateOf(*sentence);
-    const auto add = [&](const char* name, std::optional<double> value, const char* unit) {
-        if (value)
-            reading.fields.push_back({receiverField(name),
+    for (std::size_t i = 0; i < receiverGivesWords.size(); ++i) {
+        const std::string unit(receiverGivesUnits[i]);
+        if (const auto value = givenBy(state, static_cast<ReceiverGives>(i)))
+            reading.fields.push_back({receiverField(receiverGivesWords[i]),
                 fmt::format("{} {}", significantText(*value, 7), prettyUnit(unit)), *value, unit});
-    };
-    if (state.speed)
-        add("speed", fromSi(*state.speed, *parseUnit("kn")), "kn");
-    add("course", state.course, "deg");
-    add("latitude", state.latitude, "deg");
-    add("longitude", state.longitude, "deg");
-    add("altitude", state.altitude, "m");
-    if (state.satellitesUsed)
-        add("satellites", *state.satellitesUsed, "count");
+    }
     return reading;
 }
 

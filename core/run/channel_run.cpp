@@ -2,6 +2,7 @@
 
 #include "timing/bus.h"
 
+#include <algorithm>
 #include <cassert>
 #include <cmath>
 
@@ -28,6 +29,13 @@ Converter converterOf(const PlainChannel& channel)
 
 Scaling scalingOf(const PlainChannel& channel)
 {
+    if (channel.scaling.kind != ScalingKind::FromParts)
+        return scalingOf(channel.scaling);
+    return nominalScalingOf(channel);
+}
+
+Scaling nominalScalingOf(const PlainChannel& channel)
+{
     if (!channel.isAnalog()) {
         Scaling scaling;
         const auto inUnit = [&](double told) {
@@ -48,6 +56,17 @@ Scaling scalingOf(const PlainChannel& channel)
 
 double countAt(const PlainChannel& channel, double quantity)
 {
+    if (channel.scaling.kind != ScalingKind::FromParts && channel.isAnalog()) {
+        const auto converter = converterOf(channel);
+        const auto step = static_cast<double>(converter.stepCodes());
+        const auto least = static_cast<double>(converter.bottomCode());
+        const auto most = static_cast<double>(converter.topCode());
+        const auto scaling = scalingOf(channel.scaling);
+        const auto code = readingFor(scaling, fromSi(quantity, channel.unit), least, most);
+        const double from = std::clamp(code.value_or((least + most) / 2), least, most - step);
+        return std::fabs(toSi(scaledCode(scaling, NumberKind::Float64, from + step), channel.unit)
+            - toSi(scaledCode(scaling, NumberKind::Float64, from), channel.unit));
+    }
     if (channel.source.kind == SourceKind::Pulses)
         return toSi(scalingOf(channel).gain, channel.unit) - toSi(0, channel.unit);
     if (channel.source.kind == SourceKind::Waveform) // one over the interval, a sample longer

@@ -27,9 +27,11 @@ struct StageValues {
     double smoothed = notThere;
 };
 
-/// Returns the assumed scaling of the channel: from the nominal parts, from pulses, or from the
-/// unit in which a device tells its numbers.
+/// Returns the assumed scaling of the channel: what its file says, else the nominal one.
 Scaling scalingOf(const PlainChannel& channel);
+/// Returns the scaling from the nominal parts, from pulses, or from the unit in which a device
+/// tells its numbers.
+Scaling nominalScalingOf(const PlainChannel& channel);
 
 /// Returns the smallest change that a reading can show at `quantity`, in the channel's SI unit: one
 /// count through the local slope of the nominal parts, one pulse in the gate, one sample between

@@ -121,7 +121,8 @@ void FirmwareRun::handle(const Event& event)
         auto& state = m_displays[event.index];
         state.drawn.visibleAt = m_now;
         ++m_redraws[event.index];
-        m_observer.shown(state.drawn);
+        if (state.drawn.frame)
+            m_observer.shown(state.drawn);
         break;
     }
     case Kind::Recorded:
@@ -260,8 +261,10 @@ void FirmwareRun::startRedraw(std::size_t index)
     const auto& display = m_instrument.displays[index];
     auto& state = m_displays[index];
     state.due = display.redrawEvery * (m_now / display.redrawEvery + 1);
-    state.drawn = drawDisplay(m_instrument, index, m_now,
-        [&](std::size_t channel) { return m_channels[channel].latest; });
+    state.drawn = m_now < m_options.drawFrom
+        ? ShownRecord{}
+        : drawDisplay(m_instrument, index, m_now,
+            [&](std::size_t channel) { return m_channels[channel].latest; });
     const auto drawEnd = m_now + ticksFromSeconds(state.cost.draw);
     const auto end = drawEnd + ticksFromSeconds(state.cost.transfer);
     m_observer.busy({BusyWith::Drawing, index, m_now, drawEnd});
@@ -440,8 +443,10 @@ double lastInstantSeconds(const PlainInstrument& instrument, const Recordings& r
     return last;
 }
 
-Result<Recordings> recordingsFor(const PlainInstrument& instrument, std::vector<Capture> captures)
+Result<Recordings> recordingsFor(
+    const PlainInstrument& instrument, std::vector<Capture> captures, std::optional<Tap> tap)
 {
+    captures = atTap(std::move(captures), tap);
     for (auto& capture : captures) {
         const auto index = indexOf(instrument.channels, capture.channel);
         if (index == instrument.channels.size())

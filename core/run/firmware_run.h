@@ -29,6 +29,7 @@ struct RunOptions {
     Ticks start; ///< the run begins here, on the same grid and with the same noise as from zero
     Recordings recordings; ///< replayed at their taps
     bool isLive = false; ///< nothing is simulated but the displays: everything is delivered
+    Ticks drawFrom{}; ///< redraws before it take their time but are not drawn, nor told
 };
 
 class FirmwareRun {
@@ -133,7 +134,9 @@ private:
 double lastInstantSeconds(const PlainInstrument& instrument, const Recordings& recordings);
 
 /// Error when a recording names a channel that the instrument lacks, or a unit that does not fit.
-/// Otherwise returns the recordings with their values in SI units.
-Result<Recordings> recordingsFor(const PlainInstrument& instrument, std::vector<Capture> captures);
+/// Otherwise returns the recordings with their values in SI units; of a channel's columns the one
+/// at `tap`, else the one nearest to the world.
+Result<Recordings> recordingsFor(
+    const PlainInstrument& instrument, std::vector<Capture> captures, std::optional<Tap> tap = {});
 
 } // namespace fern

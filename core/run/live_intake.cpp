@@ -8,13 +8,6 @@ namespace {
 
 constexpr std::size_t mostFieldNames = 200; ///< garbage must not fill the memory
 
-std::optional<Tap> tapNamed(std::string_view word)
-{
-    const auto found = std::find(tapWords.begin(), tapWords.end(), word);
-    return found == tapWords.end() ? std::nullopt
-                                   : std::optional(static_cast<Tap>(found - tapWords.begin()));
-}
-
 /// Converts a field's number to what the run takes at a tap; a unit that does not fit is no value.
 double inRunUnits(const PlainChannel& channel, Tap tap, const StreamField& field)
 {

@@ -1,7 +1,6 @@
 #include "scale/from_parts.h"
 
 #include "base/number_text.h"
-#include "curves/platinum.h"
 #include "parts/divider.h"
 
 #include <cmath>
@@ -76,56 +75,6 @@ std::vector<std::string> resistiveInWords(
     return lines;
 }
 
-std::string identifierOf(std::string_view name)
-{
-    std::string text;
-    for (const char c : name) {
-        const bool digit = c >= '0' && c <= '9';
-        const bool letter = (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z');
-        if (letter || (digit && !text.empty()))
-            text += letter ? static_cast<char>(c | 0x20) : c;
-        else if (!text.empty() && text.back() != '_')
-            text += '_';
-    }
-    while (!text.empty() && text.back() == '_')
-        text.pop_back();
-    return text.empty() ? "channel" : text;
-}
-
-template <class Real> double scaledIn(const Scaling& s, double code)
-{
-    constexpr bool single = sizeof(Real) == sizeof(float);
-    const auto linear = [](Real a, Real b, Real c) {
-        if constexpr (single)
-            return f32::ft_linear(a, b, c);
-        else
-            return f64::ft_linear(a, b, c);
-    };
-    const auto x = static_cast<Real>(code);
-    const auto gain = static_cast<Real>(s.gain);
-    const auto offset = static_cast<Real>(s.offset);
-    if (!isResistive(s.sensor))
-        return linear(x, gain, offset);
-    const auto divisor = static_cast<Real>(s.divisor);
-    const auto curve = static_cast<Real>(s.curve);
-    const auto over = static_cast<Real>(s.fixedOverNominal);
-    const bool thermistor = s.sensor == SensorKind::Thermistor;
-    const bool platinum = s.sensor == SensorKind::Platinum;
-    if constexpr (single) {
-        const Real multiple = f32::ft_resistance(x, divisor, s.sensorAbove) * over;
-        return linear(thermistor ? f32::ft_thermistor(multiple, curve)
-                : platinum       ? f32::ft_platinum(multiple)
-                                 : f32::ft_photoresistor(multiple, curve),
-            gain, offset);
-    } else {
-        const Real multiple = f64::ft_resistance(x, divisor, s.sensorAbove) * over;
-        return linear(thermistor ? f64::ft_thermistor(multiple, curve)
-                : platinum       ? f64::ft_platinum(multiple)
-                                 : f64::ft_photoresistor(multiple, curve),
-            gain, offset);
-    }
-}
-
 } // namespace
 
 Scaling scalingFromParts(
@@ -154,12 +103,6 @@ Scaling scalingFromParts(
     return s;
 }
 
-double scaledCode(const Scaling& scaling, NumberKind kind, double code)
-{
-    return kind == NumberKind::Float32 ? scaledIn<float>(scaling, code)
-                                       : scaledIn<double>(scaling, code);
-}
-
 std::vector<std::string> scalingInWords(
     const Converter& converter, double reference, const AnalogInput& input, const Unit& unit)
 {
@@ -181,53 +124,6 @@ std::vector<std::string> scalingInWords(
             : fmt::format("{} = {} × counts {} {}", name, significantText(s.gain, 7),
                 s.offset < 0 ? "−" : "+", significantText(std::fabs(s.offset), 7)));
     return lines;
-}
-
-std::string scalingForFirmware(
-    const Scaling& s, NumberKind kind, std::string_view name, std::string_view unit)
-{
-    const bool single = kind == NumberKind::Float32;
-    const auto id = identifierOf(name);
-    const auto number = [&](double value) {
-        // As many digits as the kind needs to read back equal, and a point, so that it is no int.
-        auto text = single ? fmt::format("{:.9g}", static_cast<float>(value))
-                           : fmt::format("{:.17g}", value);
-        if (text.find_first_of(".e") == std::string::npos)
-            text += ".0";
-        return single ? text + "f" : text;
-    };
-    const char* real = single ? "float" : "double";
-    std::string text = fmt::format("/* {} from counts, in {} */\n", name, unit);
-    const bool resistive = isResistive(s.sensor);
-    if (resistive)
-        text += "#include <math.h>\n";
-    text += fmt::format("static const {} {}_gain = {};\n", real, id, number(s.gain));
-    text += fmt::format("static const {} {}_offset = {};\n", real, id, number(s.offset));
-    text += fmt::format("static {} {}_from_counts({} counts)\n{{\n", real, id, real);
-    if (!resistive)
-        return text + fmt::format("    return counts * {0}_gain + {0}_offset;\n}}\n", id);
-    const char* suffix = single ? "f" : "";
-    text += fmt::format("    {} rest = {} - counts, multiple, value;\n", real, number(s.divisor));
-    text += "    if (counts <= 0 || rest <= 0)\n        return NAN;\n";
-    text += fmt::format("    multiple = {} * {};\n",
-        s.sensorAbove ? "rest / counts" : "counts / rest", number(s.fixedOverNominal));
-    if (s.sensor == SensorKind::Platinum) // the kernel's arithmetic, step by step
-        return text
-            + fmt::format("    const {} a = {}, b = {}, c = {};\n", real, number(platinumA),
-                number(platinumB), number(platinumC))
-            + fmt::format(
-                "    value = (sqrt{}(a * a - 4 * b * (1 - multiple)) - a) / (2 * b);\n", suffix)
-            + "    for (int step = 0; step < 3 && multiple < 1; ++step)\n"
-              "        value -= (1 + value * (a + value * (b + value * c * (value - 100))) - "
-              "multiple)\n"
-              "            / (a + value * (2 * b + value * c * (4 * value - 300)));\n"
-            + fmt::format(
-                "    return (value + {1}) * {0}_gain + {0}_offset;\n}}\n", id, number(273.15));
-    text += s.sensor == SensorKind::Thermistor
-        ? fmt::format("    value = 1 / ({} + log{}(multiple) * {});\n",
-            number(0.0033540164346805303), suffix, number(s.curve))
-        : fmt::format("    value = 10 * pow{}(multiple, {});\n", suffix, number(-s.curve));
-    return text + fmt::format("    return value * {0}_gain + {0}_offset;\n}}\n", id);
 }
 
 } // namespace fern

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 #include <fmt/format.h>
 
@@ -27,19 +28,54 @@ Result<Capture> columnNamed(const std::string& header)
     capture.channel = std::string(name.substr(0, dot));
     if (dot != std::string_view::npos) {
         const auto word = name.substr(dot + 1);
-        const auto found = std::find(tapWords.begin(), tapWords.end(), word);
-        if (found == tapWords.end())
+        const auto tap = tapNamed(word);
+        if (!tap)
             return Error{ErrorCode::Malformed,
                 fmt::format("the column \"{}\" names the tap \"{}\"; taps are world, pin, reading, "
                             "scaled, smoothed",
                     header, word),
                 ""};
-        capture.tap = static_cast<Tap>(found - tapWords.begin());
+        capture.tap = *tap;
     }
     return capture;
 }
 
+/// Whether a recording can have a row at that time behind one at the other.
+bool follows(double seconds, std::optional<double> before)
+{
+    constexpr double longest = 9e9; // seconds that a tick count can hold
+    return std::fabs(seconds) < longest
+        && (!before || ticksFromSeconds(seconds) > ticksFromSeconds(*before));
+}
+
 } // namespace
+
+std::string columnHeader(std::string_view channel, Tap tap, std::string_view unit)
+{
+    auto name = fmt::format("{}.{}", channel, tapWord(tap));
+    if (!unit.empty())
+        name += fmt::format(" [{}]", unit);
+    return csvCell(name);
+}
+
+std::size_t dropDisorder(CsvTable& table)
+{
+    if (table.columns.empty())
+        return 0;
+    const auto& times = table.columns.front();
+    std::vector<std::size_t> kept;
+    for (std::size_t row = 0; row < times.size(); ++row)
+        if (follows(times[row], kept.empty() ? std::nullopt : std::optional(times[kept.back()])))
+            kept.push_back(row);
+    const auto dropped = times.size() - kept.size();
+    if (dropped > 0)
+        for (auto& column : table.columns) {
+            for (std::size_t i = 0; i < kept.size(); ++i)
+                column[i] = column[kept[i]];
+            column.resize(kept.size());
+        }
+    return dropped;
+}
 
 Result<std::vector<Capture>> capturesOf(const CsvTable& table)
 {
@@ -47,11 +83,10 @@ Result<std::vector<Capture>> capturesOf(const CsvTable& table)
         return Error{ErrorCode::Malformed,
             "a recording starts with the column \"t_s\" and has at least one more", "line 1"};
     std::vector<Ticks> at;
-    constexpr double longest = 9e9; // seconds that a tick count can hold
+    const auto& times = table.columns.front();
     for (std::size_t row = 0; row < table.rows(); ++row) {
-        const double seconds = table.columns.front()[row];
-        if (!(std::fabs(seconds) < longest)
-            || (row > 0 && !(ticksFromSeconds(seconds) > at.back())))
+        const double seconds = times[row];
+        if (!follows(seconds, row == 0 ? std::nullopt : std::optional(times[row - 1])))
             return Error{ErrorCode::Malformed,
                 fmt::format("the time {} s of row {} does not follow the row before",
                     shortestText(seconds), row + 1),
@@ -73,6 +108,21 @@ Result<std::vector<Capture>> capturesOf(const CsvTable& table)
             }
     }
     return captures;
+}
+
+std::vector<Capture> atTap(std::vector<Capture> captures, std::optional<Tap> tap)
+{
+    const auto rank = [&](const Capture& c) { return c.tap == tap ? -1 : static_cast<int>(c.tap); };
+    std::vector<Capture> kept;
+    for (auto& capture : captures) {
+        const auto same = std::find_if(kept.begin(), kept.end(),
+            [&](const Capture& other) { return other.channel == capture.channel; });
+        if (same == kept.end())
+            kept.push_back(std::move(capture));
+        else if (rank(capture) < rank(*same))
+            *same = std::move(capture);
+    }
+    return kept;
 }
 
 } // namespace fern

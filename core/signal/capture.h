@@ -6,6 +6,7 @@
 #include "signal/csv.h"
 #include "signal/tap.h"
 
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -20,9 +21,19 @@ struct Capture {
     std::vector<double> values; ///< as long as `at`; NaN is a sample without a value
 };
 
+/// Returns the header of a column: "channel.tap [unit]", quoted where it must be.
+std::string columnHeader(std::string_view channel, Tap tap, std::string_view unit);
+
 /// Reads a table whose first column is "t_s" and whose others are named "channel.tap [unit]" (no
 /// tap means scaled). Times must rise. Beside other columns an empty cell is no sample, and "nan" a
 /// sample without a value; alone, both are the latter. Error with the line or column otherwise.
 Result<std::vector<Capture>> capturesOf(const CsvTable& table);
+
+/// Removes the rows whose time, the first column, does not follow the row before; returns how many.
+std::size_t dropDisorder(CsvTable& table);
+
+/// Keeps one column of each channel: the one at `tap` where there is one, else the one nearest to
+/// the world.
+std::vector<Capture> atTap(std::vector<Capture> captures, std::optional<Tap> tap);
 
 } // namespace fern

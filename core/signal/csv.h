@@ -3,6 +3,7 @@
 // Lines that start with "#" are comments. The decimal mark is a point.
 
 #include "base/result.h"
+#include "signal/csv_reader.h"
 
 #include <span>
 #include <string>
@@ -21,6 +22,9 @@ struct CsvTable {
 
 /// Returns whether a cell holds the word "nan": a sample that has no value.
 bool isDropout(double cell);
+
+/// Returns what a reader has read of a whole file. Error as parseCsv() says.
+Result<CsvTable> tableOf(CsvReader& reader);
 
 /// Reads a table with one header line. A row of another width or a cell that is no number is an
 /// error with its line; nothing is skipped silently.

@@ -4,11 +4,10 @@
 
 namespace fern {
 
-void MinMaxPyramid::append(std::span<const double> values)
+void MinMaxPyramid::cover(std::span<const double> series)
 {
-    m_values.insert(m_values.end(), values.begin(), values.end());
     for (std::size_t level = 0;; ++level) {
-        const auto below = level == 0 ? m_values.size() : m_levels[level - 1].size();
+        const auto below = level == 0 ? series.size() : m_levels[level - 1].size();
         if (below < fan)
             return;
         if (level == m_levels.size())
@@ -18,7 +17,7 @@ void MinMaxPyramid::append(std::span<const double> values)
             Extremes block;
             for (std::size_t i = blocks.size() * fan; i < (blocks.size() + 1) * fan; ++i)
                 if (level == 0)
-                    block.take(m_values[i]);
+                    block.take(series[i]);
                 else
                     block.take(m_levels[level - 1][i]);
             blocks.push_back(block);
@@ -26,14 +25,15 @@ void MinMaxPyramid::append(std::span<const double> values)
     }
 }
 
-Extremes MinMaxPyramid::between(std::size_t from, std::size_t to) const
+Extremes MinMaxPyramid::between(
+    std::span<const double> series, std::size_t from, std::size_t to) const
 {
     Extremes all;
-    to = std::min(to, m_values.size());
+    to = std::min(to, series.size());
     std::size_t level = 0; // of what `from` and `to` count: values, then blocks of values …
     const auto take = [&](std::size_t i) {
         if (level == 0)
-            all.take(m_values[i]);
+            all.take(series[i]);
         else
             all.take(m_levels[level - 1][i]);
     };

@@ -28,20 +28,18 @@ struct Extremes {
     bool operator==(const Extremes&) const = default;
 };
 
+/// Stands beside a series, which its owner keeps and hands in.
 class MinMaxPyramid {
 public:
-    /// Adds values at the end.
-    void append(std::span<const double> values);
+    /// Takes a series that begins with what was taken before.
+    void cover(std::span<const double> series);
 
-    std::size_t size() const { return m_values.size(); }
-    const std::vector<double>& values() const { return m_values; }
-    /// Returns the extremes of the values from `from` to before `to`.
-    Extremes between(std::size_t from, std::size_t to) const;
+    /// Returns the extremes of the series that it covers, from index `from` to before `to`.
+    Extremes between(std::span<const double> series, std::size_t from, std::size_t to) const;
 
 private:
     static constexpr std::size_t fan = 16; ///< neighbours that a block of the next level holds
 
-    std::vector<double> m_values;
     std::vector<std::vector<Extremes>> m_levels; ///< whole blocks only; [0] of `fan` values
 };
 

@@ -3,6 +3,7 @@
 
 #include <array>
 #include <cstddef>
+#include <optional>
 #include <string_view>
 
 namespace fern {
@@ -16,6 +17,15 @@ inline constexpr std::array<std::string_view, 5> tapWords{
 constexpr std::string_view tapWord(Tap tap)
 {
     return tapWords[static_cast<std::size_t>(tap)];
+}
+
+/// Returns the tap of a word in a file, or none.
+constexpr std::optional<Tap> tapNamed(std::string_view word)
+{
+    for (std::size_t i = 0; i < tapWords.size(); ++i)
+        if (tapWords[i] == word)
+            return static_cast<Tap>(i);
+    return std::nullopt;
 }
 
 } // namespace fern

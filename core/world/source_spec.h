@@ -205,6 +205,9 @@ enum class ReceiverGives { Speed, Course, Altitude, Latitude, Longitude, Satelli
 inline constexpr Words<6> receiverGivesWords{
     "speed", "course", "altitude", "latitude", "longitude", "satellites"};
 
+/// The units in which it is told.
+inline constexpr Words<6> receiverGivesUnits{"kn", "deg", "m", "deg", "deg", "count"};
+
 struct ReceiverSpec {
     ReceiverGives gives = ReceiverGives::Speed;
     Quantity coldStart{30, "s"}; ///< from power-on to the first fix
@@ -396,10 +399,9 @@ inline bool hasTexts(const Source& source)
 /// Returns the unit in which a source gives its numbers, before scaling; `unit` is the channel's.
 inline std::string readingUnitOf(const Source& source, std::string_view unit)
 {
-    constexpr std::array<std::string_view, 6> receiver{"kn", "deg", "m", "deg", "deg", "count"};
     switch (source.kind) {
     case SourceKind::Receiver:
-        return std::string(receiver[static_cast<std::size_t>(source.receiver.gives)]);
+        return std::string(receiverGivesUnits[static_cast<std::size_t>(source.receiver.gives)]);
     case SourceKind::Computer:
         return source.computer == ComputerGives::Temperature ? "degC" : "%";
     case SourceKind::Clock:

@@ -3,7 +3,7 @@
 
 #include "base/archive.h"
 #include "base/calendar.h"
-#include "curves/polyline.h"
+#include "curves/points.h"
 
 #include <cstdint>
 #include <string>
@@ -30,29 +30,6 @@ struct LaneSpec {
 
     bool operator==(const LaneSpec&) const = default;
 };
-
-/// Points are written as [seconds, value] pairs.
-template <class Archive> void describePoints(Archive& a, std::vector<CurvePoint>& points)
-{
-    auto array = json::makeArray();
-    for (const auto& point : points) {
-        auto& pair = array.items.emplace_back(json::makeArray());
-        pair.items = {json::makeNumber(point.x), json::makeNumber(point.y)};
-    }
-    a.node("points", array);
-    if constexpr (Archive::isReading) {
-        points.clear();
-        for (const auto& pair : array.items) {
-            const bool isPair = pair.items.size() == 2 && pair.items[0].kind == json::Kind::Number
-                && pair.items[1].kind == json::Kind::Number;
-            if (!isPair || (!points.empty() && !(pair.items[0].number > points.back().x)))
-                return a.failAt("points", "points are [seconds, value] pairs with rising seconds");
-            points.push_back({pair.items[0].number, pair.items[1].number});
-        }
-        if (points.empty())
-            a.failAt("points", "a lane needs at least one [seconds, value] point");
-    }
-}
 
 /// Events are written as [seconds, what] pairs.
 template <class Archive> void describeEvents(Archive& a, std::vector<LaneEvent>& events)
@@ -85,7 +62,7 @@ template <class Archive> void describe(Archive& a, LaneSpec& l)
     a.text("unit", l.unit);
     if (Archive::isReading && !parseUnit(l.unit))
         a.failAt("unit", "the unit \"" + l.unit + "\" is not known");
-    describePoints(a, l.points);
+    describePoints(a, "points", l.points, "points are [seconds, value] pairs with rising seconds");
     a.extras(l.extras);
 }
 

@@ -89,11 +89,14 @@ TEST_F(FilesTest, TakesADroppedInstrumentOrRecordingAndNothingElse)
     overwrite(other, changed);
     EXPECT_TRUE(drop(window, other));
     EXPECT_EQ(window.document().path(), other);
-    EXPECT_TRUE(
-        drop(window, QString::fromStdString(test::sourcePath("demo/house-battery-evening.csv"))));
-    EXPECT_TRUE(find<QComboBox>("scenario")
-                    ->currentText()
-                    .contains(QStringLiteral("house-battery-evening.csv")));
+    EXPECT_TRUE(drop(window,
+        QString::fromStdString(
+            test::sourcePath("demo/wagtail-skiff.fern.d/house-battery-evening.csv"))));
+    EXPECT_TRUE(QTest::qWaitFor([this] {
+        return find<QComboBox>("scenario")
+            ->currentText()
+            .contains(QStringLiteral("house-battery-evening.csv"));
+    }));
     EXPECT_FALSE(drop(window, folder.filePath(QStringLiteral("picture.png"))));
     openLeaf("Sensor");
     type("r1", QStringLiteral("51k"));
@@ -240,8 +243,9 @@ TEST_F(FilesTest, ARecordingNeedsAnInstrument)
 {
     MainWindow empty(dialogs, storage());
     showActive(empty);
-    EXPECT_TRUE(
-        drop(empty, QString::fromStdString(test::sourcePath("demo/house-battery-evening.csv"))));
+    EXPECT_TRUE(drop(empty,
+        QString::fromStdString(
+            test::sourcePath("demo/wagtail-skiff.fern.d/house-battery-evening.csv"))));
     EXPECT_TRUE(empty.findChild<QLabel*>(QStringLiteral("notice"))
                     ->text()
                     .contains(QStringLiteral("Open an instrument first")));

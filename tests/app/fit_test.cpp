@@ -121,9 +121,13 @@ TEST_F(FitTest, EveryKindOfSensor)
 
 TEST_F(FitTest, TheBenchAndWhatIsAroundAChannel)
 {
+    copyCapture();
     window.resize(1024, 700);
     window.openPlace(MainWindow::Place::Bench);
     expectFits("bench, simulated");
+    QTest::mouseClick(find<QAbstractButton>("benchCaptures"), Qt::LeftButton);
+    ASSERT_TRUE(QTest::qWaitFor([this] { return find<QLabel>("captureState")->text().isEmpty(); }));
+    expectFits("captures");
     window.listenTo(QStringLiteral("board"));
     ASSERT_TRUE(QTest::qWaitFor([this] {
         const auto view = window.runner().view();
@@ -136,6 +140,16 @@ TEST_F(FitTest, TheBenchAndWhatIsAroundAChannel)
     openLeaf("World");
     QTest::mouseClick(find<QAbstractButton>("worldAround"), Qt::LeftButton);
     expectFits("around the house battery");
+}
+
+TEST_F(FitTest, TheCalibration)
+{
+    window.resize(1024, 700);
+    openLeaf("Scale");
+    QTest::mouseClick(find<QAbstractButton>("scaleCalibrate"), Qt::LeftButton);
+    expectFits("a calibration");
+    QTest::mouseClick(find<QAbstractButton>("scaleDiagnose"), Qt::LeftButton);
+    expectFits("a diagnosis");
 }
 
 TEST_F(FitTest, AnInstrumentWithManyKeys)

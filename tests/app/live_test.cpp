@@ -2,8 +2,10 @@
 // recorded and played again.
 
 #include "app/places/bench/bench_place.h"
+#include "io/capture_files.h"
 #include "io/files.h"
 #include "io/pseudo_terminal.h"
+#include "io/recordings.h"
 #include "tests/app/window_fixture.h"
 
 #include <QTableWidget>
@@ -129,12 +131,12 @@ TEST_F(LiveTest, APortIsHeardPulledPluggedInAndRecorded)
     EXPECT_EQ(live(), (LiveSpec{"u_batt", Tap::Reading}));
     speak(*terminal, 3301);
     ASSERT_TRUE(waitFor([&] { return view()->newest.reading == 3301; }));
+    ASSERT_TRUE(waitFor([&] { return view()->live->counts.good == 10; })) << "all of them";
 
-    const auto file = folder.filePath(QStringLiteral("heard.csv"));
-    dialogs.nextSave = file;
     QTest::mouseClick(find<QToolButton>("record"), Qt::LeftButton);
     ASSERT_TRUE(waitFor([&] { return view()->recording.isOn; }));
     speak(*terminal, 3310, 10);
+    ASSERT_TRUE(waitFor([&] { return view()->live->counts.good == 20; })) << "before it is pulled";
     // The plug is pulled and comes back: what came before stays, and it goes on.
     terminal.reset();
     ASSERT_TRUE(waitFor([&] { return view()->live->report.state != io::LinkState::Open; }));
@@ -145,8 +147,14 @@ TEST_F(LiveTest, APortIsHeardPulledPluggedInAndRecorded)
     ASSERT_TRUE(waitFor([&] { return view()->newest.reading == 3320; }));
     QTest::mouseClick(find<QToolButton>("record"), Qt::LeftButton);
     ASSERT_TRUE(waitFor([&] { return !view()->recording.isOn; }));
-    const auto captures = io::loadRecording(file.toStdString());
+    ASSERT_EQ(instrument().captures.size(), 2U) << "one of the demo, and this";
+    const auto& stored = *instrument().captures.back();
+    EXPECT_EQ(stored.columns.front(), (StoredColumn{"house-battery", Tap::Reading, "", {}}));
+    const auto captures = io::loadRecording(io::capturePath(path.toStdString(), stored.id));
     ASSERT_TRUE(captures) << describe(captures.error());
+    EXPECT_EQ(stored.rows, 20);
+    EXPECT_NEAR(
+        inSi(stored.length), inSeconds((*captures)[0].at.back() - (*captures)[0].at.front()), 1e-9);
     EXPECT_EQ((*captures)[0].values.size(), 20U);
     EXPECT_EQ((*captures)[0].values.front(), 3310);
     EXPECT_EQ((*captures)[0].values.back(), 3320);
@@ -155,7 +163,9 @@ TEST_F(LiveTest, APortIsHeardPulledPluggedInAndRecorded)
         if (button->text() == QStringLiteral("Play it") && button->isVisible())
             QTest::mouseClick(button, Qt::LeftButton);
     EXPECT_TRUE(waitFor([&] { return view()->live == nullptr; }));
-    EXPECT_TRUE(find<QComboBox>("scenario")->currentText().contains(QStringLiteral("heard.csv")));
+    EXPECT_TRUE(
+        find<QComboBox>("scenario")->currentText().startsWith(QStringLiteral("capture: Rec")));
+    ASSERT_TRUE(waitFor([&] { return view()->isReplayed; }));
 }
 
 TEST_F(LiveTest, ASpeedThatIsNoneIsRefused)
@@ -187,7 +197,8 @@ TEST_F(LiveTest, HoldsWhileItGoesOnHearing)
 
 TEST_F(LiveTest, ARecordingThatCannotBeMadeSaysWhy)
 {
-    dialogs.nextSave = QStringLiteral("/no such folder/heard.csv");
+    QFile blocking(folder.filePath(QStringLiteral("skiff.fern.d")));
+    ASSERT_TRUE(blocking.open(QIODevice::WriteOnly)) << "a file where the folder would be";
     QTest::mouseClick(find<QToolButton>("record"), Qt::LeftButton);
     EXPECT_TRUE(
         waitFor([&] { return notice()->text().contains(QStringLiteral("cannot be made")); }));

@@ -78,6 +78,8 @@ public:
 
 class WindowTest : public testing::Test {
 protected:
+    static constexpr int patience = 20000; ///< milliseconds, on a machine that does other work too
+
     void SetUp() override
     {
         path = folder.filePath(QStringLiteral("skiff.fern.json"));
@@ -89,13 +91,23 @@ protected:
         // At 100 s the scenario is calm: the number on the glass is steady.
         window.runner().jumpTo(ticksFromSeconds(100));
         ASSERT_TRUE(QTest::qWaitFor(
-            [this] { return window.runner().view()->now >= ticksFromSeconds(100); }));
+            [this] { return window.runner().view()->now >= ticksFromSeconds(100); }, patience));
+    }
+    /// Copies the demo's capture too.
+    void copyCapture() const
+    {
+        const QString name = QStringLiteral("house-battery-evening.csv");
+        QDir().mkpath(folder.filePath(QStringLiteral("skiff.fern.d")));
+        ASSERT_TRUE(QFile::copy(
+            QString::fromStdString(test::sourcePath("demo/wagtail-skiff.fern.d/")) + name,
+            folder.filePath(QStringLiteral("skiff.fern.d/")) + name));
     }
     /// Waits until the view shows the instrument as it is.
     void settle()
     {
         ASSERT_TRUE(QTest::qWaitFor(
-            [this] { return window.runner().view()->revision == window.runner().revision(); }));
+            [this] { return window.runner().view()->revision == window.runner().revision(); },
+            patience));
     }
     void openChannel(const char* id)
     {

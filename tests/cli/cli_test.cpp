@@ -205,7 +205,8 @@ TEST(Cli, ReplaysTheEveningToATraceAndAPicture)
     const auto trace = temporary("evening.csv");
     const auto png = temporary("evening.png");
     const auto outcome = cli("replay --json " + skiffPath + " "
-        + sourcePath("demo/house-battery-evening.csv") + " --trace " + trace + " --png " + png);
+        + sourcePath("demo/wagtail-skiff.fern.d/house-battery-evening.csv") + " --trace " + trace
+        + " --png " + png);
     ASSERT_EQ(outcome.exitCode, 0) << outcome.err;
     const auto table = test::wholeFile(trace);
     EXPECT_NE(
@@ -237,6 +238,75 @@ TEST(Cli, FeedsAPseudoTerminal)
     const auto scanner = cli("feed scanner --file " + skiffPath + " --link " + port);
     EXPECT_EQ(scanner.exitCode, 3);
     EXPECT_NE(scanner.err.find("no channel that a scanner could stand in for"), std::string::npos);
+}
+
+TEST(Cli, FeedsOverHttp)
+{
+    // Asked by another program, as a maker would; the address is printed at once.
+    const auto said = temporary("feed.txt");
+    const auto command = std::string(FERN_TICK_CLI) + " feed computer --http 0 --seconds 20 > "
+        + said + " & server=$!; for i in $(seq 100); do grep -q / " + said
+        + " && break; sleep 0.1; done; /usr/bin/python3 -c \"import json, sys, urllib.request as "
+          "r; "
+          "print(len(json.load(r.build_opener(r.ProxyHandler({})).open(sys.argv[1]))))\" "
+          "$(grep -o 'http.*' "
+        + said + ") > " + said + ".fields; kill $server";
+    ASSERT_EQ(std::system(command.c_str()), 0);
+    EXPECT_GE(std::stoi(test::readText(said + ".fields")), 3);
+    EXPECT_EQ(cli("feed meter --http 0 --link " + said).exitCode, 4);
+    EXPECT_EQ(cli("feed meter --http 70000").exitCode, 4);
+}
+
+TEST(Cli, ImportsALogAndTellsItsFigures)
+{
+    const auto log = temporary("pond.csv");
+    const auto recording = temporary("pond-recording.csv");
+    std::ofstream(log) << "time (ms);House battery;crew\n0;3300;4\n100;33x;4\n200;3304;4\n";
+    const auto report = valueOf(cli("import --json " + skiffPath + " " + log + " " + recording));
+    EXPECT_EQ(member(report, "rows").number, 2);
+    EXPECT_EQ(member(report, "leftOut").number, 1);
+    EXPECT_EQ(member(report, "faults").items[0].text,
+        "line 3: \"33x\" in column \"House battery\" is no number");
+    EXPECT_EQ(test::readText(recording), "t_s,house-battery.reading\n0,3300\n0.2,3304\n");
+    const auto figures = valueOf(cli("statistics --json " + recording));
+    EXPECT_EQ(member(member(figures, "house-battery.reading"), "mean").number, 3302);
+    std::ofstream(log) << "volts,amps\n1,2\n3,4\n";
+    const auto nowhere = cli("import " + skiffPath + " " + log + " " + recording);
+    EXPECT_EQ(nowhere.exitCode, 3);
+    EXPECT_NE(nowhere.err.find("no column goes anywhere"), std::string::npos);
+    EXPECT_EQ(
+        cli("import " + skiffPath + " " + log + " " + recording + " --channel x").exitCode, 3);
+    EXPECT_EQ(cli("statistics /no/such/file.csv").exitCode, 3);
+}
+
+TEST(Cli, FitsACalibration)
+{
+    const auto pairs = temporary("pairs.csv");
+    std::ofstream(pairs) << "code;grams\n0;1\n100;3\n200;5\n";
+    const auto fit = valueOf(cli("fit --json --tolerance 0.1 " + pairs));
+    EXPECT_EQ(member(fit, "coefficients").items[0].text, "1");
+    EXPECT_EQ(member(fit, "coefficients").items[1].text, "0.02");
+    EXPECT_EQ(member(fit, "verdict").text, "good");
+    const auto coarse = valueOf(cli("fit --json --tolerance 0.1 --reference-percent 5 " + pairs));
+    EXPECT_EQ(member(coarse, "verdict").text, "cannot be judged");
+    EXPECT_EQ(cli("fit --model cubic " + pairs).exitCode, 4);
+    const auto table = cli("fit --model table " + pairs).out;
+    EXPECT_NE(table.find("  100: 3\n"), std::string::npos) << table;
+}
+
+TEST(Cli, DiagnosesWhatIsShown)
+{
+    // 12.8 V through 47 kΩ over 12 kΩ makes 2.60 V: the divider is not in the arithmetic.
+    const auto found = valueOf(
+        cli("diagnose --json " + skiffPath + " --channel house-battery 2.60=12.8 2.12=10.4"));
+    ASSERT_EQ(member(found, "explanations").items.size(), 1U);
+    EXPECT_EQ(
+        member(member(found, "explanations").items[0], "mistakes").items[0].text, "no-divider");
+    EXPECT_EQ(cli("diagnose " + skiffPath + " --channel house-battery 2.60").exitCode, 4);
+    EXPECT_NE(cli("diagnose " + skiffPath + " --channel strokes 1=2").exitCode, 0);
+    EXPECT_NE(
+        cli("diagnose " + skiffPath + " --channel house-battery 7.77=12.0").out.find("no known"),
+        std::string::npos);
 }
 
 TEST(Cli, TellsTheHealthOfThisComputer)

@@ -1,14 +1,19 @@
 // What this program makes of numbers from stdin, one a line:
 //   reading_print spectrum SECONDS   "hertz amplitude" of each line
 //   reading_print statistics         mean, standard deviation, least, most, different codes
+//   reading_print averaged SECONDS   the same of the averaged spectrum, in segments of 256
+//   reading_print csv FILE           the rows of a table, its numbers with 17 digits
 //   reading_print zone RULE          of each epoch second the offset in seconds
 
 #include "base/time_zone.h"
 #include "reading/code_statistics.h"
 #include "reading/spectrum.h"
+#include "signal/csv.h"
 
 #include <cstdio>
+#include <fstream>
 #include <iostream>
+#include <iterator>
 #include <string>
 #include <vector>
 
@@ -25,6 +30,18 @@ int main(int argc, char** argv)
     if (what == "spectrum" && argc == 3) {
         for (const auto& line : spectrumOf(numbers, std::stod(argv[2]), numbers.size()))
             fmt::print("{:.17g} {:.17g}\n", line.hertz, line.amplitude);
+    } else if (what == "averaged" && argc == 3) {
+        for (const auto& line : averagedSpectrum(numbers, std::stod(argv[2]), 256, numbers.size()))
+            fmt::print("{:.17g} {:.17g}\n", line.hertz, line.amplitude);
+    } else if (what == "csv" && argc == 3) {
+        std::ifstream file(argv[2], std::ios::binary);
+        const auto table = parseCsv(std::string(std::istreambuf_iterator<char>(file), {}));
+        if (!table)
+            return 3;
+        for (std::size_t row = 0; row < table->rows(); ++row)
+            for (const auto& column : table->columns)
+                fmt::print(
+                    "{:.17g}{}", column[row], &column == &table->columns.back() ? '\n' : ' ');
     } else if (what == "statistics") {
         const auto s = codeStatistics(numbers);
         fmt::print("{:.17g} {:.17g} {} {} {}\n", s.mean, s.deviation, s.least, s.most, s.distinct);

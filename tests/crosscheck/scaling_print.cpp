@@ -1,5 +1,5 @@
-// Prints the scaling of every kind of sensor, in both number kinds, so that a compiler can prove
-// it:
+// Prints the scaling of every kind of sensor, and of every kind that a file can say, in both number
+// kinds, so that a compiler can prove it:
 //     scaling_print c        a C program that prints the value of every code
 //     scaling_print values   the same values, computed here
 // Values are printed as %a of a double: every bit counts.
@@ -49,6 +49,40 @@ std::vector<Case> cases()
         {light, "lx"}, {platinum, "degF"}};
 }
 
+/// What a file can say instead, the units as they are.
+std::vector<ScalingSpec> specs()
+{
+    ScalingSpec polynomial;
+    polynomial.kind = ScalingKind::Polynomial;
+    polynomial.coefficients = {-1.25, 0.0123, -3.3e-6, 1e-9};
+    ScalingSpec constant = polynomial;
+    constant.coefficients = {7};
+    ScalingSpec table;
+    table.kind = ScalingKind::Table;
+    table.points = {{10, -3.5}, {100, 0.1}, {333, 4}, {1000, 2.75}};
+    auto extended = table;
+    extended.ends = TableEnds::Extend;
+    auto invalid = table;
+    invalid.ends = TableEnds::Invalid;
+    ScalingSpec map;
+    map.kind = ScalingKind::RangeMap;
+    map.map = {100, 923, -20, 100};
+    ScalingSpec two;
+    two.kind = ScalingKind::TwoPoints;
+    two.points = {{102, 0}, {921, 100}};
+    return {polynomial, constant, table, extended, invalid, map, two};
+}
+
+std::vector<std::pair<Scaling, std::string>> scalings(const Converter& converter)
+{
+    std::vector<std::pair<Scaling, std::string>> all;
+    for (const auto& [input, unit] : cases())
+        all.emplace_back(scalingFromParts(converter, 3.3, input, *parseUnit(unit)), unit);
+    for (const auto& spec : specs())
+        all.emplace_back(scalingOf(spec), "units");
+    return all;
+}
+
 } // namespace
 
 int main(int argc, char** argv)
@@ -59,9 +93,8 @@ int main(int argc, char** argv)
     int number = 0;
     if (asProgram)
         fmt::print("#include <stdio.h>\n");
-    for (const auto& [input, unit] : cases())
+    for (const auto& [scaling, unit] : scalings(converter))
         for (const auto kind : {NumberKind::Float32, NumberKind::Float64}) {
-            const auto scaling = scalingFromParts(converter, 3.3, input, *parseUnit(unit));
             if (asProgram) {
                 const auto name = fmt::format("case{}", number++);
                 fmt::print("{}", scalingForFirmware(scaling, kind, name, unit));

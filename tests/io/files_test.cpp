@@ -1,4 +1,5 @@
 #include "io/files.h"
+#include "io/recordings.h"
 
 #include "tests/io/limits.h"
 #include "tests/support.h"
@@ -67,8 +68,9 @@ TEST_F(Files, PlaceErrorsOfInstrumentsAndRecordings)
     ASSERT_TRUE(writeFileAtomically(path("a.csv"), "t_s,a\n0,1\n0.1"));
     EXPECT_EQ(describe(loadRecording(path("a.csv")).error()),
         path("a.csv") + ", line 3: 1 cells, but the header has 2");
-    EXPECT_EQ(
-        loadRecording(test::sourcePath("demo/house-battery-evening.csv"))->front().values.size(),
+    EXPECT_EQ(loadRecording(test::sourcePath("demo/wagtail-skiff.fern.d/house-battery-evening.csv"))
+                  ->front()
+                  .values.size(),
         36000U);
 }
 

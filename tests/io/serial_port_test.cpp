@@ -5,11 +5,10 @@
 #include "io/stand_in_link.h"
 #include "plan/stand_in_points.h"
 #include "reading/stream_reader.h"
+#include "tests/io/event_loop.h"
 #include "tests/support.h"
 
 #include "base/random.h"
-
-#include <QCoreApplication>
 
 #include <gmock/gmock.h>
 
@@ -24,25 +23,8 @@
 namespace fern::io {
 namespace {
 
-/// Waits until something is so, at most a minute.
-bool waitFor(const std::function<bool()>& isSo)
-{
-    const auto end = std::chrono::steady_clock::now() + std::chrono::minutes(1);
-    while (!isSo() && std::chrono::steady_clock::now() < end)
-        std::this_thread::sleep_for(std::chrono::milliseconds(2));
-    return isSo();
-}
-
-class SerialPortTest : public testing::Test {
+class SerialPortTest : public test::EventLoopTest {
 protected:
-    static void SetUpTestSuite()
-    {
-        static int argc = 1;
-        static char name[] = "io_tests";
-        static char* argv[] = {name, nullptr};
-        if (QCoreApplication::instance() == nullptr)
-            static QCoreApplication application(argc, argv);
-    }
     void SetUp() override
     {
         path =
@@ -203,11 +185,13 @@ TEST_F(SerialPortTest, WritesToAPortToo)
     EXPECT_TRUE(waitFor([&] { return (heard += terminal->read()) == "hello\n"; })) << heard;
 }
 
-TEST(StandInLink, SpeaksInItsOwnTime)
+using StandInLinkTest = test::EventLoopTest;
+
+TEST_F(StandInLinkTest, SpeaksInItsOwnTime)
 {
     auto made = makeStandIn(usualInstrumentFor(StandInKind::Meter), {StandInKind::Meter});
     ASSERT_TRUE(made);
-    const auto link = listenTo(std::move(made).value(), "meter");
+    const auto link = std::make_unique<StandInLink>(std::move(made).value(), "meter");
     std::vector<LiveChunk> chunks;
     ASSERT_TRUE(waitFor([&] {
         for (auto& chunk : link->take())

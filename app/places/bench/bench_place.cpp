@@ -2,141 +2,75 @@
 
 #include "app/look/chip.h"
 #include "app/look/look.h"
-#include "app/look/text.h"
-#include "base/number_text.h"
 
 #include <QButtonGroup>
-#include <QGridLayout>
 #include <QSignalBlocker>
-#include <QSplitter>
 #include <QStackedWidget>
-#include <QVBoxLayout>
+
+#include <algorithm>
 
 namespace fern::app {
 
-namespace {
-
-QString countsText(const LiveView& live)
-{
-    const auto& c = live.counts;
-    QStringList words{QObject::tr("%1 good").arg(c.good)};
-    const auto add = [&](std::size_t n, const QString& what) {
-        if (n > 0)
-            words << what.arg(n);
-    };
-    add(c.bad, QObject::tr("%1 not understood"));
-    add(c.tooLong, QObject::tr("%1 too long"));
-    add(c.notNumbers, QObject::tr("%1 fields without a number"));
-    add(c.late, QObject::tr("%1 late"));
-    add(live.report.lostBytes, QObject::tr("%1 bytes lost"));
-    return words.join(QStringLiteral(", "));
-}
-
-QString paceText(const LiveView& live)
-{
-    if (live.pace.mean <= 0)
-        return QObject::tr("not known yet");
-    return QObject::tr("every %1, ±%2, at most %3 apart")
-        .arg(qText(durationText(live.pace.mean)), qText(durationText(live.pace.jitter)),
-            qText(durationText(live.pace.longest)));
-}
-
-QString stateText(const LiveView& live)
-{
-    auto words = qText(live.report.words);
-    switch (live.report.state) {
-    case io::LinkState::Opening:
-        return QObject::tr("opening");
-    case io::LinkState::Open:
-        return live.secondsSinceLine > 3
-            ? QObject::tr("%1, silent for %2")
-                  .arg(words, qText(durationText(live.secondsSinceLine)))
-            : words;
-    case io::LinkState::Lost:
-    case io::LinkState::Failed:
-        return QObject::tr("%1. It is tried again.").arg(words);
-    }
-    return words;
-}
-
-} // namespace
-
-BenchPlace::BenchPlace(Document& document, QWidget* parent)
+BenchPlace::BenchPlace(
+    Document& document, CaptureLibrary& library, Dialogs& dialogs, QWidget* parent)
     : QWidget(parent)
-    , m_sourceCard(new Card(tr("Bench"), this))
     , m_source(new QComboBox(this))
-    , m_state(new LineLabel(LineLabel::Kind::Note, wordFont(13, true), this))
-    , m_shape(new LineLabel(LineLabel::Kind::Note, wordFont(13), this))
-    , m_counts(new LineLabel(LineLabel::Kind::Note, wordFont(13), this))
-    , m_pace(new LineLabel(LineLabel::Kind::Note, wordFont(13), this))
-    , m_empty(softLabel(tr("The scenario drives the instrument now. Choose a port above to hear "
-                           "your own board, or a stand-in to try everything without one: lines "
-                           "such as speed:4.2, depth:1.1 are understood, columns, JSON and "
-                           "sentences too. A field whose name is a channel's finds it by itself."),
-          this))
-    , m_fieldsCard(new Card(tr("Fields"), this))
-    , m_fields(new FieldTable(document, m_fieldsCard))
-    , m_linesCard(new Card({}, this))
-    , m_lines(new LineMonitor(m_linesCard))
-    , m_shown(new ShownList(m_linesCard))
+    , m_chips(new QButtonGroup(this))
+    , m_pages(new QStackedWidget(this))
+    , m_live(new LivePage(document, this))
+    , m_captures(new CapturePage(document, library, dialogs, this))
+    , m_import(new ImportSheet(this))
 {
     setObjectName(QStringLiteral("benchPlace"));
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(grid);
-    m_sourceCard->setSubtitle(tr("what drives the instrument, and what it tells"));
-    auto* sheet = new QGridLayout;
-    sheet->setHorizontalSpacing(grid + 4);
-    sheet->setVerticalSpacing(grid - 4);
-    sheet->setColumnStretch(1, 1);
+    auto* head = new Card(tr("Bench"), this);
+    head->setSubtitle(tr("what drives the instrument, what it tells, what was captured"));
     m_source->setObjectName(QStringLiteral("benchSource"));
     m_source->setAccessibleName(tr("What drives the instrument"));
-    int row = 0;
-    const auto addRow = [&](const QString& word, QWidget* widget, const char* name) {
-        widget->setObjectName(QString::fromLatin1(name));
-        sheet->addWidget(softLabel(word, this), row, 0);
-        sheet->addWidget(widget, row++, 1);
-    };
-    addRow(tr("Comes from"), m_source, "benchSource");
-    addRow(tr("State"), m_state, "liveState");
-    addRow(tr("Form"), m_shape, "liveShape");
-    addRow(tr("Heard"), m_counts, "liveCounts");
-    addRow(tr("Pace"), m_pace, "livePace");
-    m_sourceCard->body()->addLayout(sheet);
-    m_empty->setWordWrap(true);
-    m_empty->setObjectName(QStringLiteral("benchEmpty"));
-    m_sourceCard->body()->addWidget(m_empty);
-    column->addWidget(m_sourceCard);
-    m_fieldsCard->body()->addWidget(m_fields, 1);
-    auto* chips = new QHBoxLayout;
-    chips->setSpacing(grid - 2);
-    auto* pages = new QStackedWidget(m_linesCard);
-    auto* group = new QButtonGroup(this);
-    const auto addPage = [&](const QString& word, const char* name, QWidget* page) {
-        auto* chip = new Chip(word, m_linesCard);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(grid);
+    const auto addPage = [&](Page page, const QString& word, const char* name, QWidget* widget) {
+        auto* chip = new Chip(word, head);
         chip->setObjectName(QString::fromLatin1(name));
-        chip->setChecked(pages->count() == 0);
-        group->addButton(chip, pages->count());
-        chips->addWidget(chip);
-        pages->addWidget(page);
+        m_chips->addButton(chip, static_cast<int>(page));
+        row->addWidget(chip);
+        m_pages->addWidget(widget);
     };
-    addPage(tr("Lines"), "liveLines", m_lines);
-    addPage(tr("Serial against glass"), "liveShown", m_shown);
-    chips->addStretch(1);
-    connect(group, &QButtonGroup::idClicked, pages, &QStackedWidget::setCurrentIndex);
-    m_linesCard->body()->addLayout(chips);
-    m_linesCard->body()->addWidget(pages, 1);
-    auto* splitter = new QSplitter(Qt::Vertical, this);
-    splitter->setHandleWidth(grid);
-    splitter->setChildrenCollapsible(false);
-    splitter->addWidget(m_fieldsCard);
-    splitter->addWidget(m_linesCard);
-    splitter->setSizes({260, 260});
-    column->addWidget(splitter, 1);
-    column->addStretch(0);
+    addPage(Page::Live, tr("Live"), "benchLive", m_live);
+    addPage(Page::Captures, tr("Captures"), "benchCaptures", m_captures);
+    m_pages->addWidget(m_import);
+    row->addSpacing(2 * grid);
+    row->addWidget(softLabel(tr("Comes from"), head));
+    row->addWidget(m_source, 1);
+    head->body()->addLayout(row);
+    column->addWidget(head);
+    column->addWidget(m_pages, 1);
+    connect(m_chips, &QButtonGroup::idClicked, this,
+        [this](int page) { openPage(static_cast<Page>(page)); });
     connect(m_source, &QComboBox::activated, this,
         [this](int index) { Q_EMIT chosen(m_source->itemData(index).toString()); });
-    showView({});
+    connect(m_import, &ImportSheet::cancelled, this, [this] { openPage(Page::Captures); });
+    connect(m_import, &ImportSheet::accepted, this, [this](const ImportPlan& plan) {
+        openPage(Page::Captures);
+        Q_EMIT importPlanned(plan);
+    });
+    openPage(Page::Live);
+}
+
+void BenchPlace::openPage(Page page)
+{
+    m_chips->button(static_cast<int>(page))->setChecked(true);
+    m_pages->setCurrentIndex(static_cast<int>(page));
+}
+
+void BenchPlace::askImport(
+    const QString& name, LogLook look, const PlainInstrument& instrument, std::size_t channel)
+{
+    m_import->ask(name, std::move(look), instrument, channel);
+    m_chips->button(static_cast<int>(Page::Captures))->setChecked(true);
+    m_pages->setCurrentWidget(m_import);
 }
 
 void BenchPlace::setChoices(const QList<PlayChoice>& choices, const QString& current)
@@ -150,25 +84,7 @@ void BenchPlace::setChoices(const QList<PlayChoice>& choices, const QString& cur
 
 void BenchPlace::showView(const RunView& view)
 {
-    const bool isLive = view.live != nullptr;
-    m_empty->setVisible(!isLive);
-    m_fieldsCard->setVisible(isLive);
-    m_linesCard->setVisible(isLive);
-    if (!isLive) {
-        m_state->setText(tr("simulated or replayed"));
-        for (auto* label : {m_shape, m_counts, m_pace})
-            label->setText(QStringLiteral("—"));
-        return;
-    }
-    const auto& live = *view.live;
-    m_state->setText(stateText(live));
-    m_shape->setText(qText(live.shape));
-    m_counts->setText(countsText(live));
-    m_pace->setText(paceText(live));
-    m_fields->showFields(live.fields);
-    m_lines->showTold(live.lines);
-    if (m_shown->isVisible())
-        m_shown->showPairs(view);
+    m_live->showView(view);
 }
 
 } // namespace fern::app

@@ -1,42 +1,45 @@
 #pragma once
-// The Bench place: what drives the instrument, and what a real one, or a stand-in, tells.
+// The Bench place: what drives the instrument, what a real one tells, and what was captured.
 
-#include "app/document/document.h"
-#include "app/look/card.h"
-#include "app/look/line_label.h"
-#include "app/places/bench/field_table.h"
-#include "app/places/bench/shown_list.h"
-#include "app/places/channels/sources/line_monitor.h"
+#include "app/places/bench/capture_page.h"
+#include "app/places/bench/import_sheet.h"
+#include "app/places/bench/live_page.h"
 #include "app/tick/play_choice.h"
 
 #include <QComboBox>
+
+class QButtonGroup;
+class QStackedWidget;
 
 namespace fern::app {
 
 class BenchPlace : public QWidget {
     Q_OBJECT
 public:
-    BenchPlace(Document& document, QWidget* parent);
+    enum class Page { Live, Captures };
+
+    BenchPlace(Document& document, CaptureLibrary& library, Dialogs& dialogs, QWidget* parent);
 
     void setChoices(const QList<PlayChoice>& choices, const QString& current);
     void showView(const RunView& view);
+    void openPage(Page page);
+    /// Asks where the columns of a log go.
+    void askImport(
+        const QString& name, LogLook look, const PlainInstrument& instrument, std::size_t channel);
+    LivePage& live() { return *m_live; }
+    CapturePage& captures() { return *m_captures; }
 
 Q_SIGNALS:
     void chosen(const QString& key);
+    void importPlanned(const fern::ImportPlan& plan);
 
 private:
-    Card* m_sourceCard;
     QComboBox* m_source;
-    LineLabel* m_state;
-    LineLabel* m_shape;
-    LineLabel* m_counts;
-    LineLabel* m_pace;
-    QLabel* m_empty;
-    Card* m_fieldsCard;
-    FieldTable* m_fields;
-    Card* m_linesCard;
-    LineMonitor* m_lines;
-    ShownList* m_shown;
+    QButtonGroup* m_chips;
+    QStackedWidget* m_pages;
+    LivePage* m_live;
+    CapturePage* m_captures;
+    ImportSheet* m_import;
 };
 
 } // namespace fern::app

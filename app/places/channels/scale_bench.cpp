@@ -1,9 +1,11 @@
 #include "app/places/channels/scale_bench.h"
 
+#include "app/look/chip.h"
 #include "app/look/look.h"
 #include "instrument/edits.h"
 
 #include <QApplication>
+#include <QButtonGroup>
 #include <QClipboard>
 
 #include <cmath>
@@ -11,7 +13,7 @@
 namespace fern::app {
 
 ScaleBench::ScaleBench(Document& document, QWidget* parent)
-    : Workbench(tr("Scale"), tr("what a count is worth, from the arithmetic of the parts"),
+    : Workbench(tr("Scale"), tr("what a count is worth, from the parts or from a calibration"),
         Leaf::Scale, document, parent)
     , m_numberKind(addChoice(tr("The board computes in"),
           {QString::fromUtf8(numberKindWords[0].data()),
@@ -22,15 +24,19 @@ ScaleBench::ScaleBench(Document& document, QWidget* parent)
           new Plot({{{}, &Tokens::accent, 2}, {tr("now"), &Tokens::amber, 2, false, true}}, this))
     , m_code(new QPlainTextEdit(this))
     , m_copy(new QPushButton(tr("Copy for the firmware"), this))
+    , m_calibration(new CalibrationPage(document, this))
+    , m_diagnosis(new DiagnosisPage(this))
 {
     m_arithmetic->setFont(wordFont(13));
     m_arithmetic->setWordWrap(true);
     m_arithmetic->setMinimumWidth(280);
     m_arithmetic->setObjectName(QStringLiteral("arithmetic"));
     setInsteadOfFacts(m_arithmetic);
-    auto* row = new QHBoxLayout;
+    auto* arithmetic = new QWidget(this);
+    auto* row = new QHBoxLayout(arithmetic);
+    row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(grid);
-    column()->addLayout(row, 1);
+    addPages(arithmetic);
     auto* plotCard = new Card({}, this);
     plotCard->body()->setContentsMargins(grid, grid, grid, grid);
     plotCard->body()->addWidget(m_curve);
@@ -59,6 +65,46 @@ ScaleBench::ScaleBench(Document& document, QWidget* parent)
         apply(tr("Number kind"),
             withNumberKind(instrument(), channel().id, static_cast<NumberKind>(index)));
     });
+}
+
+/// The three pages, chosen by chips.
+void ScaleBench::addPages(QWidget* arithmetic)
+{
+    auto* chips = new QHBoxLayout;
+    chips->setSpacing(grid - 2);
+    auto* group = new QButtonGroup(this);
+    const auto addPage = [&](const QString& word, const char* name, QWidget* page) {
+        auto* chip = new Chip(word, this);
+        chip->setObjectName(QString::fromLatin1(name));
+        const bool isFirst = group->buttons().isEmpty();
+        chip->setChecked(isFirst);
+        group->addButton(chip);
+        chips->addWidget(chip);
+        column()->addWidget(page, 1);
+        page->setVisible(isFirst);
+    };
+    addPage(tr("Arithmetic"), "scaleArithmetic", arithmetic);
+    addPage(tr("Calibrate"), "scaleCalibrate", m_calibration);
+    addPage(tr("It shows…"), "scaleDiagnose", m_diagnosis);
+    chips->addSpacing(grid);
+    chips->addWidget(m_calibration->verdict(), 100);
+    chips->addStretch(1); // while the verdict is hidden
+    card()->addLayout(chips);
+    m_calibration->verdict()->hide();
+    connect(group, &QButtonGroup::buttonClicked, this,
+        [this, arithmetic](const QAbstractButton* chosen) {
+            const bool isCalibration = chosen->objectName() == QStringLiteral("scaleCalibrate");
+            const bool isArithmetic = chosen->objectName() == QStringLiteral("scaleArithmetic");
+            m_calibration->setVisible(isCalibration);
+            m_diagnosis->setVisible(!isCalibration && !isArithmetic);
+            arithmetic->setVisible(isArithmetic);
+            // The pairs need the room.
+            m_arithmetic->setVisible(!isCalibration);
+            m_calibration->verdict()->setVisible(isCalibration);
+            setInputVisible(m_numberKind, !isCalibration);
+        });
+    connect(m_calibration, &CalibrationPage::refused, this, &Workbench::refused);
+    connect(m_diagnosis, &DiagnosisPage::refused, this, &Workbench::refused);
 }
 
 void ScaleBench::showCurve(const RunView& view)
@@ -99,6 +145,8 @@ void ScaleBench::showInputs(const RunView& view)
         m_copy->setText(tr("Copy for the firmware"));
     }
     showCurve(view);
+    m_calibration->showView(view);
+    m_diagnosis->showView(view);
 }
 
 } // namespace fern::app

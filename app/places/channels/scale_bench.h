@@ -2,6 +2,8 @@
 // The workbench of the Scale leaf: the arithmetic of the parts, written out, and the same for the
 // firmware.
 
+#include "app/places/channels/calibration_page.h"
+#include "app/places/channels/diagnosis_page.h"
 #include "app/places/channels/workbench.h"
 #include "app/plot/plot.h"
 
@@ -20,6 +22,7 @@ protected:
     void showFacts(const std::vector<Fact>& facts) override;
 
 private:
+    void addPages(QWidget* arithmetic);
     void showCurve(const RunView& view);
 
     QComboBox* m_numberKind;
@@ -27,6 +30,8 @@ private:
     Plot* m_curve;
     QPlainTextEdit* m_code;
     QPushButton* m_copy;
+    CalibrationPage* m_calibration;
+    DiagnosisPage* m_diagnosis;
 };
 
 } // namespace fern::app

@@ -39,6 +39,24 @@ TEST(MonoFrame, IgnoresWhatLiesOutside)
     EXPECT_EQ(frame, MonoFrame(128, 64));
 }
 
+RC_GTEST_PROP(MonoFrame, ClearsEveryPixelOfABoxAndNoOther, ())
+{
+    MonoFrame frame(20, 24);
+    for (int y = 0; y < 24; ++y)
+        for (int x = 0; x < 20; ++x)
+            frame.setPixel(x, y, true);
+    const int left = *rc::gen::inRange(-5, 25);
+    const int top = *rc::gen::inRange(-5, 29);
+    const int width = *rc::gen::inRange(0, 30);
+    const int height = *rc::gen::inRange(0, 30);
+    frame.clearBox(left, top, width, height);
+    for (int y = 0; y < 24; ++y)
+        for (int x = 0; x < 20; ++x) {
+            const bool isInBox = x >= left && x < left + width && y >= top && y < top + height;
+            RC_ASSERT(frame.pixel(x, y) == !isInBox);
+        }
+}
+
 RC_GTEST_PROP(MonoFrame, HashTellsFramesApart, ())
 {
     MonoFrame frame(32, 16);

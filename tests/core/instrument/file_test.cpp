@@ -42,17 +42,17 @@ TEST(InstrumentFile, KeepsUnknownKeysAtEveryLevel)
     EXPECT_EQ(writeInstrument(*instrument), text);
 }
 
-TEST(InstrumentFile, KeepsEntriesOfListsThatItDoesNotKnow)
+TEST(InstrumentFile, AcceptsCapturesWhoseIdsNameFiles)
 {
-    const auto text = replaced(skiffText(), "\"captures\": []",
-        "\"captures\": [\n    { \"id\": \"c1\", \"remark\": \"on the pond\" }\n  ]");
-    EXPECT_EQ(writeInstrument(*readInstrument(text)), text);
-    EXPECT_EQ(errorOf(replaced(skiffText(), "\"captures\": []",
-                          "\"captures\": [ { \"remark\": \"x\" } ]"))
-                  .message,
-        "this must be an object with an id");
-    EXPECT_EQ(errorOf(replaced(skiffText(), "\"captures\": []", "\"captures\": 5")).message,
-        "this must be an array");
+    const std::string id = "\"id\": \"house-battery-evening\"";
+    EXPECT_EQ(errorOf(replaced(skiffText(), id, "\"id\": \"../evening\"")).message,
+        "the id of a capture names a file and has no slash");
+    EXPECT_EQ(
+        errorOf(replaced(skiffText(), "\"rows\": 36000", "\"rows\": -1")).message.empty(), false);
+    const auto remarked = replaced(skiffText(), id, id + ",\n      \"remark\": \"calm\"");
+    const auto instrument = readInstrument(remarked);
+    ASSERT_TRUE(instrument) << describe(instrument.error());
+    EXPECT_EQ(instrument->captures[0]->extras.members.front().key, "remark");
 }
 
 struct Fault {

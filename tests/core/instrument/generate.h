@@ -63,6 +63,29 @@ inline Part anyBoard(const std::string& id)
     return p;
 }
 
+inline ScalingSpec anyScaling()
+{
+    ScalingSpec s;
+    s.kind = static_cast<ScalingKind>(anyInt(0, 6));
+    if (s.kind == ScalingKind::Linear) {
+        s.gain = anyNumber(-9, 9);
+        s.offset = anyNumber(-9, 9);
+    } else if (s.kind == ScalingKind::Ratio) {
+        s.value = anyNumber(-9, 9);
+        s.per = anyNumber(1, 9);
+    } else if (s.kind == ScalingKind::Polynomial) {
+        s.coefficients = {anyNumber(-9, 9), anyNumber(-9, 9)};
+    } else if (s.kind == ScalingKind::TwoPoints || s.kind == ScalingKind::Table) {
+        s.points = {{0, anyNumber(-9, 9)}, {anyNumber(1, 9), anyNumber(-9, 9)}};
+        if (s.kind == ScalingKind::Table)
+            s.ends = static_cast<TableEnds>(anyInt(0, 2));
+    } else if (s.kind == ScalingKind::RangeMap) {
+        s.map = {anyInt(-9, 0), anyInt(1, 999), anyInt(-9, 9), anyInt(-9, 9)};
+    }
+    s.extras = anyExtras();
+    return s;
+}
+
 inline Channel anyChannel(const std::string& id, const std::string& board)
 {
     Channel c;
@@ -77,7 +100,17 @@ inline Channel anyChannel(const std::string& id, const std::string& board)
     c.frontEnd.r1 = anyQuantity(0, 1000, {"ohm", "kohm", "Mohm"});
     c.frontEnd.r2 = anyQuantity(1, 1000, {"ohm", "kohm"});
     c.frontEnd.extras = anyExtras();
-    c.scalingExtras = anyExtras();
+    c.scaling = anyScaling();
+    if (anyInt(0, 1) == 1) {
+        c.draft.emplace();
+        c.draft->model = static_cast<FitModel>(anyInt(0, 5));
+        for (int i = anyInt(0, 3); i > 0; --i)
+            c.draft->pairs.push_back({anyNumber(-9, 1e6), anyNumber(-9, 9), anyNumber(0, 3),
+                static_cast<Direction>(anyInt(0, 2)), anyInt(0, 1) == 1, anyText(), anyExtras()});
+        c.calibrations = {*c.draft};
+        c.calibrations[0].id = "calibration-1";
+        c.calibrations[0].result = anyScaling();
+    }
     if (anyInt(0, 1) == 1) { // a sensor of volts on a straight line
         c.sensor.kind = SensorKind::Sender;
         c.sensor.low = anyQuantity(0, 1, {"V", "mV"});

@@ -1,5 +1,7 @@
 #include "judge/budget.h"
 
+#include "scale/calibrate.h"
+
 #include "tests/support.h"
 
 #include <cmath>
@@ -80,6 +82,30 @@ TEST(HonestDecimals, FollowFromTheUncertainty)
     EXPECT_EQ(honestDecimals(0.1001), 0);
     EXPECT_EQ(honestDecimals(12), 0);
     EXPECT_EQ(honestDecimals(0), 9);
+}
+
+// What was measured replaces what the parts promise: the reference's limit as a rectangle (JCGM
+// 100, 4.3.7) and the scatter about the curve.
+TEST(Budget, ACalibrationReplacesThePromisesOfTheParts)
+{
+    auto c = workedChannel();
+    const double promised = budgetOf(c, workedVolts, 0).accuracy;
+    c.calibration.emplace();
+    c.calibration->model = FitModel::Line;
+    c.calibration->accuracy = {0.1, 1, 0.01};
+    for (int i = 0; i < 6; ++i)
+        c.calibration->pairs.push_back({500.0 * i, 1.6 * i + (i % 2 == 0 ? 0.004 : -0.004)});
+    const auto budget = budgetOf(c, workedVolts, 0);
+    const auto u = [&](const std::string& name) {
+        for (const auto& term : budget.terms)
+            if (term.name == name)
+                return term.u;
+        return -1.0;
+    };
+    EXPECT_NEAR(u("reference meter"), (0.001 * workedVolts + 0.01) / std::sqrt(3.0), 1e-12);
+    EXPECT_NEAR(u("calibration"), fitOf(*c.calibration, 1)->residualDeviation, 1e-15);
+    EXPECT_EQ(u("divider resistor r1"), -1);
+    EXPECT_LT(budget.accuracy, promised / 4);
 }
 
 } // namespace

@@ -7,6 +7,7 @@
 #include "plan/wiring.h"
 #include "smooth/step_text.h"
 #include "tests/core/judge/parts_cases.h"
+#include "tests/core/judge/scale_cases.h"
 #include "tests/core/judge/source_cases.h"
 #include "tests/support.h"
 
@@ -106,6 +107,8 @@ std::vector<test::RuleCase> cases()
     for (auto& c : test::partsCases())
         all.push_back(std::move(c));
     for (auto& c : test::sourceCases())
+        all.push_back(std::move(c));
+    for (auto& c : test::scaleCases())
         all.push_back(std::move(c));
     return all;
 }

@@ -109,7 +109,7 @@ TEST(Facts, SayTheNumbersOfEachStage)
                 return x.value;
         return std::string("missing");
     };
-    EXPECT_EQ(fact(Leaf::World, "Scenario"), "600 s");
+    EXPECT_EQ(fact(Leaf::World, "Scenario"), "10 min");
     EXPECT_EQ(fact(Leaf::Sensor, "Divides by"), "4.9167");
     EXPECT_EQ(fact(Leaf::Sensor, "Source resistance"), "9.56 kΩ");
     EXPECT_EQ(fact(Leaf::Reading, "One count at the pin"), "0.8057 mV");

@@ -82,6 +82,26 @@ TEST(FirmwareRun, ALaterStartMeetsTheSameNoise)
     }
 }
 
+TEST(FirmwareRun, RedrawsThatNobodyWantsTakeTheirTime)
+{
+    RunHistory whole(ticksFromSeconds(60));
+    RunHistory late(ticksFromSeconds(60));
+    const auto plain = test::plainSkiff();
+    FirmwareRun(plain, {}, whole).advanceTo(ticksFromSeconds(40));
+    RunOptions options;
+    options.drawFrom = ticksFromSeconds(30);
+    FirmwareRun(plain, options, late).advanceTo(ticksFromSeconds(40));
+    ASSERT_FALSE(late.redraws().empty());
+    EXPECT_GE(late.redraws().front().startedAt, ticksFromSeconds(30));
+    const auto missing = whole.redraws().size() - late.redraws().size();
+    EXPECT_NEAR(static_cast<double>(missing), 60, 2) << "two a second";
+    for (std::size_t i = 0; i < late.redraws().size(); ++i) {
+        EXPECT_EQ(late.redraws()[i].visibleAt, whole.redraws()[missing + i].visibleAt);
+        EXPECT_EQ(*late.redraws()[i].frame, *whole.redraws()[missing + i].frame);
+    }
+    EXPECT_EQ(late.samples().size(), whole.samples().size());
+}
+
 TEST(FirmwareRun, TickEndsWithTheNextCompletedRedraw)
 {
     RunHistory history(ticksFromSeconds(5));

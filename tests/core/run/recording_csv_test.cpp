@@ -26,8 +26,8 @@ TEST(RecordingCsv, PlaysAgainAsItWas)
     const auto plain = *resolve(in, "");
     const test::Ran first(in, 60);
     const auto captures = *capturesOf(*parseCsv(recorded(plain, 60)));
-    EXPECT_THAT(captures, testing::SizeIs(6)) << "seven channels, one is made of another";
     const auto recordings = *recordingsFor(plain, captures);
+    EXPECT_THAT(*recordings, testing::SizeIs(6)) << "seven channels, one is made of another";
     RunHistory history(ticksFromSeconds(100));
     FirmwareRun again(plain, {{}, recordings}, history);
     again.advanceTo(ticksFromSeconds(60));
@@ -41,6 +41,32 @@ TEST(RecordingCsv, PlaysAgainAsItWas)
             captures.begin(), captures.end(), [&](const Capture& c) { return c.channel == id; });
         EXPECT_EQ(capture->at.size(), first.values(channel).size()) << id;
     }
+}
+
+// Played from a later tap, what stands before it changes nothing any more.
+TEST(RecordingCsv, PlaysFromALaterTap)
+{
+    const auto in = test::wholeSkiff();
+    const auto plain = *resolve(in, "");
+    const auto captures = *capturesOf(*parseCsv(recorded(plain, 60)));
+    auto other = plain;
+    auto& channel = other.channels[indexOf(other.channels, "house-battery")];
+    channel.steps.clear();
+    channel.reference *= 2;
+    const auto shownFrom = [&](Tap tap) {
+        RunHistory history(ticksFromSeconds(100));
+        FirmwareRun again(other, {{}, *recordingsFor(other, captures, tap)}, history);
+        again.advanceTo(ticksFromSeconds(60));
+        return history.lastSample(indexOf(other.channels, "house-battery"))->real;
+    };
+    const test::Ran first(in, 60);
+    const auto before = first.history.lastSample(indexOf(plain.channels, "house-battery"))->real;
+    EXPECT_EQ(shownFrom(Tap::Reading).reading, before.reading);
+    EXPECT_GT(shownFrom(Tap::Reading).smoothed, 1.5 * before.smoothed);
+    EXPECT_NEAR(shownFrom(Tap::Scaled).smoothed, before.scaled, 1e-6);
+    EXPECT_NEAR(shownFrom(Tap::Smoothed).smoothed, before.smoothed, 1e-6);
+    EXPECT_EQ(recordingsFor(plain, captures, Tap::World).value()->size(), 6U)
+        << "where a tap is missing the one nearest to the world serves";
 }
 
 TEST(RecordingCsv, ASampleWithoutAValueIsNoMissingSample)
@@ -70,8 +96,9 @@ TEST(RecordingCsv, WritesNothingTwice)
     sample(1, 11); // heard again after an edit
     sample(2, 21);
     sample(3, 30);
-    EXPECT_THAT(recording.take(false), testing::EndsWith("\n1,10,,,,,\n2,20,,,,,\n"));
-    EXPECT_EQ(recording.take(true), "3,30,,,,,\n");
+    EXPECT_THAT(
+        recording.take(false), testing::ContainsRegex("\n1,10,nan,nan,+\n2,20,nan,nan,+\n$"));
+    EXPECT_THAT(recording.take(true), testing::StartsWith("3,30,nan,nan,"));
     EXPECT_EQ(recording.rows(), 3U);
 }
 

@@ -94,7 +94,8 @@ TEST(ScalingFromParts, OfABridge)
 
 TEST(ScalingForFirmware, NamesUnitAndConstants)
 {
-    const Scaling scaling{SensorKind::Voltage, 0.00396118, 0, 1, false, 1, 1};
+    Scaling scaling;
+    scaling.gain = 0.00396118;
     EXPECT_EQ(scalingForFirmware(scaling, NumberKind::Float32, "House battery 2", "V"),
         "/* House battery 2 from counts, in V */\n"
         "static const float house_battery_2_gain = 0.00396117987f;\n"

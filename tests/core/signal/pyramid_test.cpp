@@ -27,14 +27,13 @@ RC_GTEST_PROP(MinMaxPyramid, AgreesWithASearchOfEveryValue, ())
         std::vector<double> piece(static_cast<std::size_t>(*rc::gen::inRange(0, 700)));
         for (auto& value : piece)
             value = *rc::gen::inRange(-1000, 1000);
-        pyramid.append(piece);
         values.insert(values.end(), piece.begin(), piece.end());
+        pyramid.cover(values);
     }
     const auto end = static_cast<int>(values.size()) + 5;
     const auto from = static_cast<std::size_t>(*rc::gen::inRange(0, end));
     const auto to = static_cast<std::size_t>(*rc::gen::inRange(0, end));
-    RC_ASSERT(pyramid.values() == values);
-    RC_ASSERT(pyramid.between(from, to) == searched(values, from, to));
+    RC_ASSERT(pyramid.between(values, from, to) == searched(values, from, to));
 }
 
 TEST(MinMaxPyramid, EdgesOfBlocks)
@@ -43,21 +42,24 @@ TEST(MinMaxPyramid, EdgesOfBlocks)
     for (int i = 0; i < 5000; ++i)
         values.push_back((i * 7919) % 5000);
     MinMaxPyramid pyramid;
-    pyramid.append(values);
+    pyramid.cover(values);
     for (const std::size_t from : {0, 1, 15, 16, 17, 255, 256, 257, 4095, 4096, 4097})
         for (const std::size_t length : {0, 1, 15, 16, 17, 256, 4096, 5000})
-            EXPECT_EQ(pyramid.between(from, from + length), searched(values, from, from + length))
+            EXPECT_EQ(
+                pyramid.between(values, from, from + length), searched(values, from, from + length))
                 << from << " " << length;
 }
 
 TEST(MinMaxPyramid, HolesAreNoValues)
 {
+    std::vector<double> values(100, std::nan(""));
     MinMaxPyramid pyramid;
-    pyramid.append(std::vector<double>(100, std::nan("")));
-    EXPECT_TRUE(pyramid.between(0, 100).isEmpty());
-    pyramid.append(std::vector<double>{3, std::nan(""), 1});
-    EXPECT_EQ(pyramid.between(0, 103), (Extremes{1, 3}));
-    EXPECT_TRUE(pyramid.between(50, 50).isEmpty());
+    pyramid.cover(values);
+    EXPECT_TRUE(pyramid.between(values, 0, 100).isEmpty());
+    values.insert(values.end(), {3, std::nan(""), 1});
+    pyramid.cover(values);
+    EXPECT_EQ(pyramid.between(values, 0, 103), (Extremes{1, 3}));
+    EXPECT_TRUE(pyramid.between(values, 50, 50).isEmpty());
 }
 
 } // namespace

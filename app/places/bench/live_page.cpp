@@ -1,0 +1,205 @@
+#include "app/places/bench/live_page.h"
+
+#include "app/look/chip.h"
+#include "app/look/look.h"
+#include "app/look/text.h"
+#include "base/number_text.h"
+
+#include <QButtonGroup>
+#include <QComboBox>
+#include <QGridLayout>
+#include <QSplitter>
+#include <QStackedWidget>
+
+#include <array>
+
+namespace fern::app {
+
+namespace {
+
+QString countsText(const LiveView& live)
+{
+    const auto& c = live.counts;
+    QStringList words{QObject::tr("%1 good").arg(c.good)};
+    const auto add = [&](std::size_t n, const QString& what) {
+        if (n > 0)
+            words << what.arg(n);
+    };
+    add(c.bad, QObject::tr("%1 not understood"));
+    add(c.tooLong, QObject::tr("%1 too long"));
+    add(c.notNumbers, QObject::tr("%1 fields without a number"));
+    add(c.late, QObject::tr("%1 late"));
+    add(live.report.lostBytes, QObject::tr("%1 bytes lost"));
+    return words.join(QStringLiteral(", "));
+}
+
+QString paceText(const LiveView& live)
+{
+    if (live.pace.mean <= 0)
+        return QObject::tr("not known yet");
+    return QObject::tr("every %1, ±%2, at most %3 apart")
+        .arg(qText(durationText(live.pace.mean)), qText(durationText(live.pace.jitter)),
+            qText(durationText(live.pace.longest)));
+}
+
+QString stateText(const LiveView& live)
+{
+    auto words = qText(live.report.words);
+    switch (live.report.state) {
+    case io::LinkState::Opening:
+        return QObject::tr("opening");
+    case io::LinkState::Open:
+        return live.secondsSinceLine > 3
+            ? QObject::tr("%1, silent for %2")
+                  .arg(words, qText(durationText(live.secondsSinceLine)))
+            : words;
+    case io::LinkState::Lost:
+    case io::LinkState::Failed:
+        return QObject::tr("%1. It is tried again.").arg(words);
+    }
+    return words;
+}
+
+constexpr std::array<double, 4> damages{0, 0.01, 0.1, 0.5};
+
+} // namespace
+
+LivePage::LivePage(Document& document, QWidget* parent)
+    : QWidget(parent)
+    , m_empty(softLabel(tr("The scenario drives the instrument now. Choose a port above to hear "
+                           "your own board, or a stand-in to try everything without one: lines "
+                           "such as speed:4.2, depth:1.1 are understood, columns, JSON and "
+                           "sentences too. A field whose name is a channel's finds it by itself."),
+          this))
+    , m_stateCard(new Card({}, this))
+    , m_state(new LineLabel(LineLabel::Kind::Note, wordFont(13, true), this))
+    , m_shape(new LineLabel(LineLabel::Kind::Note, wordFont(13), this))
+    , m_counts(new LineLabel(LineLabel::Kind::Note, wordFont(13), this))
+    , m_pace(new LineLabel(LineLabel::Kind::Note, wordFont(13), this))
+    , m_faults(new QWidget(this))
+    , m_damage(new QComboBox(m_faults))
+    , m_silent(new Chip(tr("silent"), m_faults))
+    , m_unplugged(new Chip(tr("unplugged"), m_faults))
+    , m_fieldsCard(new Card(tr("Fields"), this))
+    , m_fields(new FieldTable(document, m_fieldsCard))
+    , m_linesCard(new Card({}, this))
+    , m_lines(new LineMonitor(m_linesCard))
+    , m_shown(new ShownList(m_linesCard))
+{
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(grid);
+    m_empty->setWordWrap(true);
+    m_empty->setObjectName(QStringLiteral("benchEmpty"));
+    column->addWidget(m_empty);
+    fillState();
+    column->addWidget(m_stateCard);
+    m_fieldsCard->body()->addWidget(m_fields, 1);
+    fillLines();
+    auto* splitter = new QSplitter(Qt::Vertical, this);
+    splitter->setHandleWidth(grid);
+    splitter->setChildrenCollapsible(false);
+    splitter->addWidget(m_fieldsCard);
+    splitter->addWidget(m_linesCard);
+    splitter->setSizes({260, 260});
+    column->addWidget(splitter, 1);
+    column->addStretch(0);
+    showView({});
+}
+
+void LivePage::fillState()
+{
+    auto* sheet = new QGridLayout;
+    sheet->setHorizontalSpacing(grid + 4);
+    sheet->setVerticalSpacing(grid - 4);
+    sheet->setColumnStretch(1, 1);
+    int row = 0;
+    const auto addRow = [&](const QString& word, QWidget* widget, const char* name) {
+        widget->setObjectName(QString::fromLatin1(name));
+        auto* label = softLabel(word, this);
+        sheet->addWidget(label, row, 0);
+        sheet->addWidget(widget, row++, 1);
+        return label;
+    };
+    addRow(tr("State"), m_state, "liveState");
+    addRow(tr("Form"), m_shape, "liveShape");
+    addRow(tr("Heard"), m_counts, "liveCounts");
+    addRow(tr("Pace"), m_pace, "livePace");
+    auto* faults = new QHBoxLayout(m_faults);
+    faults->setContentsMargins(0, 0, 0, 0);
+    faults->setSpacing(grid);
+    m_damage->setObjectName(QStringLiteral("standInDamage"));
+    m_damage->setAccessibleName(tr("Share of damaged messages"));
+    m_damage->addItems(
+        {tr("none damaged"), tr("1 % damaged"), tr("10 % damaged"), tr("half damaged")});
+    m_silent->setObjectName(QStringLiteral("standInSilent"));
+    m_silent->setToolTip(tr("It hangs: the line is there, but nothing comes"));
+    m_unplugged->setObjectName(QStringLiteral("standInUnplugged"));
+    faults->addWidget(m_damage);
+    for (auto* chip : {m_silent, m_unplugged}) {
+        faults->addWidget(chip);
+        connect(chip, &QAbstractButton::clicked, this, &LivePage::tellFaults);
+    }
+    faults->addStretch(1);
+    connect(m_damage, &QComboBox::activated, this, &LivePage::tellFaults);
+    m_faultsWord = addRow(tr("Faults"), m_faults, "standInFaults");
+    m_stateCard->body()->addLayout(sheet);
+}
+
+void LivePage::fillLines()
+{
+    auto* chips = new QHBoxLayout;
+    chips->setSpacing(grid - 2);
+    auto* pages = new QStackedWidget(m_linesCard);
+    auto* group = new QButtonGroup(this);
+    const auto addPage = [&](const QString& word, const char* name, QWidget* page) {
+        auto* chip = new Chip(word, m_linesCard);
+        chip->setObjectName(QString::fromLatin1(name));
+        chip->setChecked(pages->count() == 0);
+        group->addButton(chip, pages->count());
+        chips->addWidget(chip);
+        pages->addWidget(page);
+    };
+    addPage(tr("Lines"), "liveLines", m_lines);
+    addPage(tr("Serial against glass"), "liveShown", m_shown);
+    chips->addStretch(1);
+    connect(group, &QButtonGroup::idClicked, pages, &QStackedWidget::setCurrentIndex);
+    m_linesCard->body()->addLayout(chips);
+    m_linesCard->body()->addWidget(pages, 1);
+}
+
+void LivePage::tellFaults()
+{
+    Q_EMIT faultsChosen({damages[static_cast<std::size_t>(m_damage->currentIndex())],
+        m_silent->isChecked(), m_unplugged->isChecked()});
+}
+
+void LivePage::offerFaults(bool isStandIn)
+{
+    m_faults->setVisible(isStandIn);
+    m_faultsWord->setVisible(isStandIn);
+    m_damage->setCurrentIndex(0);
+    m_silent->setChecked(false);
+    m_unplugged->setChecked(false);
+}
+
+void LivePage::showView(const RunView& view)
+{
+    const bool isLive = view.live != nullptr;
+    m_empty->setVisible(!isLive);
+    for (auto* card : {m_stateCard, m_fieldsCard, m_linesCard})
+        card->setVisible(isLive);
+    if (!isLive)
+        return;
+    const auto& live = *view.live;
+    m_state->setText(stateText(live));
+    m_shape->setText(qText(live.shape));
+    m_counts->setText(countsText(live));
+    m_pace->setText(paceText(live));
+    m_fields->showFields(live.fields);
+    m_lines->showTold(live.lines);
+    if (m_shown->isVisible())
+        m_shown->showPairs(view);
+}
+
+} // namespace fern::app

@@ -1,0 +1,54 @@
+#pragma once
+// What a real instrument, or a stand-in, tells: how it comes, its fields and where they go, its
+// lines, and what it says it shows.
+
+#include "app/document/document.h"
+#include "app/look/card.h"
+#include "app/look/line_label.h"
+#include "app/places/bench/field_table.h"
+#include "app/places/bench/shown_list.h"
+#include "app/places/channels/sources/line_monitor.h"
+#include "io/stand_in_link.h"
+
+class QComboBox;
+
+namespace fern::app {
+
+class Chip;
+
+class LivePage : public QWidget {
+    Q_OBJECT
+public:
+    LivePage(Document& document, QWidget* parent);
+
+    void showView(const RunView& view);
+    /// Offers the faults of a stand-in, all of them off.
+    void offerFaults(bool isStandIn);
+
+Q_SIGNALS:
+    void faultsChosen(const fern::io::StandInFaults& faults);
+
+private:
+    void fillState();
+    void fillLines();
+    void tellFaults();
+
+    QLabel* m_empty;
+    Card* m_stateCard;
+    LineLabel* m_state;
+    LineLabel* m_shape;
+    LineLabel* m_counts;
+    LineLabel* m_pace;
+    QWidget* m_faults;
+    QLabel* m_faultsWord = nullptr;
+    QComboBox* m_damage;
+    Chip* m_silent;
+    Chip* m_unplugged;
+    Card* m_fieldsCard;
+    FieldTable* m_fields;
+    Card* m_linesCard;
+    LineMonitor* m_lines;
+    ShownList* m_shown;
+};
+
+} // namespace fern::app

@@ -1,0 +1,506 @@
+#include "app/places/channels/calibration_page.h"
+
+#include "app/look/card.h"
+#include "app/look/inputs.h"
+#include "app/look/line_label.h"
+#include "app/look/look.h"
+#include "app/look/text.h"
+#include "base/number_text.h"
+#include "base/split.h"
+#include "instrument/calibration_edits.h"
+#include "scale/calibrate.h"
+
+#include <QApplication>
+#include <QClipboard>
+#include <QComboBox>
+#include <QDateTime>
+#include <QHeaderView>
+#include <QLabel>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QTableWidget>
+
+#include <algorithm>
+#include <cmath>
+#include <utility>
+
+namespace fern::app {
+
+namespace {
+
+constexpr int averaged = 20; ///< readings that make one
+enum PairColumn { ReadingColumn, ReferenceColumn, OffColumn, WayColumn, pairColumns };
+enum ResidualLine : std::size_t { Residuals, UpperBand, LowerBand };
+
+QString wayWord(Direction direction)
+{
+    return direction == Direction::Rising ? QObject::tr("↑")
+        : direction == Direction::Falling ? QObject::tr("↓")
+                                          : QString();
+}
+
+} // namespace
+
+CalibrationPage::CalibrationPage(Document& document, QWidget* parent)
+    : QWidget(parent)
+    , m_document(document)
+{
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(grid);
+    row->addWidget(createPairs(), 5);
+    row->addWidget(createFit(), 6);
+    connectInputs();
+}
+
+QWidget* CalibrationPage::createPairs()
+{
+    auto* card = new Card({}, this);
+    m_next = wrappedLabel(card, "calibrationNext");
+    m_next->setForegroundRole(skyRole);
+    m_now = new LineLabel(LineLabel::Kind::Note, wordFont(13), card);
+    m_now->setObjectName(QStringLiteral("calibrationNow"));
+    m_takeEdit = new QuantityEdit(card);
+    m_takeEdit->setObjectName(QStringLiteral("referenceSays"));
+    m_takeEdit->setAccessibleName(tr("What the reference says"));
+    m_direction = new QComboBox(card);
+    m_direction->setObjectName(QStringLiteral("pairDirection"));
+    m_direction->setAccessibleName(tr("How the quantity came there"));
+    m_direction->addItems({tr("either way"), tr("rising"), tr("falling")});
+    m_takeButton = new QPushButton(tr("Take reading"), card);
+    m_takeButton->setObjectName(QStringLiteral("takeReading"));
+    m_takeButton->setToolTip(
+        tr("Averages the last %1 readings, once they stand still").arg(averaged));
+    m_table = new QTableWidget(0, pairColumns, card);
+    m_table->setObjectName(QStringLiteral("pairs"));
+    m_table->setAccessibleName(tr("Pairs of reading and reference"));
+    m_table->setFrameShape(QFrame::NoFrame);
+    m_table->setSelectionBehavior(QAbstractItemView::SelectRows);
+    m_table->verticalHeader()->hide();
+    m_table->verticalHeader()->setDefaultSectionSize(24);
+    m_table->horizontalHeader()->setFont(wordFont(12));
+    m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+    m_table->horizontalHeader()->setSectionResizeMode(WayColumn, QHeaderView::Fixed);
+    m_table->setColumnWidth(WayColumn, 30);
+    m_table->verticalHeader()->setMinimumSectionSize(22);
+    m_table->setMinimumHeight(60);
+    m_table->viewport()->setBackgroundRole(cardRole);
+    m_pasteButton = new QPushButton(tr("Paste pairs"), card);
+    m_pasteButton->setObjectName(QStringLiteral("pastePairs"));
+    m_pasteButton->setToolTip(
+        tr("Two columns, reading and reference, as a spreadsheet copies them"));
+    m_removeButton = new QPushButton(tr("Remove"), card);
+    m_removeButton->setObjectName(QStringLiteral("removePair"));
+    auto* take = new QHBoxLayout;
+    take->setSpacing(grid - 2);
+    take->addWidget(softLabel(tr("Reference says"), card));
+    take->addWidget(m_takeEdit, 1);
+    take->addWidget(m_direction);
+    auto* ways = new QHBoxLayout;
+    ways->setSpacing(grid - 2);
+    for (auto* button : {m_takeButton, m_pasteButton, m_removeButton})
+        ways->addWidget(button);
+    ways->addStretch(1);
+    card->body()->setSpacing(grid - 3);
+    card->body()->addWidget(m_next);
+    card->body()->addWidget(m_now);
+    card->body()->addLayout(take);
+    card->body()->addWidget(m_table, 1);
+    card->body()->addLayout(ways);
+    card->body()->addWidget(createReference());
+    return card;
+}
+
+QWidget* CalibrationPage::createReference()
+{
+    auto* sheet = new QWidget(this);
+    auto* rows = new QGridLayout(sheet);
+    rows->setContentsMargins(0, 0, 0, 0);
+    rows->setHorizontalSpacing(grid - 2);
+    rows->setVerticalSpacing(4);
+    m_reference = new CheckedEdit(sheet);
+    m_reference->setObjectName(QStringLiteral("referenceName"));
+    m_reference->setAccessibleName(tr("The reference instrument"));
+    m_by = new CheckedEdit(sheet);
+    m_by->setObjectName(QStringLiteral("calibrationBy"));
+    m_by->setAccessibleName(tr("Who does it"));
+    m_percent = new NumberEdit(QStringLiteral("%"), sheet);
+    m_percent->setObjectName(QStringLiteral("referencePercent"));
+    m_percent->setAccessibleName(tr("Accuracy of the reference, of its reading"));
+    m_digits = new NumberEdit(QString(), sheet);
+    m_digits->setObjectName(QStringLiteral("referenceDigits"));
+    m_digits->setAccessibleName(tr("Accuracy of the reference, in digits"));
+    m_digit = new QuantityEdit(sheet);
+    m_digit->setObjectName(QStringLiteral("referenceDigit"));
+    m_digit->setAccessibleName(tr("What one digit of the reference is worth"));
+    rows->addWidget(softLabel(tr("Reference"), sheet), 0, 0);
+    rows->addWidget(m_reference, 0, 1, 1, 3);
+    rows->addWidget(softLabel(tr("by"), sheet), 0, 4);
+    rows->addWidget(m_by, 0, 5);
+    rows->addWidget(softLabel(tr("right to"), sheet), 1, 0);
+    rows->addWidget(m_percent, 1, 1);
+    rows->addWidget(softLabel(tr("and"), sheet), 1, 2);
+    rows->addWidget(m_digits, 1, 3);
+    rows->addWidget(softLabel(tr("digits of"), sheet), 1, 4);
+    rows->addWidget(m_digit, 1, 5);
+    return sheet;
+}
+
+QWidget* CalibrationPage::createFit()
+{
+    auto* card = new Card({}, this);
+    m_model = new QComboBox(card);
+    m_model->setObjectName(QStringLiteral("fitModel"));
+    m_model->setAccessibleName(tr("Curve through the pairs"));
+    m_model->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_equation = new LineLabel(LineLabel::Kind::Note, wordFont(13, true), card);
+    m_equation->setObjectName(QStringLiteral("calibrationEquation"));
+    m_fitPlot =
+        new Plot({{tr("pairs"), &Tokens::amber, 1, false, true}, {tr("curve"), &Tokens::accent, 2},
+                     {tr("scaling now"), &Tokens::sky, 1}},
+            card);
+    m_fitPlot->setObjectName(QStringLiteral("fitPlot"));
+    m_residualPlot = new Plot(
+        {{{}, &Tokens::amber, 1, false, true}, {{}, &Tokens::soft, 1}, {{}, &Tokens::soft, 1}},
+        card);
+    m_fitPlot->setMinimumHeight(48);
+    m_residualPlot->setMinimumHeight(48);
+    m_residualPlot->setObjectName(QStringLiteral("residualPlot"));
+    m_verdict = wrappedLabel(this, "calibrationVerdict");
+    m_verdict->setFont(wordFont(13, true));
+    m_advice = wrappedLabel(card, "calibrationAdvice");
+    m_advice->setFont(wordFont(12));
+    m_advice->setForegroundRole(softRole);
+    m_applyButton = new QPushButton(tr("Apply"), card);
+    m_applyButton->setObjectName(QStringLiteral("applyCalibration"));
+    m_history = new QComboBox(card);
+    m_history->setObjectName(QStringLiteral("calibrationHistory"));
+    m_history->setAccessibleName(tr("Scalings that can be gone back to"));
+    m_history->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    auto* ways = new QHBoxLayout;
+    ways->setSpacing(grid);
+    ways->addWidget(m_applyButton);
+    ways->addWidget(softLabel(tr("scaling now"), card));
+    ways->addWidget(m_history, 1);
+    card->body()->setSpacing(grid - 3);
+    card->body()->addWidget(m_model);
+    card->body()->addWidget(m_equation);
+    card->body()->addWidget(m_fitPlot, 4);
+    card->body()->addWidget(m_residualPlot, 3);
+    card->body()->addWidget(m_advice);
+    card->body()->addLayout(ways);
+    return card;
+}
+
+void CalibrationPage::connectInputs()
+{
+    connect(m_takeEdit, &QuantityEdit::quantityEntered, this, &CalibrationPage::take);
+    connect(m_takeEdit, &QuantityEdit::refused, this, &CalibrationPage::refused);
+    connect(m_takeButton, &QPushButton::clicked, this, [this] {
+        const auto said = parseQuantity(m_takeEdit->text().toStdString(), {0, m_unit.name});
+        if (said)
+            take(*said);
+        else
+            Q_EMIT refused(qText(said.error().message));
+    });
+    connect(m_pasteButton, &QPushButton::clicked, this, &CalibrationPage::paste);
+    connect(m_removeButton, &QPushButton::clicked, this, [this] {
+        const int row = m_table->currentRow();
+        if (row >= 0)
+            changeDraft(tr("Remove a pair"), [row](Calibration& c) {
+                if (row < static_cast<int>(c.pairs.size()))
+                    c.pairs.erase(c.pairs.begin() + row);
+            });
+    });
+    connect(m_table, &QTableWidget::cellChanged, this, &CalibrationPage::editCell);
+    connect(m_model, &QComboBox::activated, this, [this](int index) {
+        changeDraft(tr("Curve of the calibration"),
+            [index](Calibration& c) { c.model = static_cast<FitModel>(index); });
+    });
+    connect(m_percent, &NumberEdit::numberEntered, this, [this](double percent) {
+        changeDraft(tr("Accuracy of the reference"),
+            [percent](Calibration& c) { c.accuracy.percent = percent; });
+    });
+    connect(m_digits, &NumberEdit::numberEntered, this, [this](double digits) {
+        changeDraft(tr("Accuracy of the reference"),
+            [digits](Calibration& c) { c.accuracy.digits = digits; });
+    });
+    connect(m_digit, &QuantityEdit::quantityEntered, this, [this](const Quantity& digit) {
+        changeDraft(tr("Accuracy of the reference"),
+            [value = in(digit, m_unit.name)](Calibration& c) { c.accuracy.digit = value; });
+    });
+    for (auto* edit : {m_percent, m_digits})
+        connect(edit, &NumberEdit::refused, this, &CalibrationPage::refused);
+    connect(m_digit, &QuantityEdit::refused, this, &CalibrationPage::refused);
+    connect(m_reference, &CheckedEdit::entered, this, [this](const QString& name) {
+        changeDraft(tr("Reference"), [&](Calibration& c) { c.reference = name.toStdString(); });
+    });
+    connect(m_by, &CheckedEdit::entered, this, [this](const QString& name) {
+        changeDraft(tr("Who calibrates"), [&](Calibration& c) { c.by = name.toStdString(); });
+    });
+    connect(m_applyButton, &QPushButton::clicked, this, &CalibrationPage::applyFit);
+    connect(m_history, &QComboBox::activated, this, &CalibrationPage::goBack);
+}
+
+Calibration CalibrationPage::current() const
+{
+    const auto* channel = findById(m_document.instrument().channels, m_channel);
+    if (channel == nullptr)
+        return {};
+    return channel->draft ? *channel->draft : begunFrom(m_sheet.calibration);
+}
+
+void CalibrationPage::changeDraft(
+    const QString& name, const std::function<void(Calibration&)>& change)
+{
+    auto draft = current();
+    change(draft);
+    m_document.apply(name, withDraft(m_document.instrument(), m_channel, draft));
+}
+
+void CalibrationPage::take(const Quantity& said)
+{
+    if (!m_reading.isSettled)
+        return Q_EMIT refused(m_reading.count < 4
+                ? tr("There are no readings yet: run the scenario or listen to the board.")
+                : tr("The reading still moves: wait until it stands still."));
+    changeDraft(tr("Take a reading"), [&](Calibration& c) {
+        c.pairs.push_back({m_reading.mean, in(said, m_unit.name), m_reading.scatter,
+            static_cast<Direction>(m_direction->currentIndex()), false, {}, {}});
+    });
+    m_takeEdit->showQuantity(said);
+    m_takeEdit->setFocus();
+    m_takeEdit->selectAll();
+}
+
+void CalibrationPage::editCell(int row, int column)
+{
+    if (m_isFilling || column > ReferenceColumn)
+        return;
+    const auto text = m_table->item(row, column)->text().trimmed().toStdString();
+    const auto number = parseNumber(text);
+    if (!number) {
+        fillTable();
+        return Q_EMIT refused(tr("“%1” is no number, such as 12.6").arg(qText(text)));
+    }
+    changeDraft(tr("Change a pair"), [&](Calibration& c) {
+        if (row >= static_cast<int>(c.pairs.size()))
+            return;
+        auto& pair = c.pairs[static_cast<std::size_t>(row)];
+        (column == ReadingColumn ? pair.reading : pair.reference) = *number;
+    });
+}
+
+void CalibrationPage::paste()
+{
+    std::vector<CalibrationPair> pairs;
+    const auto text = QApplication::clipboard()->text().toStdString();
+    const auto lines = splitAtAny(text, "\r\n");
+    for (const auto line : lines) {
+        const auto words = splitAtAny(line, "\t; ");
+        const auto reading = words.size() == 2 ? parseNumber(words[0]) : std::nullopt;
+        const auto reference = words.size() == 2 ? parseNumber(words[1]) : std::nullopt;
+        if (reading && reference)
+            pairs.push_back({*reading, *reference});
+        else if (line.data() != lines.front().data()) // a first line of words is a header
+            return Q_EMIT refused(tr("“%1” is no reading and reference").arg(qText(line).left(40)));
+    }
+    if (pairs.empty())
+        return Q_EMIT refused(
+            tr("Nothing to paste: copy two columns, reading and reference, from a spreadsheet."));
+    changeDraft(tr("Paste pairs"),
+        [&](Calibration& c) { c.pairs.insert(c.pairs.end(), pairs.begin(), pairs.end()); });
+}
+
+void CalibrationPage::applyFit()
+{
+    // From the pairs as they are now: the view may be one of a moment ago.
+    auto calibration = solved(current(), m_sheet.nominalGain);
+    if (!calibration)
+        return Q_EMIT refused(qText(calibration.error().message));
+    auto applied = *std::move(calibration);
+    applied.on = QDateTime::currentDateTimeUtc().toString(Qt::ISODate).toStdString();
+    m_document.apply(tr("Apply a calibration"),
+        withCalibration(m_document.instrument(), m_channel, std::move(applied)));
+}
+
+void CalibrationPage::goBack(int index)
+{
+    const auto* channel = findById(m_document.instrument().channels, m_channel);
+    if (channel == nullptr)
+        return;
+    const auto& all = channel->calibrations;
+    const auto at = static_cast<std::size_t>(index) - 1;
+    if (index == 0)
+        m_document.apply(tr("Scaling from the parts"),
+            withScaling(m_document.instrument(), m_channel, ScalingSpec{}));
+    else if (at < all.size())
+        m_document.apply(tr("Back to %1").arg(qText(all[at].on).left(10)),
+            withScaling(m_document.instrument(), m_channel, all[at].result));
+}
+
+void CalibrationPage::showView(const RunView& view)
+{
+    if (view.channel >= view.plain.channels.size())
+        return;
+    const auto& c = view.plain.channels[view.channel];
+    showReading(view);
+    if (std::exchange(m_shown, view.fixed) == view.fixed)
+        return;
+    m_channel = c.id;
+    if (m_unit.name != c.unit.name)
+        m_takeEdit->showQuantity({0, c.unit.name});
+    m_unit = c.unit;
+    m_sheet = view.fixed->calibration;
+    m_scaleCurve = view.fixed->scaleCurve;
+    fillTable();
+    const auto& calibration = m_sheet.calibration;
+    {
+        const QSignalBlocker blocker(m_model);
+        m_model->clear();
+        for (const auto& offer : m_sheet.models)
+            m_model->addItem(qText(offer.words));
+        m_model->setCurrentIndex(static_cast<int>(calibration.model));
+    }
+    m_percent->showNumber(calibration.accuracy.percent);
+    m_digits->showNumber(calibration.accuracy.digits);
+    m_digit->showQuantity({calibration.accuracy.digit, m_unit.name});
+    m_reference->showText(qText(calibration.reference));
+    m_reference->setToolTip(qText(calibration.reference));
+    m_by->showText(qText(calibration.by));
+    m_by->setToolTip(qText(calibration.by));
+    m_equation->setText(qText(m_sheet.equation));
+    m_verdict->setText(qText(m_sheet.verdict));
+    m_verdict->setForegroundRole(
+        m_sheet.judgement == Judgement::Bad ? brickRole : QPalette::WindowText);
+    m_advice->setText(qText(m_sheet.advice));
+    m_model->setToolTip(qText(m_sheet.advice));
+    m_next->setText(qText(m_sheet.next));
+    m_applyButton->setEnabled(m_sheet.hasFit && m_sheet.isDraft);
+    showPlots();
+    showHistory();
+}
+
+/// In a low window the advice stands in the tip of the curves only.
+void CalibrationPage::resizeEvent(QResizeEvent* event)
+{
+    constexpr int roomy = 360;
+    m_advice->setVisible(height() >= roomy);
+    QWidget::resizeEvent(event);
+}
+
+void CalibrationPage::showReading(const RunView& view)
+{
+    m_reading = settledReading(view.codes.values, averaged);
+    m_now->setText(m_reading.count == 0 ? tr("no reading yet")
+            : m_reading.isSettled
+            ? tr("reading %1 ±%2, stands still")
+                  .arg(qText(significantText(m_reading.mean, 6)),
+                      qText(significantText(m_reading.scatter, 2)))
+            : tr("reading %1, still moving").arg(qText(significantText(m_reading.mean, 5))));
+}
+
+void CalibrationPage::fillTable()
+{
+    if (const auto* typing = m_table->viewport()->findChild<QLineEdit*>();
+        typing != nullptr && typing->isVisible())
+        return; // nobody writes over what is being typed
+    m_isFilling = true;
+    const auto unit = qText(prettyUnit(m_unit.name));
+    m_table->setHorizontalHeaderLabels(
+        {tr("reading"), tr("reference, %1").arg(unit), tr("off by, %1").arg(unit), QString()});
+    const auto& pairs = m_sheet.calibration.pairs;
+    m_table->setRowCount(static_cast<int>(pairs.size()));
+    for (int row = 0; row < m_table->rowCount(); ++row) {
+        const auto& pair = pairs[static_cast<std::size_t>(row)];
+        const double off = m_sheet.offBy[static_cast<std::size_t>(row)];
+        const std::array<QString, pairColumns> words{qText(significantText(pair.reading, 9)),
+            qText(shortestText(pair.reference)),
+            std::isnan(off) ? tr("—") : qText(significantText(off, 3)), wayWord(pair.direction)};
+        for (int column = 0; column < pairColumns; ++column) {
+            auto* item = m_table->item(row, column);
+            if (item == nullptr) {
+                item = new QTableWidgetItem;
+                if (column > ReferenceColumn)
+                    item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
+                m_table->setItem(row, column, item);
+            }
+            item->setText(words[static_cast<std::size_t>(column)]);
+        }
+        const bool isOver = std::fabs(off) > m_sheet.tolerance && m_sheet.tolerance > 0;
+        m_table->item(row, OffColumn)->setForeground(isOver ? tokens().brick : tokens().ink);
+    }
+    m_isFilling = false;
+}
+
+void CalibrationPage::showPlots()
+{
+    TraceLine points;
+    TraceLine residuals;
+    for (std::size_t i = 0; i < m_sheet.calibration.pairs.size(); ++i) {
+        const auto& pair = m_sheet.calibration.pairs[i];
+        points.seconds.push_back(pair.reading);
+        points.values.push_back(pair.reference);
+        residuals.seconds.push_back(pair.reading);
+        residuals.values.push_back(m_sheet.offBy[i]);
+    }
+    TraceLine curve;
+    for (const auto& point : m_sheet.curve) {
+        curve.seconds.push_back(point.x);
+        curve.values.push_back(point.y);
+    }
+    m_fitPlot->showLine(0, points);
+    m_fitPlot->showLine(1, curve);
+    m_fitPlot->showLine(2, m_scaleCurve);
+    const bool hasPlot = !curve.seconds.empty();
+    m_fitPlot->setVisible(hasPlot);
+    m_residualPlot->setVisible(hasPlot);
+    if (!hasPlot)
+        return;
+    const double from = curve.seconds.front();
+    const double to = curve.seconds.back();
+    const auto unit = qText(prettyUnit(m_unit.name));
+    m_fitPlot->setAxisWords(tr("%1 over readings").arg(unit));
+    m_residualPlot->setAxisWords(tr("off by, %1, and the tolerance").arg(unit));
+    m_residualPlot->showLine(Residuals, residuals);
+    const double band = m_sheet.tolerance;
+    m_residualPlot->showLine(UpperBand, {{from, to}, {band, band}});
+    m_residualPlot->showLine(LowerBand, {{from, to}, {-band, -band}});
+    m_fitPlot->showRange(from, to);
+    m_residualPlot->showRange(from, to);
+    m_residualPlot->setAccessibleName(tr("Residuals of %1 pairs: at most %2 %3 off, tolerance %4")
+                                          .arg(residuals.seconds.size())
+                                          .arg(m_sheet.largestOff, 0, 'g', 3)
+                                          .arg(unit)
+                                          .arg(band, 0, 'g', 3));
+}
+
+void CalibrationPage::showHistory()
+{
+    const auto* channel = findById(m_document.instrument().channels, m_channel);
+    if (channel == nullptr)
+        return;
+    const QSignalBlocker blocker(m_history);
+    m_history->clear();
+    m_history->addItem(tr("from the parts"));
+    int now = channel->scaling.kind == ScalingKind::FromParts ? 0 : -1;
+    for (const auto& calibration : channel->calibrations) {
+        if (calibration.id == channel->scaling.calibration)
+            now = m_history->count();
+        m_history->addItem(
+            tr("%1, %2 of %3 pairs%4")
+                .arg(qText(calibration.on).left(10),
+                    qText(fitModelWords[static_cast<std::size_t>(calibration.model)]))
+                .arg(calibration.pairs.size())
+                .arg(
+                    calibration.by.empty() ? QString() : tr(", by %1").arg(qText(calibration.by))));
+    }
+    if (now < 0) {
+        now = m_history->count();
+        m_history->addItem(
+            qText(scalingKindWords[static_cast<std::size_t>(channel->scaling.kind)]));
+    }
+    m_history->setCurrentIndex(now);
+}
+
+} // namespace fern::app

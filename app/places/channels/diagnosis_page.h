@@ -1,0 +1,40 @@
+#pragma once
+// "It shows this, I expected that": pairs are typed, and known mistakes that explain them are
+// listed.
+
+#include "app/runner/run_view.h"
+#include "plan/diagnosis.h"
+
+#include <QWidget>
+
+class QLabel;
+class QPushButton;
+
+namespace fern::app {
+
+class CheckedEdit;
+class QuantityEdit;
+
+class DiagnosisPage : public QWidget {
+    Q_OBJECT
+public:
+    explicit DiagnosisPage(QWidget* parent);
+
+    void showView(const RunView& view);
+
+Q_SIGNALS:
+    void refused(const QString& message);
+
+private:
+    void add();
+    void showExplanations();
+
+    PlainChannel m_channel;
+    std::vector<ShownExpected> m_pairs;
+    CheckedEdit* m_shows;
+    QuantityEdit* m_expected;
+    QPushButton *m_add, *m_clear;
+    QLabel *m_list, *m_explanations;
+};
+
+} // namespace fern::app

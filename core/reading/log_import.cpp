@@ -1,0 +1,163 @@
+#include "reading/log_import.h"
+
+#include "base/number_text.h"
+#include "reading/receiver_gives.h"
+#include "signal/capture.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+constexpr double secondsOfDay = 86400;
+
+/// How the reader reads a table: what goes nowhere is ignored.
+CsvForm formOf(const LogLook& look, const ImportPlan& plan)
+{
+    CsvForm form{std::vector<CsvKind>(look.columns.size(), CsvKind::Ignored), look.hasHeader};
+    if (plan.time.column >= 0)
+        form.kinds[static_cast<std::size_t>(plan.time.column)] =
+            look.columns[static_cast<std::size_t>(plan.time.column)].kind;
+    for (const auto& target : plan.targets)
+        form.kinds[target.column] = CsvKind::Number;
+    return form;
+}
+
+std::string headerOf(const ImportPlan& plan)
+{
+    std::string header = "t_s";
+    for (const auto& target : plan.targets)
+        header += "," + columnHeader(target.channel, target.tap, target.unit);
+    return header + "\n";
+}
+
+} // namespace
+
+LogImport::LogImport(LogLook look, ImportPlan plan)
+    : m_look(std::move(look))
+    , m_plan(std::move(plan))
+    , m_reader(m_look.isSentences ? CsvForm{} : formOf(m_look, m_plan))
+    , m_text(headerOf(m_plan))
+{
+}
+
+void LogImport::feed(std::string_view bytes)
+{
+    if (!m_look.isSentences) {
+        m_reader.feed(bytes);
+        return takeTable();
+    }
+    for (const auto& line : m_lines.feed(bytes))
+        takeSentence(line);
+}
+
+void LogImport::end()
+{
+    if (!m_look.isSentences) {
+        m_reader.end();
+        return takeTable();
+    }
+    feed("\n");
+    finishFix();
+}
+
+std::string LogImport::take()
+{
+    return std::exchange(m_text, {});
+}
+
+void LogImport::takeTable()
+{
+    const auto columns = m_reader.take();
+    const auto time = m_plan.time;
+    std::size_t rows = 0;
+    for (const auto& column : columns)
+        rows = std::max(rows, column.size());
+    std::vector<double> cells(m_plan.targets.size());
+    if (columns.size() < m_look.columns.size())
+        return; // no header yet, or not the one that the beginning promised: then no row is taken
+    for (std::size_t row = 0; row < rows; ++row) {
+        const double seconds = time.column < 0
+            ? static_cast<double>(m_tableRows++) * time.everySeconds
+            : columns[static_cast<std::size_t>(time.column)][row] * time.unitSeconds;
+        for (std::size_t i = 0; i < cells.size(); ++i)
+            cells[i] = columns[m_plan.targets[i].column][row];
+        addRow(seconds, cells);
+    }
+    for (; m_toldFaults < m_reader.faults().size(); ++m_toldFaults) {
+        const auto& fault = m_reader.faults()[m_toldFaults];
+        m_faults.push_back(fmt::format("line {}: {}", fault.line, fault.message));
+    }
+}
+
+/// The sentences of one instant make one row.
+void LogImport::takeSentence(std::string_view line)
+{
+    ++m_line;
+    const auto sentence = parseNmea(line);
+    if (!sentence)
+        return fail(fmt::format("sentence {}: {}", m_line, sentence.error().message));
+    const auto news = stateOf(*sentence);
+    if (news.secondOfDay && m_fix.secondOfDay && *news.secondOfDay != *m_fix.secondOfDay)
+        finishFix();
+    merge(m_fix, news);
+}
+
+void LogImport::finishFix()
+{
+    const auto fix = std::exchange(m_fix, {});
+    if (!fix.secondOfDay)
+        return;
+    double seconds = m_days * secondsOfDay + *fix.secondOfDay;
+    if (m_hasRow && seconds < m_first + m_last - secondsOfDay / 2) {
+        ++m_days;
+        seconds += secondsOfDay;
+    }
+    std::vector<double> cells;
+    for (const auto& target : m_plan.targets) {
+        const auto given = givenBy(fix, static_cast<ReceiverGives>(target.column));
+        const double none = fix.hasFix == false ? -emptyCell : emptyCell; // a dropout, or not told
+        cells.push_back(given.value_or(none));
+    }
+    addRow(seconds, cells);
+}
+
+void LogImport::addRow(double seconds, const std::vector<double>& cells)
+{
+    if (std::isnan(seconds))
+        return fail("a row has no time");
+    if (seconds < m_plan.from || seconds > m_plan.to)
+        return;
+    if (!m_hasRow)
+        m_first = seconds;
+    const double since = seconds - m_first;
+    if (m_hasRow && !(since > m_last))
+        return fail(fmt::format("the time {} s does not follow {} s", significantText(seconds, 12),
+            significantText(m_first + m_last, 12)));
+    m_hasRow = true;
+    m_last = since;
+    // A nanosecond is the finest that a run tells apart.
+    m_text += shortestText(std::round(since * 1e9) / 1e9);
+    for (const double cell : cells) {
+        m_text += ',';
+        if (!std::isnan(cell))
+            m_text += shortestText(cell);
+        else if (isDropout(cell))
+            m_text += "nan";
+    }
+    m_text += '\n';
+    ++m_rows;
+}
+
+void LogImport::fail(std::string message)
+{
+    if (m_faults.size() < CsvReader::mostFaults)
+        m_faults.push_back(std::move(message));
+    ++m_faultCount;
+}
+
+} // namespace fern

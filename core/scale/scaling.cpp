@@ -1,0 +1,206 @@
+#include "scale/scaling.h"
+
+#include "base/number_text.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+template <class Real> double curveIn(const Scaling& s, double code)
+{
+    constexpr bool single = sizeof(Real) == sizeof(float);
+    const auto linear = [](Real a, Real b, Real c) {
+        if constexpr (single)
+            return f32::ft_linear(a, b, c);
+        else
+            return f64::ft_linear(a, b, c);
+    };
+    const auto x = static_cast<Real>(code);
+    const auto gain = static_cast<Real>(s.gain);
+    const auto offset = static_cast<Real>(s.offset);
+    if (!isResistive(s.sensor))
+        return linear(x, gain, offset);
+    const auto divisor = static_cast<Real>(s.divisor);
+    const auto curve = static_cast<Real>(s.curve);
+    const auto over = static_cast<Real>(s.fixedOverNominal);
+    const bool thermistor = s.sensor == SensorKind::Thermistor;
+    const bool platinum = s.sensor == SensorKind::Platinum;
+    if constexpr (single) {
+        const Real multiple = f32::ft_resistance(x, divisor, s.sensorAbove) * over;
+        return linear(thermistor ? f32::ft_thermistor(multiple, curve)
+                : platinum       ? f32::ft_platinum(multiple)
+                                 : f32::ft_photoresistor(multiple, curve),
+            gain, offset);
+    } else {
+        const Real multiple = f64::ft_resistance(x, divisor, s.sensorAbove) * over;
+        return linear(thermistor ? f64::ft_thermistor(multiple, curve)
+                : platinum       ? f64::ft_platinum(multiple)
+                                 : f64::ft_photoresistor(multiple, curve),
+            gain, offset);
+    }
+}
+
+template <class Real> std::vector<Real> inKind(const std::vector<double>& values)
+{
+    return {values.begin(), values.end()};
+}
+
+template <class Real> double tableIn(const Scaling& s, double code)
+{
+    std::vector<Real> codes;
+    std::vector<Real> values;
+    for (const auto& point : s.points) {
+        codes.push_back(static_cast<Real>(point.x));
+        values.push_back(static_cast<Real>(point.y));
+    }
+    const auto x = static_cast<Real>(code);
+    const int count = static_cast<int>(codes.size());
+    const int ends = static_cast<int>(s.ends);
+    if constexpr (sizeof(Real) == sizeof(float))
+        return f32::ft_table(x, codes.data(), values.data(), count, ends);
+    else
+        return f64::ft_table(x, codes.data(), values.data(), count, ends);
+}
+
+template <class Real> double scaledIn(const Scaling& s, double code)
+{
+    constexpr bool single = sizeof(Real) == sizeof(float);
+    const auto x = static_cast<Real>(code);
+    switch (s.form) {
+    case ScalingForm::Curve:
+        break;
+    case ScalingForm::Polynomial: {
+        const auto c = inKind<Real>(s.coefficients);
+        if constexpr (single)
+            return f32::ft_polynomial(x, c.data(), static_cast<int>(c.size()));
+        else
+            return f64::ft_polynomial(x, c.data(), static_cast<int>(c.size()));
+    }
+    case ScalingForm::Table:
+        return tableIn<Real>(s, code);
+    case ScalingForm::RangeMap:
+        if constexpr (single)
+            return f32::ft_range_map(x, s.map.inLow, s.map.inHigh, s.map.outLow, s.map.outHigh);
+        else
+            return f64::ft_range_map(x, s.map.inLow, s.map.inHigh, s.map.outLow, s.map.outHigh);
+    }
+    return curveIn<Real>(s, code);
+}
+
+std::string signedText(double value)
+{
+    return fmt::format("{} {}", value < 0 ? "−" : "+", significantText(std::fabs(value), 7));
+}
+
+} // namespace
+
+Scaling scalingOf(const ScalingSpec& spec)
+{
+    Scaling s;
+    switch (spec.kind) {
+    case ScalingKind::FromParts:
+        break;
+    case ScalingKind::Linear:
+        s.gain = spec.gain;
+        s.offset = spec.offset;
+        break;
+    case ScalingKind::Ratio:
+        s.gain = spec.value / spec.per;
+        break;
+    case ScalingKind::TwoPoints: {
+        const auto& a = spec.points.front();
+        const auto& b = spec.points.back();
+        s.gain = (b.y - a.y) / (b.x - a.x);
+        s.offset = a.y - s.gain * a.x;
+        break;
+    }
+    case ScalingKind::Polynomial:
+        s.form = ScalingForm::Polynomial;
+        s.coefficients = spec.coefficients;
+        break;
+    case ScalingKind::Table:
+        s.form = ScalingForm::Table;
+        s.points = spec.points;
+        s.ends = spec.ends;
+        break;
+    case ScalingKind::RangeMap:
+        s.form = ScalingForm::RangeMap;
+        s.map = spec.map;
+        break;
+    }
+    return s;
+}
+
+double scaledCode(const Scaling& scaling, NumberKind kind, double code)
+{
+    return kind == NumberKind::Float32 ? scaledIn<float>(scaling, code)
+                                       : scaledIn<double>(scaling, code);
+}
+
+std::optional<double> readingFor(const Scaling& scaling, double value, double least, double most)
+{
+    const auto f = [&](double reading) { return scaledIn<double>(scaling, reading); };
+    const double low = f(least);
+    const double high = f(most);
+    if (std::isnan(low) || std::isnan(high) || low == high)
+        return std::nullopt;
+    const bool rises = high > low;
+    // A scaling that turns back has more than one answer, or one that cannot be told.
+    constexpr int looks = 256;
+    double before = low;
+    for (int i = 1; i <= looks; ++i) {
+        const double next = f(least + (most - least) * i / looks);
+        if (std::isnan(next) || (rises ? next < before : next > before))
+            return std::nullopt;
+        before = next;
+    }
+    if (value < std::min(low, high) || value > std::max(low, high))
+        return std::nullopt;
+    // The first reading that reaches the value, and the first that passes it.
+    const auto edge = [&](bool passes) {
+        double a = least;
+        double b = most;
+        for (int i = 0; i < 200 && b - a > 1e-15 * std::max(std::fabs(a), std::fabs(b)); ++i) {
+            const double middle = 0.5 * (a + b);
+            const double there = f(middle);
+            const bool isThere = rises ? (passes ? there > value : there >= value)
+                                       : (passes ? there < value : there <= value);
+            (isThere ? b : a) = middle;
+        }
+        return 0.5 * (a + b);
+    };
+    return 0.5 * (edge(false) + edge(true));
+}
+
+std::string scalingInWords(const Scaling& s, const std::string& unit)
+{
+    const auto name = unit.empty() ? std::string("value") : unit;
+    switch (s.form) {
+    case ScalingForm::Curve:
+        break;
+    case ScalingForm::Polynomial: {
+        auto text = fmt::format("{} = {}", name, significantText(s.coefficients[0], 7));
+        for (std::size_t power = 1; power < s.coefficients.size(); ++power)
+            text += fmt::format(" {} × counts{}", signedText(s.coefficients[power]),
+                power == 1 ? "" : fmt::format("^{}", power));
+        return text;
+    }
+    case ScalingForm::Table:
+        return fmt::format("{} from {} points, straight between them, from {} to {} counts", name,
+            s.points.size(), shortestText(s.points.front().x), shortestText(s.points.back().x));
+    case ScalingForm::RangeMap:
+        return fmt::format("{} … {} counts become {} … {} {} in whole numbers", s.map.inLow,
+            s.map.inHigh, s.map.outLow, s.map.outHigh, name);
+    }
+    return fmt::format("{} = {} × counts{}", name, significantText(s.gain, 7),
+        std::fabs(s.offset) <= 1e-9 * std::fabs(s.gain) ? std::string() // what rounding leaves
+                                                        : " " + signedText(s.offset));
+}
+
+} // namespace fern

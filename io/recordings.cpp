@@ -1,0 +1,160 @@
+#include "io/recordings.h"
+
+#include "io/files.h"
+#include "signal/csv.h"
+
+#include <algorithm>
+#include <filesystem>
+
+#include <fmt/format.h>
+
+namespace fern::io {
+
+namespace {
+
+std::size_t sizeOf(const std::string& path)
+{
+    std::error_code failure;
+    const auto size = std::filesystem::file_size(path, failure);
+    return failure ? 0 : size;
+}
+
+/// Feeds a file; returns whether it came to its end.
+Result<bool> feedFile(const std::string& path, const Progress& progress,
+    const std::function<void(std::string_view)>& take)
+{
+    const auto size = static_cast<double>(std::max<std::size_t>(1, sizeOf(path)));
+    double got = 0;
+    bool isWhole = true;
+    const auto read = readInPieces(path, [&](std::string_view piece) {
+        take(piece);
+        got += static_cast<double>(piece.size());
+        isWhole = progress(std::min(1.0, got / size));
+        return isWhole;
+    });
+    return read ? Result<bool>(isWhole) : read.error();
+}
+
+bool goesOn(double /*share*/)
+{
+    return true;
+}
+
+} // namespace
+
+Result<std::vector<Capture>> loadRecording(const std::string& path)
+{
+    CsvReader reader({{}, true, sizeOf(path)});
+    const auto read = feedFile(path, goesOn, [&](std::string_view piece) { reader.feed(piece); });
+    if (!read)
+        return read.error();
+    reader.end();
+    const auto table = tableOf(reader);
+    if (!table)
+        return placed(path, table.error());
+    auto captures = capturesOf(*table);
+    if (!captures)
+        return placed(path, captures.error());
+    return captures;
+}
+
+Result<RecordingRead> readRecording(const std::string& path, const Progress& progress)
+{
+    CsvReader reader({{}, true, sizeOf(path)});
+    const auto whole =
+        feedFile(path, progress, [&](std::string_view piece) { reader.feed(piece); });
+    if (!whole)
+        return whole.error();
+    RecordingRead read;
+    read.isStopped = !*whole;
+    if (read.isStopped)
+        return read;
+    reader.end();
+    CsvTable table{reader.header(), reader.take()};
+    const auto disordered = dropDisorder(table);
+    auto captures = capturesOf(table);
+    if (!captures)
+        return placed(path, captures.error());
+    read.captures = *std::move(captures);
+    read.faultCount = reader.faultCount() + disordered;
+    for (const auto& fault : reader.faults())
+        read.faults.push_back(fmt::format("line {}: {}", fault.line, fault.message));
+    if (disordered > 0)
+        read.faults.push_back(
+            fmt::format("{} rows have a time that does not follow the row before", disordered));
+    return read;
+}
+
+Result<LogLook> lookAtLogFile(const std::string& path)
+{
+    constexpr std::size_t plenty = 64U << 10U;
+    std::string beginning;
+    const auto read = readInPieces(path, [&](std::string_view piece) {
+        beginning = piece.substr(0, plenty);
+        return false;
+    });
+    if (!read)
+        return read.error();
+    auto look = lookAtLog(beginning);
+    if (!look)
+        return placed(path, look.error());
+    return look;
+}
+
+Result<ImportReport> importLog(const std::string& log, const LogLook& look, const ImportPlan& plan,
+    const std::string& recording, const Progress& progress)
+{
+    auto file = GrowingFile::create(recording);
+    if (!file)
+        return file.error();
+    LogImport import(look, plan);
+    Result<void> written;
+    const auto write = [&] {
+        if (written)
+            written = (*file)->append(import.take());
+    };
+    const auto whole = feedFile(
+        log, [&](double share) { return written && progress(share); },
+        [&](std::string_view piece) {
+            import.feed(piece);
+            write();
+        });
+    import.end();
+    write();
+    ImportReport report{
+        import.rows(), import.seconds(), import.faultCount(), import.faults(), whole && !*whole};
+    const bool isUseless = whole && written && !report.isStopped && report.rows == 0;
+    if (whole && written && !report.isStopped && !isUseless)
+        return report;
+    std::error_code ignored;
+    std::filesystem::remove(recording, ignored);
+    if (!whole)
+        return whole.error();
+    if (!written)
+        return written.error();
+    if (isUseless)
+        return Error{ErrorCode::Malformed,
+            report.faults.empty() ? std::string("no row can be taken")
+                                  : "no row can be taken: " + report.faults.front(),
+            log};
+    return report;
+}
+
+Result<ImportPlan> planOfRecording(const std::string& path, const LogLook& look)
+{
+    CsvTable header;
+    for (const auto& column : look.columns)
+        header.header.push_back(
+            column.unit.empty() ? column.name : fmt::format("{} [{}]", column.name, column.unit));
+    header.columns.resize(header.header.size());
+    const auto captures = capturesOf(header);
+    if (!captures)
+        return placed(path, captures.error());
+    ImportPlan plan;
+    for (std::size_t i = 0; i < captures->size(); ++i)
+        plan.targets.push_back(
+            {i + 1, (*captures)[i].channel, (*captures)[i].tap, (*captures)[i].unit});
+    return plan;
+}
+
+} // namespace fern::io
