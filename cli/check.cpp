@@ -1,10 +1,12 @@
 #include "cli/cli.h"
 
+#include "base/calendar.h"
 #include "io/files.h"
 #include "judge/findings.h"
 #include "judge/rules_signal.h"
 
 #include <algorithm>
+#include <chrono>
 #include <iterator>
 #include <memory>
 
@@ -49,14 +51,16 @@ int exitCodeOf(const std::vector<Finding>& findings)
     return findings.front().severity == Severity::Stop ? HasStop : HasCheck;
 }
 
-void check(Context& context, const std::string& path, const std::string& scenario)
+void check(
+    Context& context, const std::string& path, const std::string& scenario, std::int64_t today)
 {
     const auto instrument = io::loadInstrument(path);
     if (!instrument)
         return context.fail(instrument.error());
-    const auto plain = resolve(*instrument, scenario);
+    auto plain = resolve(*instrument, scenario);
     if (!plain)
         return context.fail(plain.error());
+    plain->today = today;
     auto findings = findingsOf(*instrument, *plain);
     if (!scenario.empty()) {
         auto seen = scenarioFindings(*instrument, *plain);
@@ -78,7 +82,18 @@ void addCheck(CLI::App& app, Context& context)
     auto scenario = std::make_shared<std::string>();
     command->add_option(
         "--scenario", *scenario, "also run it, and tell what its readings give away");
-    command->callback([&context, path, scenario] { check(context, *path, *scenario); });
+    auto today = std::make_shared<std::string>();
+    command->add_option("--today", *today, "UTC, such as 2031-05-04; the computer's clock if none")
+        ->check([](const std::string& text) {
+            return parseDateTime(text + " 00:00:00") ? std::string() : text + " is no date";
+        });
+    command->callback([&context, path, scenario, today] {
+        const auto now = std::chrono::duration_cast<std::chrono::seconds>(
+            std::chrono::system_clock::now().time_since_epoch())
+                             .count();
+        check(context, *path, *scenario,
+            today->empty() ? now : parseDateTime(*today + " 00:00:00")->second);
+    });
 }
 
 } // namespace fern::cli

@@ -38,9 +38,9 @@ void diagnose(Context& context, const DiagnoseArguments& a)
     if (!plain)
         return context.fail(plain.error());
     const auto index = indexOf(plain->channels, a.channel);
-    if (index == plain->channels.size() || !plain->channels[index].isAnalog())
+    if (index == plain->channels.size() || !canDiagnose(plain->channels[index]))
         return context.fail({ErrorCode::NotFound,
-            fmt::format("there is no channel \"{}\" that a converter reads", a.channel), ""});
+            fmt::format("there is no channel \"{}\" that gives numbers", a.channel), ""});
     std::vector<ShownExpected> pairs;
     for (const auto& text : a.pairs) {
         const auto pair = pairOf(text);

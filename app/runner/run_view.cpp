@@ -148,11 +148,9 @@ TraceLine lineOf(const PlainChannel& c)
 {
     const auto scaling = scalingOf(c);
     TraceLine line;
-    const auto nominal = nominalScalingOf(c); // says which readings the wished range has
     constexpr int points = 60;
     for (int i = 0; i <= points; ++i) {
-        const double wished = fromSi(c.from + (c.to - c.from) * i / points, c.unit);
-        const double reading = (wished - nominal.offset) / nominal.gain;
+        const double reading = nominalReading(c, c.from + (c.to - c.from) * i / points);
         line.seconds.push_back(reading);
         line.values.push_back(scaledCode(scaling, NumberKind::Float64, reading));
     }

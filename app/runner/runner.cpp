@@ -305,6 +305,9 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
     if (!plain)
         return;
     simulation.plain = *std::move(plain);
+    simulation.plain.today = std::chrono::duration_cast<std::chrono::seconds>(
+        std::chrono::system_clock::now().time_since_epoch())
+                                 .count();
     simulation.byHand.forgetAfter(wanted.hasRestarted ? -1 : inSeconds(now));
     for (const auto& touch : wanted.touches)
         if (touch.isDown)

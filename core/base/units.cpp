@@ -285,6 +285,18 @@ Result<Unit> parseUnit(std::string_view name)
     return Error{ErrorCode::InvalidArgument, fmt::format("the unit \"{}\" is not known", name), ""};
 }
 
+std::vector<std::string> usualUnits(const Unit& unit)
+{
+    constexpr auto usual = std::to_array<std::string_view>({"km/h", "mile/h", "knot", "m/s", "V",
+        "mV", "A", "mA", "W", "kW", "g", "kg", "lb", "degC", "degF", "K", "L", "USgal", "UKgal",
+        "m", "km", "mile", "L/min", "m3/h", "hPa", "bar", "psi", "Hz", "rpm", "s", "min", "h"});
+    std::vector<std::string> names{unit.name};
+    for (const auto name : usual)
+        if (name != unit.name && parseUnit(name)->dimension == unit.dimension)
+            names.emplace_back(name);
+    return names;
+}
+
 double toSi(double value, const Unit& unit)
 {
     return static_cast<double>((value + unit.shift) * unit.numerator / unit.denominator);

@@ -6,6 +6,7 @@
 
 #include <string>
 #include <string_view>
+#include <vector>
 
 namespace fern {
 
@@ -38,6 +39,10 @@ double fromSi(double si, const Unit& unit);
 /// Returns `value`, given in `from`, in `to`. Error when their dimensions differ, or when one of
 /// them is not known; then the error lists what could be meant beside the other.
 Result<double> convert(double value, std::string_view from, std::string_view to);
+
+/// Returns the units in which makers show the same thing, the unit itself first: km/h, mile/h, knot
+/// and m/s of a speed. Only itself where there are no usual others.
+std::vector<std::string> usualUnits(const Unit& unit);
 
 /// Returns how the unit is written for people: "kΩ" for "kohm", "°C" for "degC", "µs" for "us".
 std::string prettyUnit(std::string_view name);

@@ -1,39 +1,14 @@
-#include "curves/formula.h"
+#include "curves/formula_node.h"
 
 #include <algorithm>
 #include <array>
 #include <charconv>
-#include <cmath>
-#include <limits>
 #include <optional>
 #include <set>
 
 #include <fmt/format.h>
 
 namespace fern {
-
-enum class FormulaOp {
-    Number,
-    Variable,
-    Add,
-    Subtract,
-    Multiply,
-    Divide,
-    Power,
-    Negate,
-    Abs,
-    Sqrt,
-    Min,
-    Max
-};
-
-struct Formula::Node {
-    FormulaOp op = FormulaOp::Number;
-    double number = 0; ///< SI; of a power its exponent
-    Dimension dimension; ///< of a number
-    std::string name; ///< of a variable
-    std::vector<Node> arguments;
-};
 
 namespace {
 
@@ -45,8 +20,8 @@ struct Function {
     Op op;
     std::size_t arguments;
 };
-constexpr std::array<Function, 4> functions{
-    {{"abs", Op::Abs, 1}, {"sqrt", Op::Sqrt, 1}, {"min", Op::Min, 2}, {"max", Op::Max, 2}}};
+constexpr std::array<Function, 6> functions{{{"abs", Op::Abs, 1}, {"sqrt", Op::Sqrt, 1},
+    {"ln", Op::Ln, 1}, {"exp", Op::Exp, 1}, {"min", Op::Min, 2}, {"max", Op::Max, 2}}};
 
 constexpr int deepest = 100; ///< parentheses and signs inside one another
 
@@ -320,6 +295,12 @@ Result<Dimension> dimensionOfNode(
         return root ? Result<Dimension>(*root)
                     : wrongDimension("the root of this has no unit: its exponents are odd");
     }
+    case Op::Ln:
+    case Op::Exp:
+        return parts[0] == Dimension{}
+            ? parts[0]
+            : Result<Dimension>(wrongDimension("ln and exp take plain numbers: divide by a unit, "
+                                               "as in ln(x / 10 kohm)"));
     default:
         break;
     }
@@ -328,51 +309,6 @@ Result<Dimension> dimensionOfNode(
                 ? "unlike units are added: give a plain number its unit, as in 0.5 V"
                 : "unlike units are compared");
     return parts[0];
-}
-
-double valueOfNode(const Node& node, const std::function<double(std::string_view)>& valueOf)
-{
-    const auto at = [&](std::size_t i) { return valueOfNode(node.arguments[i], valueOf); };
-    switch (node.op) {
-    case Op::Number:
-        return node.number;
-    case Op::Variable:
-        return valueOf(node.name);
-    case Op::Add:
-        return at(0) + at(1);
-    case Op::Subtract:
-        return at(0) - at(1);
-    case Op::Multiply:
-        return at(0) * at(1);
-    case Op::Divide: {
-        const double below = at(1);
-        return below == 0 ? std::numeric_limits<double>::quiet_NaN() : at(0) / below;
-    }
-    case Op::Power: {
-        // By multiplication, so that every machine gives the same digits.
-        const double base = at(0);
-        double power = 1;
-        for (int i = std::abs(static_cast<int>(node.number)); i > 0; --i)
-            power *= base;
-        if (node.number >= 0)
-            return power;
-        return power == 0 ? std::numeric_limits<double>::quiet_NaN() : 1 / power;
-    }
-    case Op::Negate:
-        return -at(0);
-    case Op::Abs:
-        return std::fabs(at(0));
-    case Op::Sqrt:
-        return std::sqrt(at(0)); // NaN below zero
-    case Op::Min:
-    case Op::Max:
-        break;
-    }
-    const double a = at(0);
-    const double b = at(1);
-    if (std::isnan(a) || std::isnan(b))
-        return std::numeric_limits<double>::quiet_NaN();
-    return node.op == Op::Min ? std::min(a, b) : std::max(a, b);
 }
 
 void collect(const Node& node, std::set<std::string>& names)
@@ -391,6 +327,7 @@ Result<Formula> Formula::parse(std::string_view text, const std::vector<std::str
     if (!root)
         return root.error();
     Formula formula;
+    formula.m_text = text;
     formula.m_root = std::make_shared<const Node>(*std::move(root));
     return formula;
 }
@@ -399,11 +336,6 @@ Result<Dimension> Formula::dimension(
     const std::function<Dimension(std::string_view)>& dimensionOf) const
 {
     return dimensionOfNode(*m_root, dimensionOf);
-}
-
-double Formula::value(const std::function<double(std::string_view)>& valueOf) const
-{
-    return valueOfNode(*m_root, valueOf);
 }
 
 std::vector<std::string> Formula::variables() const

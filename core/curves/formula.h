@@ -4,7 +4,7 @@
 //     house-battery * current + 0.5 W
 //
 // Numbers are in SI units unless a unit stands behind them. Operators + − * / ^ with a whole
-// exponent, parentheses, abs, sqrt, min, max.
+// exponent, parentheses, abs, sqrt, ln, exp, min, max.
 
 #include "base/result.h"
 #include "base/units.h"
@@ -16,6 +16,14 @@
 #include <vector>
 
 namespace fern {
+
+/// How a formula is written in C.
+struct FormulaInC {
+    bool isSingle = true; ///< float, else double
+    std::string prefix; ///< of the helper functions
+    std::function<std::string(double)> numberOf; ///< of a constant
+    std::function<std::string(std::string_view)> nameOf; ///< of a variable
+};
 
 class Formula {
 public:
@@ -32,11 +40,24 @@ public:
 
     /// Returns the value in SI units; NaN where it has none.
     double value(const std::function<double(std::string_view name)>& valueOf) const;
+    /// The same, computed in 32-bit float at every step.
+    float valueInFloat(const std::function<double(std::string_view name)>& valueOf) const;
+
+    /// Returns it as an expression of C that gives the same digits; it may call helpers and what
+    /// math.h declares.
+    std::string inC(const FormulaInC& c) const;
+    /// Returns the helpers that the expression calls.
+    std::string helpersInC(const FormulaInC& c) const;
 
     /// Returns every variable once, in the order of their names.
     std::vector<std::string> variables() const;
 
+    const std::string& text() const { return m_text; }
+    /// Formulas of one text read under other names count as equal.
+    bool operator==(const Formula& other) const { return m_text == other.m_text; }
+
 private:
+    std::string m_text;
     std::shared_ptr<const Node> m_root;
 };
 

@@ -1,7 +1,7 @@
 #include "instrument/file.h"
 
 #include "instrument/describe.h"
-#include "instrument/source_check.h"
+#include "instrument/scaling_check.h"
 
 #include <algorithm>
 #include <array>
@@ -215,10 +215,13 @@ ReferenceCheck checkReferences(const Instrument& in)
     check.uniqueIds("decisions", in.decisions);
     check.uniqueIds("prices", in.prices);
     checkSensors(check, in);
-    for (std::size_t i = 0; i < in.channels.size(); ++i)
-        checkSource(in, *in.channels[i], [&](const std::string& place, const std::string& message) {
+    for (std::size_t i = 0; i < in.channels.size(); ++i) {
+        const SourceFault fault = [&](const std::string& place, const std::string& message) {
             check.fail(fmt::format("/channels/{}{}", i, place), message);
-        });
+        };
+        checkSource(in, *in.channels[i], fault);
+        checkScaling(*in.channels[i], fault);
+    }
     for (std::size_t i = 0; i < in.displays.size(); ++i)
         checkPart(check, in, in.displays[i]->part, PartKind::Display,
             fmt::format("/displays/{}/part", i));

@@ -231,6 +231,19 @@ constexpr bool needsPin(SourceKind source, SensorKind sensor)
     return isAtPin(source) && !(source == SourceKind::Analog && sensor == SensorKind::Chip);
 }
 
+/// Returns the calibration that was applied before the one of that id, or the newest one for the
+/// pairs that are being taken, which have none; null when there is none.
+inline const Calibration* calibrationBefore(const Channel& channel, std::string_view id)
+{
+    const Calibration* before = nullptr;
+    for (const auto& calibration : channel.calibrations) {
+        if (!id.empty() && calibration.id == id)
+            break;
+        before = &calibration;
+    }
+    return before;
+}
+
 /// Returns the unit in which the channel is wished and shown on the stem.
 inline const std::string& unitOf(const Channel& channel)
 {

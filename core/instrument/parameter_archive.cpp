@@ -20,17 +20,21 @@ constexpr auto labels = std::to_array<Label>({
     {"checksDigit", "refuses wrong check digits"},
     {"closesBelow", "closes below"},
     {"coldStart", "first fix after"},
+    {"coefficients", "coefficients, the constant first"},
     {"contact", "is a contact"},
     {"damageAbove", "damaged above"},
     {"decoupled", "has its capacitors"},
     {"driftPpm", "runs fast by, ppm"},
     {"dutyPercent", "high, % of the time"},
     {"efficiencyPercent", "efficiency, %"},
+    {"ends", "outside its points"},
     {"fastest", "follows up to"},
     {"forward", "forward voltage"},
     {"gives", "it gives"},
     {"hasComplements", "carries complements"},
     {"highFrom", "sees high from"},
+    {"inHigh", "a reading of"},
+    {"inLow", "a reading of"},
     {"input", "seen by"},
     {"inputMost", "highest input"},
     {"kelvinPerWatt", "to the air, K/W"},
@@ -46,6 +50,9 @@ constexpr auto labels = std::to_array<Label>({
     {"offsetLsb", "offset, LSB"},
     {"open", "no key is called"},
     {"opensAt", "opens at"},
+    {"outHigh", "becomes"},
+    {"outLow", "becomes"},
+    {"per", "for a reading of"},
     {"perUnit", "pulses for one unit"},
     {"pressedIsLow", "pressed is low"},
     {"pullUpTo", "pulled up to"},
@@ -137,13 +144,34 @@ Result<json::Node> parsePairs(std::string_view text, bool areTexts)
         if (!seconds || rest.empty() || (!areTexts && !value))
             return Error{ErrorCode::InvalidArgument,
                 fmt::format("\"{}\" is no pair such as {}", trimmed(word),
-                    areTexts ? "2.5: up" : "10: 6.5, seconds and value"),
+                    areTexts ? "2.5: up" : "10: 6.5"),
                 ""};
         auto& pair = pairs.items.emplace_back(json::makeArray());
         pair.items.push_back(json::makeNumber(*seconds));
         pair.items.push_back(areTexts ? json::makeString(rest) : json::makeNumber(*value));
     }
     return pairs;
+}
+
+std::string numbersText(const json::Node& numbers)
+{
+    std::string words;
+    for (const auto& item : numbers.items)
+        words += (words.empty() ? "" : "; ") + shortestText(item.number);
+    return words;
+}
+
+Result<json::Node> parseNumbers(std::string_view text)
+{
+    auto numbers = json::makeArray();
+    for (const auto word : splitAtAny(text, ";\n")) {
+        const auto number = parseNumber(trimmed(word));
+        if (!number)
+            return Error{ErrorCode::InvalidArgument,
+                fmt::format("\"{}\" is no number such as 0.0043", trimmed(word)), ""};
+        numbers.items.push_back(json::makeNumber(*number));
+    }
+    return numbers;
 }
 
 std::string parameterGroup(std::string_view key)

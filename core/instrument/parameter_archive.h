@@ -22,10 +22,13 @@ std::string parameterLabel(std::string_view key);
 /// Returns the heading of a group of keys; empty for none.
 std::string parameterGroup(std::string_view key);
 
-/// Writes [seconds, value] pairs as "0: 5.5; 10: 6".
+/// Writes pairs, such as seconds and values, as "0: 5.5; 10: 6".
 std::string pairsText(const json::Node& pairs);
 /// Reads them back. Error says what is no such pair.
 Result<json::Node> parsePairs(std::string_view text, bool areTexts);
+/// The same for a list of numbers: "0.5; 0.0043".
+std::string numbersText(const json::Node& numbers);
+Result<json::Node> parseNumbers(std::string_view text);
 
 class ParameterArchive {
 public:
@@ -151,14 +154,15 @@ public:
         if constexpr (!std::is_same_v<T, PinSpec> && !std::is_same_v<T, NameSpec>)
             list(key, values);
     }
-    /// [seconds, value] pairs as one text: "0: 5.5; 10: 6"; values stay texts in events.
-    void node(std::string_view key, json::Node& pairs)
+    /// Pairs as one text: "0: 5.5; 10: 6"; values stay texts in events. Coefficients are a list.
+    void node(std::string_view key, json::Node& values)
     {
-        row(key, ParameterKind::LongText, pairsText(pairs));
+        const bool isList = key == "coefficients";
+        row(key, ParameterKind::LongText, isList ? numbersText(values) : pairsText(values));
         if (!isWanted(key))
             return;
-        if (auto read = parsePairs(m_newText, key == "events"))
-            pairs = *std::move(read);
+        if (auto read = isList ? parseNumbers(m_newText) : parsePairs(m_newText, key == "events"))
+            values = *std::move(read);
         else
             failAt(key, read.error().message);
     }

@@ -9,6 +9,7 @@
 #include "parts/analog_input.h"
 #include "parts/power.h"
 
+#include <cmath>
 #include <cstdint>
 #include <string>
 #include <vector>
@@ -61,6 +62,12 @@ struct PlainChannel {
     }
 };
 
+/// Returns the wished tolerance in the channel's own unit.
+inline double toleranceInUnit(const PlainChannel& c)
+{
+    return c.tolerance / std::abs(toSi(1, c.unit) - toSi(0, c.unit));
+}
+
 struct PlainReader {
     std::string id;
     std::size_t channel = 0;
@@ -90,6 +97,7 @@ struct PlainInstrument {
     std::string scenario; ///< id; empty without one
     std::uint64_t seed = 1;
     std::int64_t startEpoch = 0; ///< of the scenario, seconds since 1970
+    std::int64_t today = 0; ///< seconds since 1970, from who asks; 0: nobody said, nothing is old
     SharedList<Setting> settings;
     SharedList<Output> outputs;
     std::vector<std::string> formulaNames; ///< that a derived channel may use

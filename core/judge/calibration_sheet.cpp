@@ -1,8 +1,9 @@
 #include "judge/calibration_sheet.h"
 
-#include "base/number_text.h"
+#include "judge/words.h"
 #include "run/channel_run.h"
 #include "scale/calibrate.h"
+#include "scale/drift.h"
 
 #include <algorithm>
 #include <cmath>
@@ -13,24 +14,9 @@ namespace fern {
 
 namespace {
 
-std::string amount(const PlainChannel& c, double value)
-{
-    const auto unit = prettyUnit(c.unit.name);
-    return significantText(value, 3) + (unit.empty() ? "" : " " + unit);
-}
-
-/// The reading that the nominal scaling has at a quantity.
-double readingAt(const PlainChannel& c, double quantity)
-{
-    if (isConverted(c.source.kind))
-        return static_cast<double>(nominalCode(c, quantity));
-    const auto nominal = nominalScalingOf(c);
-    return (fromSi(quantity, c.unit) - nominal.offset) / nominal.gain;
-}
-
 /// Where to measure next: the ends and the middle of the wish first, then where the curve is known
 /// least.
-std::string nextInWords(const PlainChannel& c, const CalibrationSheet& sheet, const Fit* fit)
+void addNext(CalibrationSheet& sheet, const PlainChannel& c, const Fit* fit)
 {
     const double from = fromSi(c.from, c.unit);
     const double to = fromSi(c.to, c.unit);
@@ -41,21 +27,25 @@ std::string nextInWords(const PlainChannel& c, const CalibrationSheet& sheet, co
             });
     };
     for (const double wanted : {from, to, (from + to) / 2})
-        if (!isNear(wanted))
-            return fmt::format(
-                "Next: set about {}, wait until the reading is settled, type what the "
-                "reference says",
-                amount(c, wanted));
+        if (!isNear(wanted)) {
+            sheet.nextReference = wanted;
+            sheet.next =
+                fmt::format("Next: set about {}, wait until the reading is settled, type what the "
+                            "reference says",
+                    inUnitText(c, wanted));
+            return;
+        }
     if (fit == nullptr)
-        return {};
-    const double low = readingAt(c, c.from);
-    const double high = readingAt(c, c.to);
+        return;
+    const double low = nominalReading(c, c.from);
+    const double high = nominalReading(c, c.to);
     const auto points = nextPoints(*fit, std::min(low, high), std::max(low, high));
-    return points.empty()
-        ? std::string()
-        : fmt::format("Next best: about {}, it would bring the 95 % interval down "
-                      "to ±{} everywhere",
-            amount(c, fit->at(points[0].reading)), amount(c, points[0].halfWidth));
+    if (points.empty())
+        return;
+    sheet.nextReference = fit->at(points[0].reading);
+    sheet.next = fmt::format("Next best: about {}, it would bring the 95 % interval down "
+                             "to ±{} everywhere",
+        inUnitText(c, sheet.nextReference), inUnitText(c, points[0].halfWidth));
 }
 
 std::vector<ModelOffer> offersOf(const PlainChannel& c, const std::vector<FitPair>& pairs)
@@ -67,7 +57,7 @@ std::vector<ModelOffer> offersOf(const PlainChannel& c, const std::vector<FitPai
         offers.push_back({model,
             fmt::format("{}: {}", fitModelWords[i],
                 !fit ? fit.error().message
-                     : fmt::format("at most {} off", amount(c, fit->largestResidual())))});
+                     : fmt::format("at most {} off", inUnitText(c, fit->largestResidual())))});
     }
     return offers;
 }
@@ -77,8 +67,8 @@ std::vector<CurvePoint> curveOf(const PlainChannel& c, const Fit& fit)
     double from = fit.least;
     double to = fit.most;
     for (const double end : {c.from, c.to}) {
-        from = std::min(from, readingAt(c, end));
-        to = std::max(to, readingAt(c, end));
+        from = std::min(from, nominalReading(c, end));
+        to = std::max(to, nominalReading(c, end));
     }
     std::vector<CurvePoint> curve;
     constexpr int points = 80;
@@ -87,6 +77,19 @@ std::vector<CurvePoint> curveOf(const PlainChannel& c, const Fit& fit)
         curve.push_back({reading, fit.at(reading)});
     }
     return curve;
+}
+
+/// How far the result lies from the calibration before it.
+std::string driftInWords(const PlainChannel& c, const Calibration* before, const Fit& fit)
+{
+    const auto result = scalingFrom(fit);
+    if (before == nullptr || !result)
+        return {};
+    const auto drift = differenceOf(before->result, *result, fit.least, fit.most);
+    return drift ? fmt::format("Against that of {}: {}{} at {}", before->on.substr(0, 10),
+               drift->largest > 0 ? "+" : "", inUnitText(c, drift->largest),
+               inUnitText(c, fit.at(drift->reading)))
+                 : std::string();
 }
 
 } // namespace
@@ -99,13 +102,12 @@ CalibrationSheet calibrationSheetOf(const Channel& channel, const PlainChannel& 
         sheet.calibration = *channel.draft;
     else if (plain.calibration)
         sheet.calibration = *plain.calibration;
-    const double perUnit = std::fabs(toSi(1, plain.unit) - toSi(0, plain.unit));
-    sheet.tolerance = plain.tolerance / perUnit;
+    sheet.tolerance = toleranceInUnit(plain);
     const auto pairs = usedPairs(sheet.calibration);
     sheet.models = offersOf(plain, pairs);
     sheet.nominalGain = nominalScalingOf(plain).gain;
     const auto fit = fitOf(sheet.calibration, sheet.nominalGain);
-    sheet.next = nextInWords(plain, sheet, fit ? &*fit : nullptr);
+    addNext(sheet, plain, fit ? &*fit : nullptr);
     if (!fit) {
         sheet.equation = pairs.empty() ? "no pairs yet" : fit.error().message;
         sheet.offBy.assign(sheet.calibration.pairs.size(), notThere);
@@ -125,6 +127,7 @@ CalibrationSheet calibrationSheetOf(const Channel& channel, const PlainChannel& 
         sheet.verdict = verdict.sentence;
     }
     sheet.advice = adviseModel(pairs).sentence;
+    sheet.drift = driftInWords(plain, calibrationBefore(channel, sheet.calibration.id), *fit);
     return sheet;
 }
 

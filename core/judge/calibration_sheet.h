@@ -5,6 +5,7 @@
 #include "instrument/resolve.h"
 #include "scale/verdict.h"
 
+#include <limits>
 #include <string>
 #include <vector>
 
@@ -27,6 +28,8 @@ struct CalibrationSheet {
     double largestOff = 0;
     Judgement judgement = Judgement::Unsure;
     std::string verdict, advice, next; ///< sentences; may be empty
+    std::string drift; ///< against the calibration before; may be empty
+    double nextReference = std::numeric_limits<double>::quiet_NaN(); ///< that `next` asks for
     std::vector<ModelOffer> models; ///< in the order of FitModel
     double nominalGain = 1; ///< of the parts, which an offset takes
 };

@@ -69,6 +69,11 @@ void checkOutlier(const Instrument& in, const PlainInstrument& plain, Findings& 
 void checkSchoolOfRatio(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRangeMap(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
+// rules_known.cpp
+void checkOldCalibration(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkUnloaded(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkKnownValue(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // rules_text.cpp
 void checkMoreDigitsThanHonest(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkDoesNotFitField(const Instrument& in, const PlainInstrument& plain, Findings& out);

@@ -4,6 +4,7 @@
 
 #include "base/number_text.h"
 #include "instrument/calibration_edits.h"
+#include "judge/words.h"
 #include "run/channel_run.h"
 #include "scale/calibrate.h"
 #include "scale/verdict.h"
@@ -20,12 +21,6 @@ namespace {
 std::string scalePlace(const PlainChannel& c)
 {
     return "/channels/" + c.id + "/scaling";
-}
-
-std::string inChannelUnit(const PlainChannel& c, double value, int digits = 3)
-{
-    const auto unit = prettyUnit(c.unit.name);
-    return significantText(value, digits) + (unit.empty() ? "" : " " + unit);
 }
 
 /// A channel with an applied calibration, its pairs and their curve.
@@ -70,14 +65,9 @@ Fix morePairs(const Calibrated& c, std::string label)
             const Instrument& before) { return withDraft(before, id, draft); }};
 }
 
-double toleranceOf(const PlainChannel& c)
-{
-    return c.tolerance / std::fabs(toSi(1, c.unit) - toSi(0, c.unit));
-}
-
 CalibrationVerdict verdictOf(const Calibrated& c)
 {
-    const double tolerance = toleranceOf(c.channel);
+    const double tolerance = toleranceInUnit(c.channel);
     return tolerance > 0 ? judgeCalibration(
                c.fit, c.pairs, tolerance, c.calibration.accuracy, prettyUnit(c.channel.unit.name))
                          : CalibrationVerdict{};
@@ -106,7 +96,7 @@ std::optional<PartsDifference> differenceFromParts(const PlainChannel& c)
 std::string inWords(const PlainChannel& c, const PartsDifference& d)
 {
     return fmt::format("At {} counts it gives {}, the parts give {}", significantText(d.code, 6),
-        inChannelUnit(c, d.ours, 4), inChannelUnit(c, d.theirs, 4));
+        inUnitText(c, d.ours, 4), inUnitText(c, d.theirs, 4));
 }
 
 Fix useParts(const PlainChannel& c)
@@ -130,7 +120,7 @@ void checkOnePointOnly(const Instrument& in, const PlainInstrument& plain, Findi
             "Calibrated at one point only",
             fmt::format("Every pair lies at {}: whether the slope is right cannot be told from one "
                         "point. Measure a second one near the other end of the range.",
-                inChannelUnit(c.channel, least->reference)),
+                inUnitText(c.channel, least->reference)),
             "common practice", {morePairs(c, "Add pairs")}, {}});
     });
 }
@@ -147,10 +137,9 @@ void checkOutsideTheSpan(const Instrument& in, const PlainInstrument& plain, Fin
         if (from >= low->reference - slack && to <= high->reference + slack)
             return;
         out.push_back({"S02", Severity::Check, scalePlace(c.channel),
-            fmt::format("Used from {} to {}, calibrated from {} to {}",
-                inChannelUnit(c.channel, from), inChannelUnit(c.channel, to),
-                inChannelUnit(c.channel, low->reference),
-                inChannelUnit(c.channel, high->reference)),
+            fmt::format("Used from {} to {}, calibrated from {} to {}", inUnitText(c.channel, from),
+                inUnitText(c.channel, to), inUnitText(c.channel, low->reference),
+                inUnitText(c.channel, high->reference)),
             "Outside its points a curve is a guess that grows with the distance: measure pairs "
             "near "
             "the ends of the wished range, or wish for less.",
@@ -165,7 +154,7 @@ void checkCalibrationVerdict(const Instrument& in, const PlainInstrument& plain,
         if (verdict.judgement == Judgement::Bad)
             out.push_back({"S03", Severity::Check, scalePlace(c.channel),
                 fmt::format("The calibration is off by up to {}",
-                    inChannelUnit(c.channel, c.fit.largestResidual())),
+                    inUnitText(c.channel, c.fit.largestResidual())),
                 verdict.sentence
                     + ". Look for a pair that was taken wrongly, or let the curve bend.",
                 "JCGM 106:2012, 8.3", {morePairs(c, "Look at the pairs")}, {}});
@@ -196,12 +185,12 @@ void checkBend(const Instrument& in, const PlainInstrument& plain, Findings& out
         const auto quadratic = fitPairs(c.pairs, FitModel::Quadratic);
         // A bend that stays within a quarter of the tolerance is real but does not matter.
         if (advice.model != FitModel::Quadratic || !quadratic
-            || c.fit.largestResidual() < toleranceOf(c.channel) / 4)
+            || c.fit.largestResidual() < toleranceInUnit(c.channel) / 4)
             return;
         out.push_back({"S05", Severity::Note, scalePlace(c.channel), "The pairs lie on a bend",
             fmt::format("{}. With a bend the largest residual is {} instead of {}.",
-                advice.sentence, inChannelUnit(c.channel, quadratic->largestResidual()),
-                inChannelUnit(c.channel, c.fit.largestResidual())),
+                advice.sentence, inUnitText(c.channel, quadratic->largestResidual()),
+                inUnitText(c.channel, c.fit.largestResidual())),
             "F-test of the added term",
             {withModel(c, FitModel::Quadratic, "Use a quadratic"),
                 withModel(c, FitModel::Table, "Use a table")},
@@ -213,10 +202,10 @@ void checkHysteresis(const Instrument& in, const PlainInstrument& plain, Finding
 {
     forEachCalibrated(in, plain, [&](const Calibrated& c) {
         const double gap = hysteresisOf(c.fit, c.pairs);
-        if (gap <= toleranceOf(c.channel) / 2 || gap <= 0)
+        if (gap <= toleranceInUnit(c.channel) / 2 || gap <= 0)
             return;
         out.push_back({"S06", Severity::Check, scalePlace(c.channel),
-            fmt::format("Rising and falling differ by {}", inChannelUnit(c.channel, gap)),
+            fmt::format("Rising and falling differ by {}", inUnitText(c.channel, gap)),
             "No curve can mend that: the sensor or its mounting sticks. Free it, or take the mean "
             "of "
             "both ways and wish for a wider tolerance.",
@@ -261,12 +250,12 @@ void checkOutlier(const Instrument& in, const PlainInstrument& plain, Findings& 
     forEachCalibrated(in, plain, [&](const Calibrated& c) {
         for (const auto index : outliers(c.fit, c.pairs))
             out.push_back({"S09", Severity::Check, scalePlace(c.channel),
-                fmt::format("The pair at {} lies far off",
-                    inChannelUnit(c.channel, c.pairs[index].reference)),
+                fmt::format(
+                    "The pair at {} lies far off", inUnitText(c.channel, c.pairs[index].reference)),
                 fmt::format(
                     "Its residual of {} is larger than chance would make any of {} pairs in "
                     "one of twenty calibrations. Take it again before it is left out.",
-                    inChannelUnit(c.channel, c.fit.residuals[index]), c.pairs.size()),
+                    inUnitText(c.channel, c.fit.residuals[index]), c.pairs.size()),
                 "externally studentised residual, Bonferroni", {morePairs(c, "Look at the pairs")},
                 {}});
     });
@@ -316,7 +305,7 @@ void checkRangeMap(const Instrument& /*in*/, const PlainInstrument& plain, Findi
             fmt::format("A map of whole numbers makes {} neighbouring counts alike and cuts toward "
                         "zero, so that the value reads {} low on average. A line in float keeps "
                         "every step.",
-                significantText(in / steps, 3), inChannelUnit(channel, 0.5)),
+                significantText(in / steps, 3), inUnitText(channel, 0.5)),
             "ISO/IEC 9899, 6.5.5: division of whole numbers cuts toward zero",
             {Fix{"Use a line in float",
                 [id = channel.id, line](

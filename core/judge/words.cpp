@@ -14,6 +14,12 @@ std::string valueText(const PlainChannel& channel, double si, int digits)
     return significantText(fromSi(si, channel.unit), digits) + " " + prettyUnit(channel.unit.name);
 }
 
+std::string inUnitText(const PlainChannel& c, double value, int digits)
+{
+    const auto unit = prettyUnit(c.unit.name);
+    return significantText(value, digits) + (unit.empty() ? "" : " " + unit);
+}
+
 std::string differenceText(const PlainChannel& channel, double si, int digits)
 {
     return significantText(fromSi(si, channel.unit) - fromSi(0, channel.unit), digits) + " "

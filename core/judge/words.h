@@ -10,6 +10,9 @@ namespace fern {
 /// Returns a value, given in SI units, with its unit: "13.02 V", "21.5 °C".
 std::string valueText(const PlainChannel& channel, double si, int digits);
 
+/// Returns a value or a difference that is given in the channel's unit, with that unit.
+std::string inUnitText(const PlainChannel& channel, double value, int digits = 3);
+
 /// Returns a difference or half width: without the zero shift of a temperature scale.
 std::string differenceText(const PlainChannel& channel, double si, int digits);
 

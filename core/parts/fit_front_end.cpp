@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace fern {
 
@@ -14,6 +15,31 @@ Quantity asResistor(double ohm)
     if (ohm >= 1e6)
         return {scaled(ohm, 1e6), "Mohm"};
     return ohm >= 1e3 ? Quantity{scaled(ohm, 1e3), "kohm"} : Quantity{scaled(ohm, 1), "ohm"};
+}
+
+double leastSlope(const AnalogInput& input, double from, double to)
+{
+    constexpr int steps = 40;
+    double least = std::numeric_limits<double>::infinity();
+    for (int i = 0; i <= steps; ++i)
+        least = std::min(least, std::fabs(pinSlope(input, from + (to - from) * i / steps)));
+    return least;
+}
+
+ResistorOffer finestResistor(const AnalogInput& input, double from, double to)
+{
+    const auto [low, high] = std::minmax({sensorOutput(input, from), sensorOutput(input, to)});
+    ResistorOffer best;
+    auto tried = input;
+    // The best one lies between the sensor's ends, or a little outside of them.
+    constexpr double beyond = 4;
+    for (double ohms = nearestE24(low / beyond); ohms <= high * beyond; ohms = nextE24(ohms)) {
+        tried.fixed = ohms;
+        const double slope = leastSlope(tried, from, to);
+        if (slope > best.leastSlope)
+            best = {ohms, slope};
+    }
+    return best;
 }
 
 double spanShare(const AnalogInput& input, double from, double to)

@@ -23,6 +23,19 @@ struct FitWish {
 /// largest span. None when the sensor puts out no positive volts.
 std::optional<FrontEndSpec> fittingFrontEnd(const AnalogInput& input, const FitWish& wish);
 
+/// A fixed resistor beside a resistive sensor, and what it gives over a range.
+struct ResistorOffer {
+    double ohms = 0; ///< of E24
+    double leastSlope = 0; ///< volts for one unit (SI) where the sensor moves the pin least
+};
+
+/// Returns the E24 resistor that moves the pin most where it moves it least within `from` … `to`
+/// (SI units), so that the coarsest step there is as fine as it can be. The sensor is resistive.
+ResistorOffer finestResistor(const AnalogInput& input, double from, double to);
+
+/// Returns the least slope of the pin within the range: volts for one unit (SI).
+double leastSlope(const AnalogInput& input, double from, double to);
+
 /// Returns the part of the supply that a resistive sensor spans between both ends of its range.
 double spanShare(const AnalogInput& input, double from, double to);
 

@@ -23,7 +23,7 @@ Part partOf(std::span<const double> readings)
 
 } // namespace
 
-SettledReading settledReading(std::span<const double> readings, int count)
+SettledReading settledReading(std::span<const double> readings, int count, double step)
 {
     std::vector<double> newest;
     for (auto i = readings.size(); i > 0 && static_cast<int>(newest.size()) < count; --i)
@@ -46,7 +46,7 @@ SettledReading settledReading(std::span<const double> readings, int count)
     // deviations of the difference of two means; one reading is the least that can be told.
     const double within =
         std::sqrt((late.squares + early.squares) / (static_cast<double>(newest.size()) - 2));
-    const double limit = std::max(1.0, 3 * within * std::sqrt(2.0 / static_cast<double>(half)));
+    const double limit = std::max(step, 3 * within * std::sqrt(2.0 / static_cast<double>(half)));
     result.isSettled = std::fabs(late.mean - early.mean) <= limit;
     return result;
 }

@@ -15,7 +15,7 @@ struct SettledReading {
 };
 
 /// Looks at the newest `count` of a row of readings; NaN is no reading. Fewer than four readings
-/// are never settled.
-SettledReading settledReading(std::span<const double> readings, int count);
+/// are never settled. `step` is the least that a reading can tell.
+SettledReading settledReading(std::span<const double> readings, int count, double step = 1);
 
 } // namespace fern

@@ -29,9 +29,14 @@ Converter converterOf(const PlainChannel& channel)
 
 Scaling scalingOf(const PlainChannel& channel)
 {
-    if (channel.scaling.kind != ScalingKind::FromParts)
-        return scalingOf(channel.scaling);
-    return nominalScalingOf(channel);
+    const bool isFromParts = channel.scaling.kind == ScalingKind::FromParts;
+    if (!isFromParts && channel.scaling.kind != ScalingKind::SteinhartHart)
+        return scalingOf(channel.scaling, channel.unit);
+    auto scaling = nominalScalingOf(channel);
+    if (!isFromParts)
+        scaling = ofFrontEnd(scaling, channel.scaling.steinhartHart, channel.input.fixed);
+    scaling.offset -= channel.scaling.tare;
+    return scaling;
 }
 
 Scaling nominalScalingOf(const PlainChannel& channel)
@@ -54,21 +59,37 @@ Scaling nominalScalingOf(const PlainChannel& channel)
     return scalingFromParts(converterOf(channel), channel.reference, channel.input, channel.unit);
 }
 
+ReadingRange readingsOf(const PlainChannel& channel)
+{
+    if (isConverted(channel.source.kind)) {
+        const auto converter = converterOf(channel);
+        return {static_cast<double>(converter.bottomCode()),
+            static_cast<double>(converter.topCode()), static_cast<double>(converter.stepCodes())};
+    }
+    const double high = nominalReading(channel, channel.to);
+    if (channel.source.kind == SourceKind::Pulses)
+        return {0, std::ceil(high) + 1, 1};
+    const double low = nominalReading(channel, channel.from);
+    return {std::min(low, high), std::max(low, high),
+        std::fabs(channel.resolution / nominalScalingOf(channel).gain)};
+}
+
 double countAt(const PlainChannel& channel, double quantity)
 {
-    if (channel.scaling.kind != ScalingKind::FromParts && channel.isAnalog()) {
-        const auto converter = converterOf(channel);
-        const auto step = static_cast<double>(converter.stepCodes());
-        const auto least = static_cast<double>(converter.bottomCode());
-        const auto most = static_cast<double>(converter.topCode());
-        const auto scaling = scalingOf(channel.scaling);
-        const auto code = readingFor(scaling, fromSi(quantity, channel.unit), least, most);
-        const double from = std::clamp(code.value_or((least + most) / 2), least, most - step);
-        return std::fabs(toSi(scaledCode(scaling, NumberKind::Float64, from + step), channel.unit)
+    const bool isPulses = channel.source.kind == SourceKind::Pulses;
+    if (channel.scaling.kind != ScalingKind::FromParts && (channel.isAnalog() || isPulses)) {
+        const auto readings = readingsOf(channel);
+        const auto scaling = scalingOf(channel);
+        const auto reading =
+            readingFor(scaling, fromSi(quantity, channel.unit), readings.least, readings.most);
+        const double from = std::clamp(reading.value_or((readings.least + readings.most) / 2),
+            readings.least, readings.most - readings.step);
+        return std::fabs(
+            toSi(scaledCode(scaling, NumberKind::Float64, from + readings.step), channel.unit)
             - toSi(scaledCode(scaling, NumberKind::Float64, from), channel.unit));
     }
-    if (channel.source.kind == SourceKind::Pulses)
-        return toSi(scalingOf(channel).gain, channel.unit) - toSi(0, channel.unit);
+    if (isPulses)
+        return toSi(nominalScalingOf(channel).gain, channel.unit) - toSi(0, channel.unit);
     if (channel.source.kind == SourceKind::Waveform) // one over the interval, a sample longer
         return quantity * quantity * inSeconds(channel.sampleEvery);
     if (!channel.isAnalog())
@@ -81,6 +102,14 @@ double countAt(const PlainChannel& channel, double quantity)
 std::int64_t nominalCode(const PlainChannel& channel, double quantity)
 {
     return codeOf(converterOf(channel), pinVolts(channel.input, quantity), channel.reference);
+}
+
+double nominalReading(const PlainChannel& channel, double quantity)
+{
+    if (isConverted(channel.source.kind))
+        return static_cast<double>(nominalCode(channel, quantity));
+    const auto nominal = nominalScalingOf(channel);
+    return (fromSi(quantity, channel.unit) - nominal.offset) / nominal.gain;
 }
 
 double fetchSeconds(const PlainChannel& channel)

@@ -33,6 +33,13 @@ Scaling scalingOf(const PlainChannel& channel);
 /// tells its numbers.
 Scaling nominalScalingOf(const PlainChannel& channel);
 
+/// The readings that a channel can have, or in its wished range where nothing else bounds them.
+struct ReadingRange {
+    double least = 0, most = 1;
+    double step = 1; ///< between neighbours; 0 where it is not known
+};
+ReadingRange readingsOf(const PlainChannel& channel);
+
 /// Returns the smallest change that a reading can show at `quantity`, in the channel's SI unit: one
 /// count through the local slope of the nominal parts, one pulse in the gate, one sample between
 /// beats, the last digit told; 0 where it is not known.
@@ -40,6 +47,10 @@ double countAt(const PlainChannel& channel, double quantity);
 
 /// Returns the code that the nominal parts give at `quantity` (SI unit).
 std::int64_t nominalCode(const PlainChannel& channel, double quantity);
+
+/// Returns the reading that the nominal parts, or a device that tells rightly, give at `quantity`
+/// (SI unit).
+double nominalReading(const PlainChannel& channel, double quantity);
 
 /// Returns the seconds that a sample keeps the processor: a board waits for its conversion; from a
 /// module, which converts beside it, a code is fetched: over I²C one byte is written and the code's

@@ -7,7 +7,7 @@ std::vector<FitPair> usedPairs(const Calibration& calibration)
     std::vector<FitPair> pairs;
     for (const auto& pair : calibration.pairs)
         if (!pair.isOff)
-            pairs.push_back({pair.reading, pair.reference, 0, pair.direction});
+            pairs.push_back({pair.reading, pair.reference, pair.uncertainty, pair.direction});
     return pairs;
 }
 

@@ -5,7 +5,7 @@
 
 namespace fern {
 
-/// Returns the pairs that count, weighted by nothing but their number.
+/// Returns the pairs that count; they are weighted where each tells its uncertainty.
 std::vector<FitPair> usedPairs(const Calibration& calibration);
 
 /// Fits the calibration's model; the gain of an offset is that of the parts.

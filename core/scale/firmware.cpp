@@ -70,8 +70,22 @@ std::string formInC(
     const Scaling& s, const char* real, const std::string& id, const NumberText& number)
 {
     if (s.form == ScalingForm::Table)
-        return (s.ends == TableEnds::Invalid ? "#include <math.h>\n" : "")
-            + tableInC(s, real, id, number);
+        return tableInC(s, real, id, number);
+    if (s.form == ScalingForm::SteinhartHart)
+        return fmt::format("static {0} {1}_from_counts({0} counts)\n{{\n"
+                           "    {0} rest = {2} - counts, l;\n"
+                           "    if (counts <= 0 || rest <= 0)\n        return NAN;\n"
+                           "    l = log{3}({4} * {5});\n"
+                           "    return 1 / ({6} + l * ({7} + {8} * l * l));\n}}\n",
+            real, id, number(s.divisor), *real == 'f' ? "f" : "",
+            s.sensorAbove ? "(rest / counts)" : "(counts / rest)", number(s.fixedOverNominal),
+            number(s.coefficients[0]), number(s.coefficients[1]), number(s.coefficients[2]));
+    if (s.form == ScalingForm::Formula) {
+        const FormulaInC c{*real == 'f', id + "_", number, [](auto) { return "counts"; }};
+        return (s.formula ? s.formula->helpersInC(c) : "")
+            + fmt::format("static {0} {1}_from_counts({0} counts)\n{{\n    return {2};\n}}\n", real,
+                id, s.formula ? s.formula->inC(c) : "NAN");
+    }
     if (s.form == ScalingForm::RangeMap)
         return fmt::format("static {0} {1}_from_counts({0} counts)\n{{\n    return ({0})(((long "
                            "long)counts - ({2})) * {3} / {4} + ({5}));\n}}\n",
@@ -105,8 +119,14 @@ std::string scalingForFirmware(
     const char* real = single ? "float" : "double";
     std::string text = fmt::format("/* {} from counts, in {} */\n", name, unit);
     const bool resistive = isResistive(s.sensor);
-    if (resistive)
+    if (resistive || s.form == ScalingForm::Formula
+        || (s.form == ScalingForm::Table && s.ends == TableEnds::Invalid))
         text += "#include <math.h>\n";
+    if (convertsItsUnit(s))
+        return text + formInC(s, real, id + "_as_given", number)
+            + fmt::format("static {0} {1}_from_counts({0} counts)\n{{\n    return "
+                          "{1}_as_given_from_counts(counts) * {2} + {3};\n}}\n",
+                real, id, number(s.gain), number(s.offset));
     if (s.form != ScalingForm::Curve)
         return text + formInC(s, real, id, number);
     text += fmt::format("static const {} {}_gain = {};\n", real, id, number(s.gain));

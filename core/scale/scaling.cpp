@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <array>
+#include <cassert>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -51,7 +52,7 @@ template <class Real> std::vector<Real> inKind(const std::vector<double>& values
     return {values.begin(), values.end()};
 }
 
-template <class Real> double tableIn(const Scaling& s, double code)
+template <class Real> Real tableIn(const Scaling& s, double code)
 {
     std::vector<Real> codes;
     std::vector<Real> values;
@@ -68,13 +69,42 @@ template <class Real> double tableIn(const Scaling& s, double code)
         return f64::ft_table(x, codes.data(), values.data(), count, ends);
 }
 
-template <class Real> double scaledIn(const Scaling& s, double code)
+template <class Real> Real steinhartHartIn(const Scaling& s, Real x)
+{
+    const auto c = inKind<Real>(s.coefficients);
+    const auto divisor = static_cast<Real>(s.divisor);
+    const auto fixed = static_cast<Real>(s.fixedOverNominal);
+    if constexpr (sizeof(Real) == sizeof(float))
+        return f32::ft_steinhart_hart(
+            f32::ft_resistance(x, divisor, s.sensorAbove) * fixed, c[0], c[1], c[2]);
+    else
+        return f64::ft_steinhart_hart(
+            f64::ft_resistance(x, divisor, s.sensorAbove) * fixed, c[0], c[1], c[2]);
+}
+
+template <class Real> Real formulaIn(const Scaling& s, Real x)
+{
+    const auto valueOf = [x](std::string_view) { return static_cast<double>(x); };
+    if (!s.formula)
+        return std::numeric_limits<Real>::quiet_NaN();
+    if constexpr (sizeof(Real) == sizeof(float))
+        return s.formula->valueInFloat(valueOf);
+    else
+        return s.formula->value(valueOf);
+}
+
+/// What a form other than a curve gives, in its own unit.
+template <class Real> Real formIn(const Scaling& s, double code)
 {
     constexpr bool single = sizeof(Real) == sizeof(float);
     const auto x = static_cast<Real>(code);
     switch (s.form) {
     case ScalingForm::Curve:
         break;
+    case ScalingForm::SteinhartHart:
+        return steinhartHartIn<Real>(s, x);
+    case ScalingForm::Formula:
+        return formulaIn<Real>(s, x);
     case ScalingForm::Polynomial: {
         const auto c = inKind<Real>(s.coefficients);
         if constexpr (single)
@@ -90,7 +120,29 @@ template <class Real> double scaledIn(const Scaling& s, double code)
         else
             return f64::ft_range_map(x, s.map.inLow, s.map.inHigh, s.map.outLow, s.map.outHigh);
     }
-    return curveIn<Real>(s, code);
+    return std::numeric_limits<Real>::quiet_NaN();
+}
+
+template <class Real> double scaledIn(const Scaling& s, double code)
+{
+    if (s.form == ScalingForm::Curve)
+        return curveIn<Real>(s, code);
+    const Real value = formIn<Real>(s, code);
+    if (!convertsItsUnit(s))
+        return value;
+    if constexpr (sizeof(Real) == sizeof(float))
+        return f32::ft_linear(value, static_cast<Real>(s.gain), static_cast<Real>(s.offset));
+    else
+        return f64::ft_linear(value, s.gain, s.offset);
+}
+
+/// Lets the scaling give values in `to` that it gives in `from`.
+void convert(Scaling& s, const Unit& from, const Unit& to)
+{
+    const double offset = fromSi(toSi(0, from), to);
+    const double gain = fromSi(toSi(1, from), to) - offset;
+    s.offset = s.offset * gain + offset;
+    s.gain *= gain;
 }
 
 std::string signedText(double value)
@@ -100,11 +152,27 @@ std::string signedText(double value)
 
 } // namespace
 
-Scaling scalingOf(const ScalingSpec& spec)
+bool convertsItsUnit(const Scaling& s)
+{
+    return s.form != ScalingForm::Curve && (s.gain != 1 || s.offset != 0);
+}
+
+Scaling ofFrontEnd(Scaling thermistor, const SteinhartHart& curve, double fixedOhms)
+{
+    thermistor.form = ScalingForm::SteinhartHart;
+    thermistor.coefficients = {curve.a, curve.b, curve.c};
+    thermistor.fixedOverNominal = fixedOhms;
+    return thermistor;
+}
+
+Scaling scalingOf(const ScalingSpec& spec, const Unit& unit)
 {
     Scaling s;
+    auto given = spec.unit.empty() ? unit : *parseUnit(spec.unit);
     switch (spec.kind) {
     case ScalingKind::FromParts:
+    case ScalingKind::SteinhartHart:
+        assert(false);
         break;
     case ScalingKind::Linear:
         s.gain = spec.gain;
@@ -133,7 +201,21 @@ Scaling scalingOf(const ScalingSpec& spec)
         s.form = ScalingForm::RangeMap;
         s.map = spec.map;
         break;
+    case ScalingKind::Formula:
+        s.form = ScalingForm::Formula;
+        if (auto formula = Formula::parse(spec.formula, {std::string(scalingVariable)}))
+            s.formula = *std::move(formula);
+        // One with units gives SI.
+        if (s.formula) {
+            const auto made = s.formula->dimension([](std::string_view) { return Dimension{}; });
+            if (made && *made != Dimension{})
+                given = Unit{{}, *made};
+        }
+        break;
     }
+    if (given.name != unit.name)
+        convert(s, given, unit);
+    s.offset -= spec.tare;
     return s;
 }
 
@@ -194,6 +276,14 @@ std::string scalingInWords(const Scaling& s, const std::string& unit)
     case ScalingForm::Table:
         return fmt::format("{} from {} points, straight between them, from {} to {} counts", name,
             s.points.size(), shortestText(s.points.front().x), shortestText(s.points.back().x));
+    case ScalingForm::SteinhartHart:
+        return fmt::format(
+            "{} by Steinhart and Hart: 1/T = {} {} × ln R {} × (ln R)^3, R from a resistor of {} "
+            "ohm",
+            name, significantText(s.coefficients[0], 7), signedText(s.coefficients[1]),
+            signedText(s.coefficients[2]), shortestText(s.fixedOverNominal));
+    case ScalingForm::Formula:
+        return fmt::format("{} = {}", name, s.formula ? s.formula->text() : "");
     case ScalingForm::RangeMap:
         return fmt::format("{} … {} counts become {} … {} {} in whole numbers", s.map.inLow,
             s.map.inHigh, s.map.outLow, s.map.outHigh, name);

@@ -3,6 +3,7 @@
 
 #include "base/archive.h"
 #include "curves/points.h"
+#include "curves/steinhart_hart.h"
 
 #include <cmath>
 #include <string>
@@ -18,14 +19,18 @@ enum class ScalingKind {
     Polynomial, ///< of at most the fifth degree
     Table, ///< straight lines between points
     RangeMap, ///< whole numbers in, whole numbers out, as small boards map ranges
+    SteinhartHart, ///< of a thermistor beside a fixed resistor
+    Formula, ///< of `reading`
 };
-inline constexpr Words<7> scalingKindWords{
-    "from parts", "linear", "ratio", "two points", "polynomial", "table", "range map"};
+inline constexpr Words<9> scalingKindWords{"from parts", "linear", "ratio", "two points",
+    "polynomial", "table", "range map", "Steinhart-Hart", "formula"};
 
 /// What a table gives outside its points.
 enum class TableEnds { Hold, Extend, Invalid };
 inline constexpr Words<3> tableEndsWords{"hold", "extend", "invalid"};
 
+/// What the formula of a scaling calls its reading.
+inline constexpr std::string_view scalingVariable = "reading";
 constexpr std::size_t mostCoefficients = 6;
 constexpr std::size_t mostTablePoints = 1000;
 
@@ -56,6 +61,10 @@ struct ScalingSpec {
     std::vector<CurvePoint> points{}; ///< two points, table: values over rising readings
     TableEnds ends = TableEnds::Hold;
     RangeMapSpec map{};
+    SteinhartHart steinhartHart{};
+    std::string formula{}; ///< of `reading`: "reading * 4.3 mV"; a plain number counts in the unit
+    std::string unit{}; ///< that it gives; empty: the channel's
+    double tare = 0; ///< taken off the value, in the channel's unit: what lies on an empty scale
     std::string calibration{}; ///< id of the calibration that it was applied from; else empty
     Extras extras{};
 
@@ -117,7 +126,19 @@ template <class Archive> void describe(Archive& a, ScalingSpec& s)
     case ScalingKind::RangeMap:
         a.object("map", s.map);
         break;
+    case ScalingKind::SteinhartHart:
+        a.number("a", s.steinhartHart.a);
+        a.number("b", s.steinhartHart.b);
+        a.number("c", s.steinhartHart.c);
+        break;
+    case ScalingKind::Formula:
+        a.text("formula", s.formula);
+        break;
     }
+    if (s.kind != ScalingKind::FromParts && s.kind != ScalingKind::SteinhartHart)
+        a.optionalText("unit", s.unit);
+    if (Archive::isReading ? a.has("tare") : s.tare != 0)
+        a.number("tare", s.tare);
     a.optionalText("calibration", s.calibration);
     a.extras(s.extras);
 }
@@ -158,6 +179,7 @@ struct CalibrationPair {
     Direction direction = Direction::Unknown; ///< how the quantity came there
     bool isOff = false; ///< kept, but left out of the fit
     std::string remark{};
+    double uncertainty = 0; ///< standard, of the reference, in the channel's unit; 0: not told
     Extras extras{};
 
     bool operator==(const CalibrationPair&) const = default;
@@ -168,6 +190,8 @@ template <class Archive> void describe(Archive& a, CalibrationPair& p)
     a.number("reference", p.reference);
     if (Archive::isReading ? a.has("scatter") : p.scatter != 0)
         a.number("scatter", p.scatter, Range::notNegative());
+    if (Archive::isReading ? a.has("uncertainty") : p.uncertainty != 0)
+        a.number("uncertainty", p.uncertainty, Range::notNegative());
     a.optionalChoice("direction", p.direction, directionWords);
     a.flag("off", p.isOff);
     a.optionalText("remark", p.remark);

@@ -70,7 +70,13 @@ std::vector<ScalingSpec> specs()
     ScalingSpec two;
     two.kind = ScalingKind::TwoPoints;
     two.points = {{102, 0}, {921, 100}};
-    return {polynomial, constant, table, extended, invalid, map, two};
+    auto tared = map;
+    tared.tare = 7.25;
+    ScalingSpec formula;
+    formula.kind = ScalingKind::Formula;
+    formula.formula = "-sqrt(abs(reading - 500)) / (reading - 3) + min(reading, 7.5)^3 * "
+                      "max(0.1, ln(reading / 10)) - exp(-reading / 300)^-2";
+    return {polynomial, constant, table, extended, invalid, map, two, tared, formula};
 }
 
 std::vector<std::pair<Scaling, std::string>> scalings(const Converter& converter)
@@ -78,6 +84,10 @@ std::vector<std::pair<Scaling, std::string>> scalings(const Converter& converter
     std::vector<std::pair<Scaling, std::string>> all;
     for (const auto& [input, unit] : cases())
         all.emplace_back(scalingFromParts(converter, 3.3, input, *parseUnit(unit)), unit);
+    auto [input, unit] = cases()[4];
+    all.emplace_back(ofFrontEnd(scalingFromParts(converter, 3.3, input, *parseUnit(unit)),
+                         SteinhartHart{}, input.fixed),
+        unit);
     for (const auto& spec : specs())
         all.emplace_back(scalingOf(spec), "units");
     return all;

@@ -66,7 +66,10 @@ inline Part anyBoard(const std::string& id)
 inline ScalingSpec anyScaling()
 {
     ScalingSpec s;
-    s.kind = static_cast<ScalingKind>(anyInt(0, 6));
+    s.kind = static_cast<ScalingKind>(anyInt(1, 8));
+    if (s.kind == ScalingKind::SteinhartHart)
+        s.kind = ScalingKind::Formula;
+    s.formula = s.kind == ScalingKind::Formula ? "reading * 2 mV" : "";
     if (s.kind == ScalingKind::Linear) {
         s.gain = anyNumber(-9, 9);
         s.offset = anyNumber(-9, 9);
@@ -82,6 +85,8 @@ inline ScalingSpec anyScaling()
     } else if (s.kind == ScalingKind::RangeMap) {
         s.map = {anyInt(-9, 0), anyInt(1, 999), anyInt(-9, 9), anyInt(-9, 9)};
     }
+    s.unit = anyInt(0, 1) == 1 ? "mV" : "";
+    s.tare = anyNumber(-1, 1);
     s.extras = anyExtras();
     return s;
 }
@@ -106,7 +111,8 @@ inline Channel anyChannel(const std::string& id, const std::string& board)
         c.draft->model = static_cast<FitModel>(anyInt(0, 5));
         for (int i = anyInt(0, 3); i > 0; --i)
             c.draft->pairs.push_back({anyNumber(-9, 1e6), anyNumber(-9, 9), anyNumber(0, 3),
-                static_cast<Direction>(anyInt(0, 2)), anyInt(0, 1) == 1, anyText(), anyExtras()});
+                static_cast<Direction>(anyInt(0, 2)), anyInt(0, 1) == 1, anyText(), anyNumber(0, 1),
+                anyExtras()});
         c.calibrations = {*c.draft};
         c.calibrations[0].id = "calibration-1";
         c.calibrations[0].result = anyScaling();

@@ -19,7 +19,9 @@ namespace {
 
 std::vector<Finding> findingsIn(const Instrument& instrument)
 {
-    return findingsOf(instrument, *resolve(instrument, ""));
+    auto plain = *resolve(instrument, "");
+    plain.today = test::lookedAtOn;
+    return findingsOf(instrument, plain);
 }
 
 const Finding* find(const std::vector<Finding>& findings, const std::string& rule)

@@ -2,6 +2,7 @@
 // Instruments on which the rules of scaling speak: each fires, and a near miss of it does not.
 
 #include "instrument/calibration_edits.h"
+#include "instrument/edits.h"
 #include "scale/calibrate.h"
 #include "tests/core/judge/parts_cases.h"
 #include "tests/support.h"
@@ -67,11 +68,35 @@ inline std::vector<CodeAndOff> scattered(double bend = 0, double outlier = 0)
     return points;
 }
 
+/// Two calibrations thirty days apart that differ by `off` volts; the later one is 200 days old on
+/// the day on which the tests look.
+inline Instrument calibratedTwice(double off)
+{
+    auto in = calibrated({{2500}, {3100}, {3700}});
+    const auto second = calibrated({{2500, off}, {3100, off}, {3700, off}});
+    in = *withCalibration(in, "house-battery", second.channels[0]->calibrations.front());
+    return *withChannelChanged(in, "house-battery", [](Channel& c) {
+        c.calibrations[0].on = "2031-01-01T12:00:00Z";
+        c.calibrations[1].on = "2031-01-31T12:00:00Z";
+    });
+}
+constexpr std::int64_t lookedAtOn = 1944907200; ///< 2031-08-19T12:00:00Z
+
+/// Pairs that are being taken while the parts' arithmetic counts.
+inline Instrument taking(const std::vector<CalibrationPair>& pairs)
+{
+    Calibration draft;
+    draft.pairs = pairs;
+    draft.accuracy = {0.05, 0, 0};
+    return *withDraft(skiff(), "house-battery", draft);
+}
+
 inline std::vector<RuleCase> scaleCases()
 {
     const std::vector<CodeAndOff> twoWays{{2500, 0, Direction::Rising},
         {3100, 0, Direction::Rising}, {3700, 0, Direction::Rising},
         {3110, 0.15, Direction::Falling}};
+    constexpr double count = 3.3 / 4096 * 59 / 12;
     auto oneWay = twoWays;
     oneWay[3].direction = Direction::Rising;
     return {
@@ -89,6 +114,8 @@ inline std::vector<RuleCase> scaleCases()
             calibrated(scattered(0.005))},
         {"S06", Severity::Check, calibrated(twoWays), "Rising and falling differ by 0.15 V",
             calibrated(oneWay), false},
+        {"S07", Severity::Note, calibratedTwice(0.09), "Calibrated 200 days ago",
+            calibratedTwice(0.014)},
         {"S08", Severity::Check, withGain(0.0042), "The scaling differs from the parts by 6.03 %",
             withGain(0.0041)},
         {"S09", Severity::Check, calibrated(scattered(0, 0.2)), "The pair at 11.9 V lies far off",
@@ -96,6 +123,9 @@ inline std::vector<RuleCase> scaleCases()
         {"S10", Severity::Note, withRatio(4095),
             "Counts are divided by 4095, the converter counts by 4096", withRatio(4096)},
         {"S11", Severity::Check, withMap(16), "4095 steps become 16", withMap(16000)},
+        {"S13", Severity::Check, taking({{60, 0}}), "At 0 V it shows 0.238 V", taking({{40, 0}})},
+        {"S14", Severity::Check, taking({{3000, 3000 * count - 0.25}, {3100, 3100 * count - 0.21}}),
+            "What is 11.63 V shows as 11.88 V", taking({{3000, 3000 * count - 0.2}})},
         {"S12", Severity::Check, withGain(3.961), "The scaling is 1000 times the parts' arithmetic",
             withGain(0.003961)},
     };

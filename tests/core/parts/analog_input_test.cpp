@@ -151,6 +151,44 @@ TEST(FittingFrontEnd, PutsTheFixedResistorAtTheGeometricMean)
         }
 }
 
+// Judged in another way: by the pin's volts a tenth of a kelvin apart.
+TEST(FinestResistor, HasTheFinestCoarsestStepOfAllValues)
+{
+    AnalogInput in;
+    in.sensor = SensorKind::Thermistor;
+    in.supply = 3.3;
+    for (const auto side : {FrontEndKind::SensorAbove, FrontEndKind::SensorBelow})
+        for (const auto& [from, to] : {std::pair(253.15, 333.15), {308.15, 315.15}}) {
+            in.frontEnd = side;
+            const auto coarsest = [&](double ohms) {
+                auto tried = in;
+                tried.fixed = ohms;
+                double least = 1;
+                for (double kelvin = from; kelvin < to; kelvin += 0.1)
+                    least = std::min(
+                        least, std::fabs(pinVolts(tried, kelvin + 0.1) - pinVolts(tried, kelvin)));
+                return least;
+            };
+            const auto best = finestResistor(in, from, to);
+            EXPECT_GT(best.leastSlope, 0);
+            for (const double decade : {1e2, 1e3, 1e4, 1e5})
+                for (const double value : e24())
+                    EXPECT_LE(coarsest(value * decade), coarsest(best.ohms) * 1.02)
+                        << value * decade << " against " << best.ohms;
+        }
+}
+
+// common practice: two equal resistors halve.
+TEST(AnalogInput, EqualResistorsHalve)
+{
+    AnalogInput in;
+    for (const double ohms : {1e3, 47e3, 1e6}) {
+        in.r1 = in.r2 = ohms;
+        EXPECT_EQ(pinVolts(in, 5), 2.5);
+        EXPECT_EQ(quantityAtPin(in, 2.5), 5);
+    }
+}
+
 TEST(FittingFrontEnd, LeavesTheDividerOutWhereTheSensorFits)
 {
     AnalogInput in;

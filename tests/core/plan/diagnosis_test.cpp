@@ -2,6 +2,8 @@
 // mistake shows is computed here in another way: from the circuit's own arithmetic.
 
 #include "plan/diagnosis.h"
+
+#include "run/channel_run.h"
 #include "tests/support.h"
 
 #include <gmock/gmock.h>
@@ -126,6 +128,58 @@ TEST(Diagnosis, TheLastDigitCountsAsItIsShown)
     EXPECT_DOUBLE_EQ(lastDigit("-0.125"), 0.001);
 }
 
+// A board of another kind of source shows its mistakes without a converter between.
+TEST(Diagnosis, KnowsTheMistakesOfPulsesAndTheClock)
+{
+    const auto speed = *resolve(test::wholeSkiff(), "evening-row");
+    const auto& channel = speed.channels[indexOf(speed.channels, "speed")];
+    ASSERT_EQ(channel.source.kind, SourceKind::Pulses);
+    EXPECT_TRUE(finds(diagnose(channel, {{12.0, 6, 0.1}, {20.4, 10.2, 0.1}}), {"each-change"}));
+    // NIST SP 811: a knot is 1.852 km/h.
+    EXPECT_TRUE(finds(diagnose(channel, {{5.4, 10, 0.1}, {8.6, 16, 0.1}}), {"in-knot"}));
+    EXPECT_TRUE(finds(diagnose(channel, {{6, 12.9, 1}, {8, 17.9, 1}}), {"every-second", "whole"}));
+    PlainChannel clock;
+    clock.source.kind = SourceKind::Clock;
+    clock.unit = *parseUnit("s");
+    EXPECT_TRUE(finds(diagnose(clock, {{36000, 39600, 1}}), {"hour-less"}));
+}
+
+TEST(Diagnosis, FallsBackToOneFactorOrOneConstant)
+{
+    const auto channel = test::plainSkiff().channels[0];
+    const auto factor = diagnose(channel, {{10.71, 10.4, 0.01}, {13.08, 12.7, 0.01}});
+    ASSERT_FALSE(factor.empty());
+    EXPECT_EQ(factor.front().mistakes.front().words, "everything is 1.03 times what it should be");
+    const auto constant = diagnose(channel, {{10.83, 10.4, 0.01}, {14.72, 14.3, 0.01}});
+    ASSERT_FALSE(constant.empty());
+    EXPECT_EQ(constant.front().mistakes.front().words, "0.425 too much everywhere");
+    for (const auto& e : diagnose(channel, {{10.71, 10.4, 0.01}}))
+        EXPECT_FALSE(finds({e}, {"factor"}) || finds({e}, {"constant"}))
+            << "one pair tells neither";
+}
+
+TEST(Diagnosis, TheFileCanSayWhatWasBuilt)
+{
+    const auto in = test::skiff();
+    const auto channel = resolve(in, "")->channels[0];
+    const auto applied = [&](const Explanation& e) { return e.mistakes.front().asItIs->apply(in); };
+    const auto scaled = [](const Instrument& changed, double code) {
+        return scaledCode(scalingOf(resolve(changed, "")->channels[0]), NumberKind::Float64, code);
+    };
+    Board swapped;
+    std::swap(swapped.r1, swapped.r2);
+    const auto wired = diagnosed(swapped, {2.1, 3.3});
+    ASSERT_TRUE(finds({wired.front()}, {"divider-upside-down"}));
+    const auto rewired = applied(wired.front());
+    ASSERT_TRUE(rewired);
+    EXPECT_NEAR(scaled(*rewired, 2048), 1.65 * 59 / 47, 1e-9);
+    // Corrected by what is shown: the same reading then gives what was expected.
+    const auto factor = diagnose(channel, {{10.71, 10.4, 0.01}, {13.08, 12.7, 0.01}});
+    EXPECT_NEAR(scaled(*applied(factor.front()), 3000), scaled(in, 3000) / 1.0299, 1e-3);
+    const auto constant = diagnose(channel, {{10.83, 10.4, 0.01}, {14.72, 14.3, 0.01}});
+    EXPECT_NEAR(scaled(*applied(constant.front()), 3000), scaled(in, 3000) - 0.425, 1e-9);
+}
+
 TEST(Diagnosis, SaysWhatToMeasureNext)
 {
     // One pair near the bottom leaves more than one explanation; the next value tells them apart.
@@ -134,7 +188,7 @@ TEST(Diagnosis, SaysWhatToMeasureNext)
     const auto channel = test::plainSkiff().channels[0];
     std::vector<Explanation> two;
     for (const char* id : {"none", "milli"})
-        two.push_back({{{id, "", ""}}, 0, {}});
+        two.push_back({{{id, "", "", {}}}, 0, {}});
     EXPECT_NEAR(tellApart(channel, two), 14.6, 1e-9) << "a factor shows most at the top";
     EXPECT_TRUE(std::isnan(tellApart(channel, {})));
     EXPECT_TRUE(diagnose(channel, {}).empty());

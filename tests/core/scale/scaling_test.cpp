@@ -109,6 +109,57 @@ TEST(Scaling, HasNoInverseWhereItTurnsBackOrEnds)
     EXPECT_NEAR(*readingFor(scalingOf(map), 5, 0, 1000), 550, 0.1) << "the middle of 500 to 600";
 }
 
+TEST(Scaling, AFormulaGivesItsUnitOrAPlainNumber)
+{
+    auto spec = specOf(ScalingKind::Formula);
+    const auto inMillivolt = [&](const char* text) {
+        spec.formula = text;
+        return scaledCode(scalingOf(spec, *parseUnit("mV")), NumberKind::Float64, 100);
+    };
+    EXPECT_NEAR(inMillivolt("reading * 4.3 mV + 0.1 V"), 530, 1e-9);
+    EXPECT_NEAR(inMillivolt("reading * 4.3"), 430, 1e-12) << "in the channel's own unit";
+    EXPECT_NEAR(inMillivolt("exp(ln(reading)) / 2 + max(reading, 7) ^ 2"), 10050, 1e-9);
+    spec.unit = "V";
+    EXPECT_NEAR(inMillivolt("reading * 4.3"), 430e3, 1e-9) << "in the scaling's unit";
+    EXPECT_TRUE(std::isnan(inMillivolt("1 / (reading - 100)")));
+}
+
+// Each step is rounded to the board's kind: 2^24 + 1 is not a 32-bit float.
+TEST(Scaling, AFormulaIsComputedInTheBoardsKind)
+{
+    auto spec = specOf(ScalingKind::Formula);
+    spec.formula = "(reading + 1) - reading";
+    EXPECT_EQ(scaledCode(scalingOf(spec), NumberKind::Float32, 16777216), 0);
+    EXPECT_EQ(scaledCode(scalingOf(spec), NumberKind::Float64, 16777216), 1);
+}
+
+TEST(Scaling, GivesOtherUnitsAndTakesOffTheTare)
+{
+    const auto gram = *parseUnit("g");
+    for (const auto kind :
+        {ScalingKind::Linear, ScalingKind::Ratio, ScalingKind::TwoPoints, ScalingKind::Polynomial,
+            ScalingKind::Table, ScalingKind::RangeMap, ScalingKind::Formula}) {
+        auto spec = specOf(kind);
+        spec.gain = 2;
+        spec.value = 2;
+        spec.points = {{0, 0}, {10, 20}};
+        spec.coefficients = {0, 2};
+        spec.map = {0, 10, 0, 20};
+        spec.formula = "reading * 2";
+        spec.unit = "kg";
+        spec.tare = 500;
+        const auto scaling = scalingOf(spec, gram);
+        EXPECT_NEAR(scaledCode(scaling, NumberKind::Float64, 3), 5500, 1e-9)
+            << static_cast<int>(kind);
+        EXPECT_NEAR(
+            *readingFor(scaling, 5500, 0, 10), 3, kind == ScalingKind::RangeMap ? 0.5 : 1e-9);
+    }
+    auto celsius = specOf(ScalingKind::Linear);
+    celsius.unit = "degC";
+    EXPECT_NEAR(
+        scaledCode(scalingOf(celsius, *parseUnit("degF")), NumberKind::Float64, 100), 212, 1e-9);
+}
+
 TEST(Scaling, SaysItselfInWords)
 {
     auto spec = specOf(ScalingKind::Linear);
