@@ -57,13 +57,14 @@ void check(
     const auto instrument = io::loadInstrument(path);
     if (!instrument)
         return context.fail(instrument.error());
-    auto plain = resolve(*instrument, scenario);
-    if (!plain)
-        return context.fail(plain.error());
-    plain->today = today;
-    auto findings = findingsOf(*instrument, *plain);
+    auto resolved = resolve(*instrument, scenario);
+    if (!resolved)
+        return context.fail(resolved.error());
+    auto plain = std::move(resolved).value();
+    plain.today = today;
+    auto findings = findingsOf(*instrument, plain);
     if (!scenario.empty()) {
-        auto seen = scenarioFindings(*instrument, *plain);
+        auto seen = scenarioFindings(*instrument, plain);
         std::move(seen.begin(), seen.end(), std::back_inserter(findings));
         sortFindings(findings);
     }

@@ -5,17 +5,18 @@
 
 namespace fern::io {
 
-StandInLink::StandInLink(std::unique_ptr<StandIn> standIn, std::string name)
+StandInLink::StandInLink(
+    std::unique_ptr<StandIn> standIn, std::string name, Clock::time_point began)
     : m_standIn(std::move(standIn))
     , m_name(std::move(name))
+    , m_start(began)
 {
 }
 
 Ticks StandInLink::now() const
 {
-    return Ticks{std::chrono::duration_cast<std::chrono::nanoseconds>(
-        std::chrono::steady_clock::now() - m_start)
-                     .count()};
+    return Ticks{
+        std::chrono::duration_cast<std::chrono::nanoseconds>(Clock::now() - m_start).count()};
 }
 
 std::vector<LiveChunk> StandInLink::take()

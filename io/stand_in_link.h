@@ -5,6 +5,7 @@
 #include "io/link.h"
 #include "run/stand_in.h"
 
+#include <chrono>
 #include <mutex>
 
 namespace fern::io {
@@ -19,8 +20,13 @@ struct StandInFaults {
 
 class StandInLink : public Link {
 public:
-    /// A stand-in that begins now; `name` is what its report calls it.
-    StandInLink(std::unique_ptr<StandIn> standIn, std::string name);
+    using Clock = std::chrono::steady_clock;
+    /// A stand-in that began at an instant, so that two can run side by side; `name` is what its
+    /// report calls it.
+    StandInLink(
+        std::unique_ptr<StandIn> standIn, std::string name, Clock::time_point began = Clock::now());
+
+    Clock::time_point began() const { return m_start; }
 
     Ticks now() const override;
     std::vector<LiveChunk> take() override;
@@ -38,7 +44,7 @@ private:
     mutable std::mutex m_mutex;
     StandInFaults m_faults; ///< guarded
     int m_opened = 1; ///< guarded
-    std::chrono::steady_clock::time_point m_start = std::chrono::steady_clock::now();
+    Clock::time_point m_start;
 };
 
 } // namespace fern::io

@@ -172,6 +172,7 @@ StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& pla
     part.stepResponse = stepResponseOf(c);
     part.scaleCurve = c.isAnalog() ? scaleCurveOf(c) : lineOf(c);
     part.calibration = calibrationSheetOf(*instrument.channels[channel], c);
+    part.scalingWords = scalingInWords(scalingOf(c), prettyUnit(c.unit.name));
     part.firmware = scalingForFirmware(scalingOf(c), c.numberKind, c.name, c.unit.name);
     if (choice) {
         const auto& reader = plain.readers[choice->reader];

@@ -45,6 +45,7 @@ struct StaticPart {
     TraceLine stepResponse; ///< of the smoothing to a jump from 0 to 1
     TraceLine
         scaleCurve; ///< in the channel's unit over codes: the wished range and a tenth beside it
+    std::string scalingWords; ///< the scaling as an equation, less its tare
     std::string firmware; ///< the scaling, to copy
     CalibrationSheet calibration; ///< of the channel
 };

@@ -152,6 +152,7 @@ void MainWindow::connectParts()
 {
     connect(m_channels, &ChannelsPlace::refused, m_notice, &NoticeBar::showMessage);
     connect(m_channels, &ChannelsPlace::sourceMenuWanted, this, &MainWindow::offerSources);
+    connect(m_channels, &ChannelsPlace::meterMenuWanted, this, &MainWindow::offerMeters);
     connect(m_channels, &ChannelsPlace::readerChosen, this,
         [this](const QString& reader) { chooseChannel(m_channel, reader); });
     connect(m_topBar, &TopBar::channelChosen, this, [this](const QString& id) {

@@ -112,6 +112,10 @@ private:
     QList<PlayChoice> playChoices() const;
     void showPlayChoices();
     void offerSources(const QPoint& at);
+    /// Offers what can say what is true while one calibrates.
+    void offerMeters(const QPoint& at);
+    void useMeterStandIn();
+    void chooseMeterPort();
     /// Does what a choice of what drives the instrument says.
     void play(const QString& key);
     void startScenario(const QString& id);
@@ -122,7 +126,7 @@ private:
     void chooseLog();
     void importAs(const ImportPlan& plan);
     void addCapture(const StoredCapture& capture);
-    std::unique_ptr<StandIn> standInOf(StandInKind kind);
+    std::unique_ptr<StandIn> standInOf(StandInKind kind, const QString& channel = {});
     void listenToStandIn(const QString& word);
     void listenToFeedStandIn();
     void choosePort();
@@ -179,6 +183,8 @@ private:
     QString m_feed; ///< address and seconds of the one that is read
     RecordingView m_recording; ///< as it was shown last
     QString m_playing; ///< key of what drives the instrument
+    io::StandInLink::Clock::time_point m_standInBegan; ///< when the stand-in that drives it began
+    QString m_meterPort; ///< path and speed of the meter that was used last
 };
 
 } // namespace fern::app

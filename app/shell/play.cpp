@@ -3,6 +3,8 @@
 #include "app/dialogs/dialogs.h"
 #include "app/look/text.h"
 #include "app/places/bench/bench_place.h"
+#include "app/places/channels/calibration_page.h"
+#include "app/places/channels/channels_place.h"
 #include "app/shell/main_window.h"
 #include "app/shell/notice_bar.h"
 #include "app/tick/tick_bar.h"
@@ -123,6 +125,48 @@ void MainWindow::offerSources(const QPoint& at)
         connect(action, &QAction::triggered, this, [this, choice] { play(choice.key); });
     }
     menu->popup(at);
+}
+
+void MainWindow::offerMeters(const QPoint& at)
+{
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("metersMenu"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    connect(menu->addAction(tr("Typed by hand")), &QAction::triggered, this,
+        [this] { m_channels->calibration()->typeReference(); });
+    connect(menu->addAction(tr("Stand-in: a meter beside it")), &QAction::triggered, this,
+        &MainWindow::useMeterStandIn);
+    connect(menu->addAction(tr("A meter on a port…")), &QAction::triggered, this,
+        &MainWindow::chooseMeterPort);
+    menu->popup(at);
+}
+
+/// The truth of the simulation, or a stand-in of a meter that began together with the board's.
+void MainWindow::useMeterStandIn()
+{
+    if (!isListening())
+        return m_channels->calibration()->useWorldAsMeter();
+    if (!m_playing.startsWith(standInKey))
+        return m_notice->showMessage(
+            tr("A real board has no stand-in of a meter beside it: type, or use one on a port."));
+    if (auto standIn = standInOf(StandInKind::Meter, m_channel))
+        m_channels->calibration()->useMeter(std::make_shared<io::StandInLink>(
+            std::move(standIn), tr("stand-in: meter").toStdString(), m_standInBegan));
+}
+
+void MainWindow::chooseMeterPort()
+{
+    const auto typed = m_dialogs.askText(this, tr("Listen to a meter"),
+        tr("The path of its port and its speed in baud. The first number of each line counts, in "
+           "the channel's unit."),
+        m_meterPort);
+    if (!typed || typed->trimmed().isEmpty())
+        return;
+    const auto setting = portSetting(typed->trimmed());
+    if (!setting)
+        return m_notice->showMessage(qText(setting.error().message));
+    m_meterPort = typed->trimmed();
+    m_channels->calibration()->useMeter(io::listenTo(*setting));
 }
 
 void MainWindow::play(const QString& key)
@@ -297,10 +341,11 @@ void MainWindow::startScenario(const QString& id)
 }
 
 /// Makes a stand-in for the open instrument; null, and told, when it lacks what that needs.
-std::unique_ptr<StandIn> MainWindow::standInOf(StandInKind kind)
+std::unique_ptr<StandIn> MainWindow::standInOf(StandInKind kind, const QString& channel)
 {
     StandInSetting setting{kind};
     setting.scenario = m_scenario.toStdString();
+    setting.channel = channel.toStdString();
     auto made = makeStandIn(m_document.instrument(), setting);
     if (made)
         return std::move(made).value();
@@ -319,6 +364,7 @@ void MainWindow::listenToStandIn(const QString& word)
     auto link = std::make_shared<io::StandInLink>(
         std::move(standIn), tr("stand-in: %1").arg(word).toStdString());
     m_playing = standInKey + word;
+    m_standInBegan = link->began();
     listen(link);
     m_setFaults = [link](const io::StandInFaults& faults) { link->setFaults(faults); };
     m_bench->live().offerFaults(true);

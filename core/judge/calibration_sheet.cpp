@@ -35,6 +35,7 @@ void addNext(CalibrationSheet& sheet, const PlainChannel& c, const Fit* fit)
                     inUnitText(c, wanted));
             return;
         }
+    sheet.isCovered = true;
     if (fit == nullptr)
         return;
     const double low = nominalReading(c, c.from);
@@ -104,6 +105,7 @@ CalibrationSheet calibrationSheetOf(const Channel& channel, const PlainChannel& 
         sheet.calibration = *plain.calibration;
     sheet.tolerance = toleranceInUnit(plain);
     const auto pairs = usedPairs(sheet.calibration);
+    sheet.readings = readingsOf(plain);
     sheet.models = offersOf(plain, pairs);
     sheet.nominalGain = nominalScalingOf(plain).gain;
     const auto fit = fitOf(sheet.calibration, sheet.nominalGain);

@@ -3,6 +3,7 @@
 // verdict, what another model would give, and what to measure next.
 
 #include "instrument/resolve.h"
+#include "run/channel_run.h"
 #include "scale/verdict.h"
 
 #include <limits>
@@ -29,6 +30,8 @@ struct CalibrationSheet {
     Judgement judgement = Judgement::Unsure;
     std::string verdict, advice, next; ///< sentences; may be empty
     std::string drift; ///< against the calibration before; may be empty
+    bool isCovered = false; ///< both ends and the middle of the wished range have a pair
+    ReadingRange readings; ///< that the channel can have
     double nextReference = std::numeric_limits<double>::quiet_NaN(); ///< that `next` asks for
     std::vector<ModelOffer> models; ///< in the order of FitModel
     double nominalGain = 1; ///< of the parts, which an offset takes

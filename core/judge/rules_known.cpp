@@ -10,6 +10,7 @@
 #include "scale/calibrate.h"
 #include "scale/drift.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -111,10 +112,11 @@ void checkOldCalibration(const Instrument& in, const PlainInstrument& plain, Fin
             continue;
         const double age = static_cast<double>(plain.today - *on) / day;
         const auto* before = calibrationBefore(channel, c.calibration->id);
-        const auto readings = readingsOf(c);
+        const auto [least, most] =
+            std::minmax({nominalReading(c, c.from), nominalReading(c, c.to)});
         const auto drift = before == nullptr
             ? std::nullopt
-            : differenceOf(before->result, c.calibration->result, readings.least, readings.most);
+            : differenceOf(before->result, c.calibration->result, least, most);
         const auto days = before == nullptr ? std::nullopt : daysBetween(*before, *c.calibration);
         const bool isKnown = drift && days;
         const double good =

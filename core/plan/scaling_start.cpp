@@ -17,7 +17,7 @@ namespace {
 /// Enough digits for any converter, few enough to read.
 double readable(double value)
 {
-    return *parseNumber(significantText(value, 8));
+    return *parseNumber(significantText(value, 10));
 }
 
 int whole(double value)
@@ -54,9 +54,10 @@ ScalingSpec scalingStart(const PlainChannel& c, ScalingKind kind)
         const double value = scaledCode(scaling, NumberKind::Float64, reading);
         return readable(std::isnan(value) ? 0 : value);
     };
-    const double gain = (valueAt(high) - valueAt(low)) / (high - low);
+    const bool isLine = scaling.form == ScalingForm::Curve && !isResistive(scaling.sensor);
+    const double gain = isLine ? scaling.gain : (valueAt(high) - valueAt(low)) / (high - low);
     spec.gain = readable(gain);
-    spec.offset = readable(valueAt(low) - gain * low);
+    spec.offset = readable(isLine ? scaling.offset : valueAt(low) - gain * low);
     switch (kind) {
     case ScalingKind::FromParts:
         return {};
@@ -88,8 +89,10 @@ ScalingSpec scalingStart(const PlainChannel& c, ScalingKind kind)
         spec.steinhartHart = throughThermistor(c);
         break;
     case ScalingKind::Formula:
-        spec.formula = fmt::format("{} * {} {} {}", scalingVariable, shortestText(spec.gain),
-            spec.offset < 0 ? '-' : '+', shortestText(std::fabs(spec.offset)));
+        spec.formula = fmt::format("{} * {}", scalingVariable, shortestText(spec.gain));
+        if (spec.offset != 0)
+            spec.formula += fmt::format(
+                " {} {}", spec.offset < 0 ? '-' : '+', shortestText(std::fabs(spec.offset)));
         break;
     }
     return spec;

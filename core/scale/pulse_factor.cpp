@@ -23,6 +23,14 @@ Result<double> pulsesPerUnit(const CountedAmount& counted, const Unit& unit, boo
     return toSi(1, unit) * counted.pulses / amount;
 }
 
+std::string usualAmountUnit(const Unit& unit, bool isRate)
+{
+    for (const auto* name : {"m", "L", "kg", "Wh", "count"})
+        if (pulsesPerUnit({1, {1, name}}, unit, isRate))
+            return name;
+    return {};
+}
+
 double countedRelative(double pulses)
 {
     return 1 / pulses;

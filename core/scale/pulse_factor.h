@@ -18,6 +18,9 @@ struct CountedAmount {
 /// a second). Error when they do not fit: a speed wants a distance, a flow wants a volume.
 Result<double> pulsesPerUnit(const CountedAmount& counted, const Unit& unit, bool isRate);
 
+/// Returns a usual unit of the amount: metres for a speed, litres for a flow; empty for none.
+std::string usualAmountUnit(const Unit& unit, bool isRate);
+
 /// Returns the relative uncertainty that a count has by itself: one pulse more or less.
 double countedRelative(double pulses);
 

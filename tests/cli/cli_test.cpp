@@ -303,7 +303,7 @@ TEST(Cli, DiagnosesWhatIsShown)
     EXPECT_EQ(
         member(member(found, "explanations").items[0], "mistakes").items[0].text, "no-divider");
     EXPECT_EQ(cli("diagnose " + skiffPath + " --channel house-battery 2.60").exitCode, 4);
-    EXPECT_NE(cli("diagnose " + skiffPath + " --channel strokes 1=2").exitCode, 0);
+    EXPECT_NE(cli("diagnose " + skiffPath + " --channel nothing 1=2").exitCode, 0);
     EXPECT_NE(
         cli("diagnose " + skiffPath + " --channel house-battery 7.77=12.0").out.find("no known"),
         std::string::npos);

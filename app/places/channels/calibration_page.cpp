@@ -1,6 +1,7 @@
 #include "app/places/channels/calibration_page.h"
 
 #include "app/look/card.h"
+#include "app/look/chip.h"
 #include "app/look/inputs.h"
 #include "app/look/line_label.h"
 #include "app/look/look.h"
@@ -9,6 +10,7 @@
 #include "base/split.h"
 #include "instrument/calibration_edits.h"
 #include "scale/calibrate.h"
+#include "scale/guide.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -28,15 +30,29 @@ namespace fern::app {
 
 namespace {
 
-constexpr int averaged = 20; ///< readings that make one
-enum PairColumn { ReadingColumn, ReferenceColumn, OffColumn, WayColumn, pairColumns };
+constexpr int averaged = 12; ///< readings that make one
+enum PairColumn {
+    ReadingColumn,
+    ReferenceColumn,
+    UncertainColumn,
+    OffColumn,
+    WayColumn,
+    pairColumns
+};
 enum ResidualLine : std::size_t { Residuals, UpperBand, LowerBand };
 
-QString wayWord(Direction direction)
+QString wayWord(const CalibrationPair& pair)
 {
-    return direction == Direction::Rising ? QObject::tr("↑")
-        : direction == Direction::Falling ? QObject::tr("↓")
-                                          : QString();
+    return pair.isOff                          ? QObject::tr("out")
+        : pair.direction == Direction::Rising  ? QObject::tr("↑")
+        : pair.direction == Direction::Falling ? QObject::tr("↓")
+                                               : QString();
+}
+
+/// Whether a pair's cell can be typed into.
+bool isTyped(int column)
+{
+    return column <= UncertainColumn;
 }
 
 } // namespace
@@ -44,6 +60,7 @@ QString wayWord(Direction direction)
 CalibrationPage::CalibrationPage(Document& document, QWidget* parent)
     : QWidget(parent)
     , m_document(document)
+    , m_meter(new ReferenceMeter(this))
 {
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(0, 0, 0, 0);
@@ -51,6 +68,7 @@ CalibrationPage::CalibrationPage(Document& document, QWidget* parent)
     row->addWidget(createPairs(), 5);
     row->addWidget(createFit(), 6);
     connectInputs();
+    showMeter();
 }
 
 QWidget* CalibrationPage::createPairs()
@@ -67,7 +85,15 @@ QWidget* CalibrationPage::createPairs()
     m_direction->setObjectName(QStringLiteral("pairDirection"));
     m_direction->setAccessibleName(tr("How the quantity came there"));
     m_direction->addItems({tr("either way"), tr("rising"), tr("falling")});
-    m_takeButton = new QPushButton(tr("Take reading"), card);
+    m_meterButton = new QPushButton(card);
+    m_meterButton->setObjectName(QStringLiteral("referenceMeter"));
+    m_meterButton->setToolTip(tr("Where the reference's value comes from: typed, or a meter"));
+    m_guideButton = new Chip(tr("Guide me"), card);
+    m_guideButton->setCheckable(true);
+    m_guideButton->setObjectName(QStringLiteral("guide"));
+    m_guideButton->setToolTip(tr("Asks for one value after the other, waits until the reading "
+                                 "stands still, and takes it"));
+    m_takeButton = new QPushButton(tr("Take"), card);
     m_takeButton->setObjectName(QStringLiteral("takeReading"));
     m_takeButton->setToolTip(
         tr("Averages the last %1 readings, once they stand still").arg(averaged));
@@ -77,33 +103,42 @@ QWidget* CalibrationPage::createPairs()
     m_table->setFrameShape(QFrame::NoFrame);
     m_table->setSelectionBehavior(QAbstractItemView::SelectRows);
     m_table->verticalHeader()->hide();
-    m_table->verticalHeader()->setDefaultSectionSize(24);
     m_table->horizontalHeader()->setFont(wordFont(12));
     m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-    m_table->horizontalHeader()->setSectionResizeMode(WayColumn, QHeaderView::Fixed);
-    m_table->setColumnWidth(WayColumn, 30);
+    for (const auto& [column, width] :
+        {std::pair(UncertainColumn, 50), {OffColumn, 76}, {WayColumn, 34}}) {
+        m_table->horizontalHeader()->setSectionResizeMode(column, QHeaderView::Fixed);
+        m_table->setColumnWidth(column, width);
+    }
     m_table->verticalHeader()->setMinimumSectionSize(22);
+    m_table->verticalHeader()->setDefaultSectionSize(24);
     m_table->setMinimumHeight(60);
     m_table->viewport()->setBackgroundRole(cardRole);
-    m_pasteButton = new QPushButton(tr("Paste pairs"), card);
+    m_pasteButton = new LinkButton(tr("paste"), card);
     m_pasteButton->setObjectName(QStringLiteral("pastePairs"));
     m_pasteButton->setToolTip(
         tr("Two columns, reading and reference, as a spreadsheet copies them"));
-    m_removeButton = new QPushButton(tr("Remove"), card);
+    m_outButton = new LinkButton(tr("leave out"), card);
+    m_outButton->setObjectName(QStringLiteral("leavePairOut"));
+    m_outButton->setToolTip(tr("Keeps the chosen pair, but not in the curve; again takes it back"));
+    m_removeButton = new LinkButton(tr("remove"), card);
     m_removeButton->setObjectName(QStringLiteral("removePair"));
     auto* take = new QHBoxLayout;
     take->setSpacing(grid - 2);
-    take->addWidget(softLabel(tr("Reference says"), card));
+    take->addWidget(m_meterButton);
     take->addWidget(m_takeEdit, 1);
     take->addWidget(m_direction);
     auto* ways = new QHBoxLayout;
     ways->setSpacing(grid - 2);
-    for (auto* button : {m_takeButton, m_pasteButton, m_removeButton})
+    ways->addWidget(m_takeButton, 1);
+    for (auto* button : {m_pasteButton, m_outButton, m_removeButton})
         ways->addWidget(button);
-    ways->addStretch(1);
+    auto* now = new QHBoxLayout;
+    now->addWidget(m_now, 1);
+    now->addWidget(m_guideButton);
     card->body()->setSpacing(grid - 3);
     card->body()->addWidget(m_next);
-    card->body()->addWidget(m_now);
+    card->body()->addLayout(now);
     card->body()->addLayout(take);
     card->body()->addWidget(m_table, 1);
     card->body()->addLayout(ways);
@@ -141,7 +176,7 @@ QWidget* CalibrationPage::createReference()
     rows->addWidget(m_percent, 1, 1);
     rows->addWidget(softLabel(tr("and"), sheet), 1, 2);
     rows->addWidget(m_digits, 1, 3);
-    rows->addWidget(softLabel(tr("digits of"), sheet), 1, 4);
+    rows->addWidget(softLabel(tr("×"), sheet), 1, 4);
     rows->addWidget(m_digit, 1, 5);
     return sheet;
 }
@@ -160,8 +195,8 @@ QWidget* CalibrationPage::createFit()
                      {tr("scaling now"), &Tokens::sky, 1}},
             card);
     m_fitPlot->setObjectName(QStringLiteral("fitPlot"));
-    m_residualPlot = new Plot(
-        {{{}, &Tokens::amber, 1, false, true}, {{}, &Tokens::soft, 1}, {{}, &Tokens::soft, 1}},
+    m_residualPlot = new Plot({{tr("off by"), &Tokens::amber, 1, false, true},
+                                  {tr("tolerance"), &Tokens::soft, 1}, {{}, &Tokens::soft, 1}},
         card);
     m_fitPlot->setMinimumHeight(48);
     m_residualPlot->setMinimumHeight(48);
@@ -172,6 +207,8 @@ QWidget* CalibrationPage::createFit()
     m_advice->setFont(wordFont(12));
     m_advice->setForegroundRole(softRole);
     m_applyButton = new QPushButton(tr("Apply"), card);
+    m_applyButton->setShortcut(QKeySequence(Qt::ALT | Qt::Key_A));
+    m_applyButton->setToolTip(tr("Makes the curve the channel's scaling, Alt+A"));
     m_applyButton->setObjectName(QStringLiteral("applyCalibration"));
     m_history = new QComboBox(card);
     m_history->setObjectName(QStringLiteral("calibrationHistory"));
@@ -203,8 +240,24 @@ void CalibrationPage::connectInputs()
         else
             Q_EMIT refused(qText(said.error().message));
     });
-    connect(m_pasteButton, &QPushButton::clicked, this, &CalibrationPage::paste);
-    connect(m_removeButton, &QPushButton::clicked, this, [this] {
+    connect(m_pasteButton, &QAbstractButton::clicked, this, &CalibrationPage::paste);
+    connect(m_outButton, &QAbstractButton::clicked, this, [this] {
+        const auto row = static_cast<std::size_t>(m_table->currentRow());
+        if (row < m_sheet.calibration.pairs.size())
+            changeDraft(tr("Leave a pair out"),
+                [row](Calibration& c) { c.pairs[row].isOff = !c.pairs[row].isOff; });
+    });
+    connect(m_meterButton, &QPushButton::clicked, this, [this] {
+        Q_EMIT meterMenuWanted(m_meterButton->mapToGlobal(QPoint(0, m_meterButton->height())));
+    });
+    connect(m_meter, &ReferenceMeter::changed, this, &CalibrationPage::showMeter);
+    connect(m_guideButton, &QAbstractButton::toggled, this, [this](bool isOn) {
+        m_pending.reset();
+        if (isOn)
+            m_takeEdit->setFocus();
+        showStep();
+    });
+    connect(m_removeButton, &QAbstractButton::clicked, this, [this] {
         const int row = m_table->currentRow();
         if (row >= 0)
             changeDraft(tr("Remove a pair"), [row](Calibration& c) {
@@ -258,15 +311,31 @@ void CalibrationPage::changeDraft(
     m_document.apply(name, withDraft(m_document.instrument(), m_channel, draft));
 }
 
+/// How the quantity came to a reading: as it is chosen, or as the guide has seen it.
+Direction CalibrationPage::directionTo(
+    double reading, const std::vector<CalibrationPair>& pairs) const
+{
+    const auto chosen = static_cast<Direction>(m_direction->currentIndex());
+    if (chosen != Direction::Unknown || !m_guideButton->isChecked() || pairs.empty())
+        return chosen;
+    return reading > pairs.back().reading ? Direction::Rising : Direction::Falling;
+}
+
 void CalibrationPage::take(const Quantity& said)
 {
+    // One who is guided may type before the reading stands still.
+    if (!m_reading.isSettled && m_guideButton->isChecked()) {
+        m_pending = said;
+        return showStep();
+    }
+    m_pending.reset();
     if (!m_reading.isSettled)
         return Q_EMIT refused(m_reading.count < 4
                 ? tr("There are no readings yet: run the scenario or listen to the board.")
                 : tr("The reading still moves: wait until it stands still."));
     changeDraft(tr("Take a reading"), [&](Calibration& c) {
         c.pairs.push_back({m_reading.mean, in(said, m_unit.name), m_reading.scatter,
-            static_cast<Direction>(m_direction->currentIndex()), false, {}, {}});
+            directionTo(m_reading.mean, c.pairs), false, {}, 0, {}});
     });
     m_takeEdit->showQuantity(said);
     m_takeEdit->setFocus();
@@ -275,7 +344,7 @@ void CalibrationPage::take(const Quantity& said)
 
 void CalibrationPage::editCell(int row, int column)
 {
-    if (m_isFilling || column > ReferenceColumn)
+    if (m_isFilling || !isTyped(column))
         return;
     const auto text = m_table->item(row, column)->text().trimmed().toStdString();
     const auto number = parseNumber(text);
@@ -287,7 +356,9 @@ void CalibrationPage::editCell(int row, int column)
         if (row >= static_cast<int>(c.pairs.size()))
             return;
         auto& pair = c.pairs[static_cast<std::size_t>(row)];
-        (column == ReadingColumn ? pair.reading : pair.reference) = *number;
+        (column == ReadingColumn            ? pair.reading
+                : column == ReferenceColumn ? pair.reference
+                                            : pair.uncertainty) = *number;
     });
 }
 
@@ -344,9 +415,14 @@ void CalibrationPage::showView(const RunView& view)
     if (view.channel >= view.plain.channels.size())
         return;
     const auto& c = view.plain.channels[view.channel];
+    hearWorld(view, c);
     showReading(view);
     if (std::exchange(m_shown, view.fixed) == view.fixed)
-        return;
+        return showStep();
+    if (m_channel != c.id) {
+        m_guideButton->setChecked(false);
+        m_meter->useNone();
+    }
     m_channel = c.id;
     if (m_unit.name != c.unit.name)
         m_takeEdit->showQuantity({0, c.unit.name});
@@ -373,9 +449,10 @@ void CalibrationPage::showView(const RunView& view)
     m_verdict->setText(qText(m_sheet.verdict));
     m_verdict->setForegroundRole(
         m_sheet.judgement == Judgement::Bad ? brickRole : QPalette::WindowText);
-    m_advice->setText(qText(m_sheet.advice));
-    m_model->setToolTip(qText(m_sheet.advice));
-    m_next->setText(qText(m_sheet.next));
+    m_advice->setText(
+        qText(m_sheet.drift.empty() ? m_sheet.advice : m_sheet.drift + ". " + m_sheet.advice));
+    m_model->setToolTip(m_advice->text());
+    showStep();
     m_applyButton->setEnabled(m_sheet.hasFit && m_sheet.isDraft);
     showPlots();
     showHistory();
@@ -391,13 +468,81 @@ void CalibrationPage::resizeEvent(QResizeEvent* event)
 
 void CalibrationPage::showReading(const RunView& view)
 {
-    m_reading = settledReading(view.codes.values, averaged);
+    m_reading = settledReading(
+        view.codes.values, averaged, readingsOf(view.plain.channels[view.channel]).step);
     m_now->setText(m_reading.count == 0 ? tr("no reading yet")
             : m_reading.isSettled
             ? tr("reading %1 ±%2, stands still")
                   .arg(qText(significantText(m_reading.mean, 6)),
                       qText(significantText(m_reading.scatter, 2)))
             : tr("reading %1, still moving").arg(qText(significantText(m_reading.mean, 5))));
+}
+
+/// The truth of a simulation, about twice a second, as a meter would show it.
+void CalibrationPage::hearWorld(const RunView& view, const PlainChannel& c)
+{
+    constexpr Ticks pace{500'000'000};
+    if (view.now < m_heardAt || view.now - m_heardAt >= pace) {
+        m_heardAt = view.now;
+        m_meter->hear(fromSi(view.newest.world, c.unit));
+    }
+}
+
+void CalibrationPage::useMeter(std::shared_ptr<io::Link> link)
+{
+    m_meter->useLink(std::move(link));
+}
+
+void CalibrationPage::showMeter()
+{
+    const bool isTypedByHand = m_meter->kind() == ReferenceMeter::Kind::None;
+    m_meterButton->setText(isTypedByHand ? tr("Reference says") : tr("Meter says"));
+    m_takeEdit->setReadOnly(!isTypedByHand);
+    const auto said = m_meter->settled();
+    if (said.count > 0)
+        m_takeEdit->showQuantity({said.isSettled ? *parseNumber(significantText(said.mean, 6))
+                                                 : *parseNumber(m_meter->words().toStdString()),
+            m_unit.name});
+    m_meterButton->setToolTip(isTypedByHand
+            ? tr("Where the reference's value comes from: typed, or a meter")
+            : tr("The meter says %1").arg(m_meter->words()));
+    showStep();
+}
+
+/// Says what to do next, and does it where the guide may: takes a reading that stands still against
+/// a meter that does, or against what was typed before.
+void CalibrationPage::showStep()
+{
+    if (!m_guideButton->isChecked())
+        return m_next->setText(qText(m_sheet.next));
+    const auto step = guideStep(m_reading, current().pairs, m_sheet.readings.step,
+        m_sheet.readings.most - m_sheet.readings.least);
+    const auto wanted = tr("%1 %2").arg(
+        qText(significantText(m_sheet.nextReference, 3)), qText(prettyUnit(m_unit.name)));
+    const bool hasMeter = m_meter->kind() != ReferenceMeter::Kind::None;
+    const auto said = m_meter->settled();
+    if (step == GuideStep::Take && (m_pending || (hasMeter && said.isSettled))) {
+        const auto value = m_pending
+            ? *m_pending
+            : Quantity{*parseNumber(significantText(said.mean, 6)), m_unit.name};
+        return take(value);
+    }
+    const auto more = m_sheet.isCovered ? tr("Covered: apply with Alt+A, or go on. ") : QString();
+    switch (step) {
+    case GuideStep::SetValue:
+        return m_next->setText(
+            std::isnan(m_sheet.nextReference) ? more : more + tr("Now set about %1.").arg(wanted));
+    case GuideStep::Wait:
+        return m_next->setText(m_reading.count < 4
+                ? tr("There are no readings: run the scenario, or listen to the board.")
+                : more
+                    + tr("Wait: the reading still moves%1.")
+                          .arg(m_pending ? tr(", then it is taken") : QString()));
+    case GuideStep::Take:
+        return m_next->setText(hasMeter
+                ? tr("Wait: the meter still moves.")
+                : tr("It stands still: type what the reference says, Enter."));
+    }
 }
 
 void CalibrationPage::fillTable()
@@ -408,7 +553,7 @@ void CalibrationPage::fillTable()
     m_isFilling = true;
     const auto unit = qText(prettyUnit(m_unit.name));
     m_table->setHorizontalHeaderLabels(
-        {tr("reading"), tr("reference, %1").arg(unit), tr("off by, %1").arg(unit), QString()});
+        {tr("reading"), tr("ref., %1").arg(unit), tr("±"), tr("off by, %1").arg(unit), QString()});
     const auto& pairs = m_sheet.calibration.pairs;
     m_table->setRowCount(static_cast<int>(pairs.size()));
     for (int row = 0; row < m_table->rowCount(); ++row) {
@@ -416,16 +561,18 @@ void CalibrationPage::fillTable()
         const double off = m_sheet.offBy[static_cast<std::size_t>(row)];
         const std::array<QString, pairColumns> words{qText(significantText(pair.reading, 9)),
             qText(shortestText(pair.reference)),
-            std::isnan(off) ? tr("—") : qText(significantText(off, 3)), wayWord(pair.direction)};
+            pair.uncertainty == 0 ? QString() : qText(shortestText(pair.uncertainty)),
+            std::isnan(off) ? tr("—") : qText(significantText(off, 2)), wayWord(pair)};
         for (int column = 0; column < pairColumns; ++column) {
             auto* item = m_table->item(row, column);
             if (item == nullptr) {
                 item = new QTableWidgetItem;
-                if (column > ReferenceColumn)
+                if (!isTyped(column))
                     item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
                 m_table->setItem(row, column, item);
             }
             item->setText(words[static_cast<std::size_t>(column)]);
+            item->setToolTip(qText(pair.remark));
         }
         const bool isOver = std::fabs(off) > m_sheet.tolerance && m_sheet.tolerance > 0;
         m_table->item(row, OffColumn)->setForeground(isOver ? tokens().brick : tokens().ink);

@@ -4,6 +4,7 @@
 
 #include "app/document/document.h"
 #include "app/plot/plot.h"
+#include "app/runner/reference_meter.h"
 #include "app/runner/run_view.h"
 #include "reading/settled.h"
 
@@ -17,6 +18,8 @@ class QTableWidget;
 namespace fern::app {
 
 class CheckedEdit;
+class Chip;
+class LinkButton;
 class LineLabel;
 class NumberEdit;
 class QuantityEdit;
@@ -29,9 +32,15 @@ public:
     void showView(const RunView& view);
     /// The sentence that judges the pairs, which the bench places.
     QLabel* verdict() { return m_verdict; }
+    /// Takes what is true from typing, from the simulated world, or from a meter.
+    void typeReference() { m_meter->useNone(); }
+    void useWorldAsMeter() { m_meter->useWorld(); }
+    void useMeter(std::shared_ptr<io::Link> link);
 
 Q_SIGNALS:
     void refused(const QString& message);
+    /// The menu of references is wanted, below a point of the screen.
+    void meterMenuWanted(const QPoint& at);
 
 protected:
     void resizeEvent(QResizeEvent* event) override;
@@ -43,6 +52,9 @@ private:
     void connectInputs();
     void fillTable();
     void showReading(const RunView& view);
+    void hearWorld(const RunView& view, const PlainChannel& channel);
+    void showMeter();
+    void showStep();
     void showPlots();
     void showHistory();
     /// The pairs as they are now: those that are being taken, or the applied ones to go on from.
@@ -50,6 +62,7 @@ private:
     void changeDraft(const QString& name, const std::function<void(Calibration&)>& change);
     /// Averages the newest readings against what the reference says.
     void take(const Quantity& said);
+    Direction directionTo(double reading, const std::vector<CalibrationPair>& pairs) const;
     void editCell(int row, int column);
     void paste();
     void applyFit();
@@ -62,10 +75,15 @@ private:
     TraceLine m_scaleCurve; ///< of the scaling as it is now
     std::shared_ptr<const StaticPart> m_shown; ///< what the inputs were filled from
     SettledReading m_reading;
+    ReferenceMeter* m_meter;
+    Ticks m_heardAt; ///< when the simulated world was heard last
+    std::optional<Quantity> m_pending; ///< typed before the reading stood still
     bool m_isFilling = false;
     QTableWidget* m_table;
     QuantityEdit* m_takeEdit;
-    QPushButton *m_takeButton, *m_pasteButton, *m_removeButton, *m_applyButton;
+    QPushButton *m_takeButton, *m_applyButton, *m_meterButton;
+    LinkButton *m_pasteButton, *m_outButton, *m_removeButton;
+    Chip* m_guideButton;
     QComboBox *m_direction, *m_model, *m_history;
     NumberEdit *m_percent, *m_digits;
     QuantityEdit* m_digit;

@@ -58,6 +58,12 @@ ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
     m_content->hide();
 }
 
+CalibrationPage* ChannelsPlace::calibration()
+{
+    auto* bench = qobject_cast<ScaleBench*>(m_made[static_cast<std::size_t>(Leaf::Scale)]);
+    return bench == nullptr ? nullptr : &bench->calibration();
+}
+
 Workbench* ChannelsPlace::makeBench(Leaf leaf, bool isAnalog)
 {
     if (!isAnalog && leaf == Leaf::Sensor)
@@ -94,6 +100,7 @@ void ChannelsPlace::openBench(Leaf leaf)
         m_benches->addWidget(bench);
         connect(bench, &Workbench::refused, this, &ChannelsPlace::refused);
         connect(bench, &Workbench::sourceMenuWanted, this, &ChannelsPlace::sourceMenuWanted);
+        connect(bench, &Workbench::meterMenuWanted, this, &ChannelsPlace::meterMenuWanted);
     }
     // The hidden ones must not ask for room: they are not laid out, so what they ask for is stale.
     for (const auto& all : {m_made, m_madeForSources})

@@ -9,6 +9,8 @@
 
 namespace fern::app {
 
+class CalibrationPage;
+
 class ChannelsPlace : public QWidget {
     Q_OBJECT
 public:
@@ -17,11 +19,14 @@ public:
     void showView(std::shared_ptr<const RunView> view);
     Leaf openLeaf() const { return m_stem->openLeaf(); }
     void setOpenLeaf(Leaf leaf) { m_stem->setOpenLeaf(leaf); }
+    /// Where calibrations are taken; null until the Scale leaf was opened.
+    CalibrationPage* calibration();
 
 Q_SIGNALS:
     void refused(const QString& message);
     void readerChosen(const QString& id);
     void sourceMenuWanted(const QPoint& at);
+    void meterMenuWanted(const QPoint& at);
 
 private:
     Workbench* makeBench(Leaf leaf, bool isAnalog);

@@ -1,11 +1,14 @@
 #include "app/places/channels/diagnosis_page.h"
 
 #include "app/look/card.h"
+#include "app/look/flow_layout.h"
 #include "app/look/inputs.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "base/number_text.h"
 
+#include <QApplication>
+#include <QClipboard>
 #include <QLabel>
 #include <QPushButton>
 
@@ -19,8 +22,9 @@ constexpr std::size_t mostTold = 6; ///< explanations; more say little
 
 } // namespace
 
-DiagnosisPage::DiagnosisPage(QWidget* parent)
+DiagnosisPage::DiagnosisPage(Document& document, QWidget* parent)
     : QWidget(parent)
+    , m_document(document)
 {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -51,7 +55,19 @@ DiagnosisPage::DiagnosisPage(QWidget* parent)
     card->body()->addLayout(row);
     card->body()->addWidget(m_list);
     card->body()->addWidget(m_explanations);
+    m_fixes = new QWidget(card);
+    m_fixes->setObjectName(QStringLiteral("explanationFixes"));
+    new FlowLayout(m_fixes, grid - 2, false);
+    card->body()->addWidget(m_fixes);
+    m_copy = new QPushButton(tr("Copy the right function"), card);
+    m_copy->setObjectName(QStringLiteral("copyRightFunction"));
+    m_copy->setToolTip(tr("The channel's scaling in C: what the firmware should compute"));
+    card->body()->addWidget(m_copy, 0, Qt::AlignLeft);
     card->body()->addStretch(1);
+    connect(m_copy, &QPushButton::clicked, this, [this] {
+        QApplication::clipboard()->setText(m_firmware);
+        m_copy->setText(tr("Copied"));
+    });
     connect(m_add, &QPushButton::clicked, this, &DiagnosisPage::add);
     connect(m_clear, &QPushButton::clicked, this, [this] {
         m_pairs.clear();
@@ -68,9 +84,12 @@ void DiagnosisPage::showView(const RunView& view)
         return;
     const auto& channel = view.plain.channels[view.channel];
     const bool isOther = channel.id != m_channel.id;
+    const bool isChanged = channel.scaling != m_channel.scaling || channel.input != m_channel.input;
     m_channel = channel;
+    m_firmware = qText(view.fixed->firmware);
+    setEnabled(canDiagnose(channel));
     if (!isOther)
-        return;
+        return isChanged ? showExplanations() : void();
     m_pairs.clear();
     m_shows->showText(QString());
     m_shows->setPlaceholderText(qText(prettyUnit(channel.unit.name)));
@@ -101,10 +120,14 @@ void DiagnosisPage::showExplanations()
                      .arg(
                          qText(shortestText(pair.shown)), qText(shortestText(pair.expected)), unit);
     m_list->setText(pairs.join(QStringLiteral(", ")));
-    if (m_pairs.empty())
-        return m_explanations->setText(tr(
-            "Type what the real display shows and what it should, as precisely as it is shown. Two "
-            "or three values far apart tell more than one."));
+    m_copy->setText(tr("Copy the right function"));
+    if (m_pairs.empty()) {
+        showFixes({});
+        return m_explanations->setText(canDiagnose(m_channel)
+                ? tr("Type what the real display shows and what it should, as precisely as it is "
+                     "shown. Two or three values far apart tell more than one.")
+                : tr("This channel gives codes or a shape, no number on a scale."));
+    }
     const auto found = diagnose(m_channel, m_pairs);
     QStringList lines;
     for (std::size_t i = 0; i < std::min(found.size(), mostTold); ++i) {
@@ -119,6 +142,25 @@ void DiagnosisPage::showExplanations()
         lines << tr("Measure at about %1 %2 next: it tells the first two apart.")
                      .arg(qText(significantText(next, 3)), unit);
     m_explanations->setText(lines.join(QLatin1Char('\n')));
+    showFixes(found);
+}
+
+/// Buttons that let the file say what was built, each under the number of its explanation.
+void DiagnosisPage::showFixes(const std::vector<Explanation>& found)
+{
+    qDeleteAll(m_fixes->findChildren<QPushButton*>());
+    for (std::size_t i = 0; i < std::min(found.size(), mostTold); ++i)
+        for (const auto& mistake : found[i].mistakes) {
+            if (!mistake.asItIs)
+                continue;
+            auto* button =
+                new QPushButton(tr("%1. %2").arg(i + 1).arg(qText(mistake.asItIs->label)), m_fixes);
+            button->setObjectName(QStringLiteral("applyExplanation"));
+            m_fixes->layout()->addWidget(button);
+            connect(button, &QPushButton::clicked, this, [this, fix = *mistake.asItIs] {
+                m_document.apply(qText(fix.label), fix.apply(m_document.instrument()));
+            });
+        }
 }
 
 } // namespace fern::app

@@ -2,6 +2,7 @@
 // "It shows this, I expected that": pairs are typed, and known mistakes that explain them are
 // listed.
 
+#include "app/document/document.h"
 #include "app/runner/run_view.h"
 #include "plan/diagnosis.h"
 
@@ -18,7 +19,7 @@ class QuantityEdit;
 class DiagnosisPage : public QWidget {
     Q_OBJECT
 public:
-    explicit DiagnosisPage(QWidget* parent);
+    DiagnosisPage(Document& document, QWidget* parent);
 
     void showView(const RunView& view);
 
@@ -28,12 +29,16 @@ Q_SIGNALS:
 private:
     void add();
     void showExplanations();
+    void showFixes(const std::vector<Explanation>& found);
 
+    Document& m_document;
     PlainChannel m_channel;
+    QString m_firmware; ///< the right function
     std::vector<ShownExpected> m_pairs;
     CheckedEdit* m_shows;
     QuantityEdit* m_expected;
-    QPushButton *m_add, *m_clear;
+    QPushButton *m_add, *m_clear, *m_copy;
+    QWidget* m_fixes;
     QLabel *m_list, *m_explanations;
 };
 

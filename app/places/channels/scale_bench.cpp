@@ -24,8 +24,9 @@ ScaleBench::ScaleBench(Document& document, QWidget* parent)
           new Plot({{{}, &Tokens::accent, 2}, {tr("now"), &Tokens::amber, 2, false, true}}, this))
     , m_code(new QPlainTextEdit(this))
     , m_copy(new QPushButton(tr("Copy for the firmware"), this))
+    , m_scaling(new ScalingPage(document, this))
     , m_calibration(new CalibrationPage(document, this))
-    , m_diagnosis(new DiagnosisPage(this))
+    , m_diagnosis(new DiagnosisPage(document, this))
 {
     m_arithmetic->setFont(wordFont(13));
     m_arithmetic->setWordWrap(true);
@@ -67,7 +68,7 @@ ScaleBench::ScaleBench(Document& document, QWidget* parent)
     });
 }
 
-/// The three pages, chosen by chips.
+/// The pages, chosen by chips.
 void ScaleBench::addPages(QWidget* arithmetic)
 {
     auto* chips = new QHBoxLayout;
@@ -76,14 +77,16 @@ void ScaleBench::addPages(QWidget* arithmetic)
     const auto addPage = [&](const QString& word, const char* name, QWidget* page) {
         auto* chip = new Chip(word, this);
         chip->setObjectName(QString::fromLatin1(name));
-        const bool isFirst = group->buttons().isEmpty();
-        chip->setChecked(isFirst);
+        chip->setChecked(m_pages.empty());
         group->addButton(chip);
         chips->addWidget(chip);
         column()->addWidget(page, 1);
-        page->setVisible(isFirst);
+        page->setVisible(m_pages.empty());
+        m_pages.push_back(page);
+        connect(chip, &QAbstractButton::clicked, this, [this, page] { openPage(page); });
     };
     addPage(tr("Arithmetic"), "scaleArithmetic", arithmetic);
+    addPage(tr("Type"), "scaleType", m_scaling);
     addPage(tr("Calibrate"), "scaleCalibrate", m_calibration);
     addPage(tr("It shows…"), "scaleDiagnose", m_diagnosis);
     chips->addSpacing(grid);
@@ -91,20 +94,21 @@ void ScaleBench::addPages(QWidget* arithmetic)
     chips->addStretch(1); // while the verdict is hidden
     card()->addLayout(chips);
     m_calibration->verdict()->hide();
-    connect(group, &QButtonGroup::buttonClicked, this,
-        [this, arithmetic](const QAbstractButton* chosen) {
-            const bool isCalibration = chosen->objectName() == QStringLiteral("scaleCalibrate");
-            const bool isArithmetic = chosen->objectName() == QStringLiteral("scaleArithmetic");
-            m_calibration->setVisible(isCalibration);
-            m_diagnosis->setVisible(!isCalibration && !isArithmetic);
-            arithmetic->setVisible(isArithmetic);
-            // The pairs need the room.
-            m_arithmetic->setVisible(!isCalibration);
-            m_calibration->verdict()->setVisible(isCalibration);
-            setInputVisible(m_numberKind, !isCalibration);
-        });
+    connect(m_scaling, &ScalingPage::refused, this, &Workbench::refused);
     connect(m_calibration, &CalibrationPage::refused, this, &Workbench::refused);
+    connect(m_calibration, &CalibrationPage::meterMenuWanted, this, &Workbench::meterMenuWanted);
     connect(m_diagnosis, &DiagnosisPage::refused, this, &Workbench::refused);
+}
+
+void ScaleBench::openPage(const QWidget* page)
+{
+    for (auto* other : m_pages)
+        other->setVisible(other == page);
+    // The others need the room.
+    const bool isArithmetic = page == m_pages.front();
+    m_arithmetic->setVisible(isArithmetic);
+    setInputVisible(m_numberKind, isArithmetic);
+    m_calibration->verdict()->setVisible(page == m_calibration);
 }
 
 void ScaleBench::showCurve(const RunView& view)
@@ -145,6 +149,7 @@ void ScaleBench::showInputs(const RunView& view)
         m_copy->setText(tr("Copy for the firmware"));
     }
     showCurve(view);
+    m_scaling->showView(view);
     m_calibration->showView(view);
     m_diagnosis->showView(view);
 }

@@ -4,6 +4,7 @@
 
 #include "app/places/channels/calibration_page.h"
 #include "app/places/channels/diagnosis_page.h"
+#include "app/places/channels/scaling_page.h"
 #include "app/places/channels/workbench.h"
 #include "app/plot/plot.h"
 
@@ -17,19 +18,24 @@ class ScaleBench : public Workbench {
 public:
     ScaleBench(Document& document, QWidget* parent);
 
+    CalibrationPage& calibration() { return *m_calibration; }
+
 protected:
     void showInputs(const RunView& view) override;
     void showFacts(const std::vector<Fact>& facts) override;
 
 private:
     void addPages(QWidget* arithmetic);
+    void openPage(const QWidget* page);
     void showCurve(const RunView& view);
 
     QComboBox* m_numberKind;
     QLabel* m_arithmetic;
+    std::vector<QWidget*> m_pages;
     Plot* m_curve;
     QPlainTextEdit* m_code;
     QPushButton* m_copy;
+    ScalingPage* m_scaling;
     CalibrationPage* m_calibration;
     DiagnosisPage* m_diagnosis;
 };

@@ -1,6 +1,11 @@
 #include "app/places/channels/sensor_bench.h"
 
 #include "instrument/edits.h"
+#include "judge/words.h"
+#include "run/channel_run.h"
+
+#include <cmath>
+#include <utility>
 
 namespace fern::app {
 
@@ -29,7 +34,9 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     , m_r1(makeQuantity(tr("Upper resistor R1"), "r1"))
     , m_r2(makeQuantity(tr("Lower resistor R2"), "r2"))
     , m_divider(addPair(tr("Divider R1, R2"), m_r1, tr("over"), m_r2))
-    , m_fixed(addQuantity(tr("Fixed resistor"), "fixed"))
+    , m_fixed(makeQuantity(tr("Fixed resistor"), "fixed"))
+    , m_finest(new LinkButton(tr("finest"), this))
+    , m_fixedPair(addPair(tr("Fixed resistor"), m_fixed, {}, m_finest))
     , m_tolerance(makeNumber(tr("Resistors ±"), QStringLiteral("%"), "resistorTolerance"))
     , m_capacitor(makeQuantity(tr("Capacitor at the pin"), "capacitor"))
     , m_schematic(new Schematic(this))
@@ -49,6 +56,11 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     trace->body()->addWidget(m_trace);
     row->addWidget(trace, 5);
 
+    m_finest->setObjectName(QStringLiteral("finestResistor"));
+    connect(m_finest, &QAbstractButton::clicked, this, [this] {
+        changeFrontEnd(
+            tr("Finest resistor"), [this](FrontEndSpec& f) { f.fixed = asResistor(m_offer.ohms); });
+    });
     m_sourceResistance->setToolTip(
         tr("Its own resistance, which the divider loads; 0 is not known"));
     connectSensor(
@@ -136,7 +148,7 @@ void SensorBench::showKind()
     setInputVisible(m_gamma, kind == SensorKind::Photoresistor);
     setInputVisible(m_sensorTolerance, kind != SensorKind::Voltage);
     setInputVisible(m_side, resistive);
-    setInputVisible(m_fixed, resistive);
+    setInputVisible(m_fixedPair, resistive);
     const bool isBridge = kind == SensorKind::Bridge;
     setInputVisible(m_capacity, isBridge);
     setInputVisible(m_sensitivity, isBridge);
@@ -145,6 +157,24 @@ void SensorBench::showKind()
     setInputVisible(m_chipOutput, isChip);
     setInputVisible(m_chipSlope, isChip);
     setInputVisible(m_divider, !resistive && !isBridge && !isChip);
+}
+
+/// The fixed resistor that makes the coarsest step of a resistive sensor finest.
+void SensorBench::offerResistor(const RunView& view)
+{
+    const auto& c = view.plain.channels[view.choice->channel];
+    if (!isResistive(c.input.sensor))
+        return;
+    m_offer = finestResistor(c.input, c.from, c.to);
+    const double count = voltsOf(converterOf(c), converterOf(c).stepCodes(), c.reference);
+    const auto step = [&](double slope) {
+        return QString::fromStdString(differenceText(c, count / slope, 2));
+    };
+    m_finest->setEnabled(std::fabs(m_offer.ohms / c.input.fixed - 1) > 1e-3);
+    m_finest->setToolTip(
+        tr("%1 makes the coarsest step within the wish %2; now it is %3")
+            .arg(QString::fromStdString(ohmText(m_offer.ohms)), step(m_offer.leastSlope),
+                step(leastSlope(c.input, c.from, c.to))));
 }
 
 void SensorBench::showInputs(const RunView& view)
@@ -177,6 +207,8 @@ void SensorBench::showInputs(const RunView& view)
     m_fixed->showQuantity(frontEnd.fixed);
     m_tolerance->showNumber(frontEnd.tolerancePercent);
     m_capacitor->showQuantity(frontEnd.capacitor);
+    if (std::exchange(m_offered, view.fixed) != view.fixed)
+        offerResistor(view);
     m_schematic->showCircuit(channel(), view);
     m_trace->showView(view);
 }

@@ -1,9 +1,11 @@
 #pragma once
 // The workbench of the Sensor leaf: the sensor's own figures, the resistors, and the circuit.
 
+#include "app/look/chip.h"
 #include "app/places/channels/schematic.h"
 #include "app/places/channels/trace_plot.h"
 #include "app/places/channels/workbench.h"
+#include "parts/fit_front_end.h"
 
 namespace fern::app {
 
@@ -22,6 +24,7 @@ private:
     void connectSensor(NumberEdit* input, double SensorSpec::*member, const QString& name);
     void connectFrontEnd(QuantityEdit* input, Quantity FrontEndSpec::*member, const QString& name);
     void showKind();
+    void offerResistor(const RunView& view);
 
     QuantityEdit* m_sourceResistance;
     QuantityEdit* m_shunt;
@@ -46,6 +49,10 @@ private:
     QuantityEdit* m_r2;
     QWidget* m_divider;
     QuantityEdit* m_fixed;
+    LinkButton* m_finest;
+    QWidget* m_fixedPair;
+    ResistorOffer m_offer;
+    std::shared_ptr<const StaticPart> m_offered; ///< what the offer was made for
     NumberEdit* m_tolerance;
     QuantityEdit* m_capacitor;
     Schematic* m_schematic;

@@ -59,6 +59,9 @@ TEST(PulseFactor, ComesFromAWheelOrAMeasuredDistance)
 
 TEST(PulseFactor, RefusesWhatDoesNotFit)
 {
+    EXPECT_EQ(usualAmountUnit(*parseUnit("L/min"), true), "L");
+    EXPECT_EQ(usualAmountUnit(*parseUnit("knot"), true), "m");
+    EXPECT_EQ(usualAmountUnit(*parseUnit("V"), true), "");
     const auto kmh = *parseUnit("km/h");
     EXPECT_EQ(pulsesPerUnit({4, {2, "L"}}, kmh, true).error().message,
         "an amount in L does not give km/h: it must be what goes by, such as a distance for a "
