@@ -66,8 +66,9 @@ std::size_t coefficientsOf(FitModel model)
 Result<void> check(std::span<const FitPair> pairs, FitModel model)
 {
     for (std::size_t i = 0; i < pairs.size(); ++i)
-        if (!std::isfinite(pairs[i].reading) || !std::isfinite(pairs[i].reference)
-            || !std::isfinite(pairs[i].uncertainty) || pairs[i].uncertainty < 0)
+        // A sum is finite where its parts are, or nearly too large.
+        if (!std::isfinite(pairs[i].reading + pairs[i].reference + pairs[i].uncertainty)
+            || pairs[i].uncertainty < 0)
             return Error{
                 ErrorCode::InvalidArgument, fmt::format("pair {} is not finite", i + 1), ""};
     const auto needed = coefficientsOf(model);
@@ -92,14 +93,6 @@ std::array<bool, 3> polynomialsOf(FitModel model)
     return {model != FitModel::Gain, model != FitModel::Offset, model == FitModel::Quadratic};
 }
 
-double meanReference(std::span<const FitPair> pairs, const std::vector<double>& weights)
-{
-    double sum = 0;
-    for (std::size_t i = 0; i < pairs.size(); ++i)
-        sum += weightAt(weights, i) * pairs[i].reference;
-    return sum / static_cast<double>(pairs.size());
-}
-
 /// Centre, spread and the orthogonal polynomials of the readings.
 void prepare(Fit& fit, std::span<const FitPair> pairs, const std::vector<double>& weights)
 {
@@ -111,62 +104,86 @@ void prepare(Fit& fit, std::span<const FitPair> pairs, const std::vector<double>
             sum += weightAt(weights, i) * (pairs[i].reading - about);
         fit.centre = about + sum / n;
     }
-    fit.spread = std::max(std::fabs(fit.least - fit.centre), std::fabs(fit.most - fit.centre));
-    if (fit.spread == 0)
-        fit.spread = 1;
+    const double spread =
+        std::max(std::fabs(fit.least - fit.centre), std::fabs(fit.most - fit.centre));
+    fit.perSpread = spread == 0 ? 1 : 1 / spread;
     double two = 0;
     double three = 0;
     for (std::size_t i = 0; i < pairs.size(); ++i) {
-        const double d = pairs[i].reading - fit.centre;
+        const double d = (pairs[i].reading - fit.centre) * fit.perSpread;
         const double square = weightAt(weights, i) * d * d;
         two += square;
         three += square * d;
     }
-    fit.bend = two > 0 ? three / two / fit.spread : 0;
-    fit.level = two / n / (fit.spread * fit.spread);
+    fit.bend = two > 0 ? three / two : 0;
+    fit.level = two / n;
 }
 
-/// The sums over the polynomials; a second pass over what is left takes off what rounding did in
-/// the first.
-void solve(Fit& fit, std::span<const FitPair> pairs, const std::vector<double>& weights)
+using Steps = std::array<double, 3>;
+
+double along(const Steps& steps, const std::array<double, 3>& p)
+{
+    return steps[0] * p[0] + steps[1] * p[1] + steps[2] * p[2];
+}
+
+/// The sums over the polynomials, and what is left of the references. Returns what a second look
+/// at what is left takes off: the rounding of the first.
+Steps solve(Fit& fit, std::span<const FitPair> pairs, const std::vector<double>& weights)
 {
     const auto used = polynomialsOf(fit.model);
     fit.terms.assign(3, {});
     fit.residuals.resize(pairs.size());
-    std::array<double, 3> steps{};
-    for (int pass = 0; pass < 2; ++pass) {
-        std::array<double, 3> sums{};
-        std::array<double, 3> norms{};
-        for (std::size_t i = 0; i < pairs.size(); ++i) {
-            const auto p = fit.polynomialsAt(pairs[i].reading);
-            double& left = fit.residuals[i];
-            left = pass == 0 ? pairs[i].reference - fit.fixedGain * pairs[i].reading
-                             : left - (steps[0] * p[0] + steps[1] * p[1] + steps[2] * p[2]);
-            const double w = weightAt(weights, i);
-            for (std::size_t k = 0; k < 3; ++k) {
-                sums[k] += w * left * p[k];
-                norms[k] += w * p[k] * p[k];
-            }
+    Steps sums{};
+    Steps norms{};
+    for (std::size_t i = 0; i < pairs.size(); ++i) {
+        const auto p = fit.polynomialsAt(pairs[i].reading);
+        const double w = weightAt(weights, i);
+        fit.residuals[i] = pairs[i].reference - fit.fixedGain * pairs[i].reading;
+        for (std::size_t k = 0; k < 3; ++k) {
+            sums[k] += w * fit.residuals[i] * p[k];
+            norms[k] += w * p[k] * p[k];
         }
+    }
+    const auto stepsOf = [&] {
+        Steps steps{};
         for (std::size_t k = 0; k < 3; ++k) {
             steps[k] = used[k] && norms[k] > 0 ? sums[k] / norms[k] : 0;
             fit.terms[k].value += steps[k];
             fit.terms[k].norm = used[k] ? norms[k] : 0;
         }
+        return steps;
+    };
+    const auto first = stepsOf();
+    sums = {};
+    for (std::size_t i = 0; i < pairs.size(); ++i) {
+        const auto p = fit.polynomialsAt(pairs[i].reading);
+        const double w = weightAt(weights, i);
+        fit.residuals[i] -= along(first, p);
+        for (std::size_t k = 0; k < 3; ++k)
+            sums[k] += w * fit.residuals[i] * p[k];
     }
+    return stepsOf();
 }
 
-/// The residuals, and what they say.
-void fillFigures(Fit& fit, std::span<const FitPair> pairs, const std::vector<double>& weights)
+/// The residuals, less what the second look took off, and what they say.
+void fillFigures(Fit& fit, std::span<const FitPair> pairs, const std::vector<double>& weights,
+    const Steps& steps)
 {
-    const double mean = fit.model == FitModel::Gain ? 0 : meanReference(pairs, weights);
+    // The scatter about the mean, from sums about the first reference.
+    const double about = fit.model == FitModel::Gain ? 0 : pairs.front().reference;
+    double sum = 0;
     double scatter = 0;
     for (std::size_t i = 0; i < pairs.size(); ++i) {
-        fit.residuals[i] = pairs[i].reference - fit.at(pairs[i].reading);
+        double& left = fit.residuals[i];
+        left -= along(steps, fit.polynomialsAt(pairs[i].reading));
         const double w = weightAt(weights, i);
-        fit.residualSquares += w * fit.residuals[i] * fit.residuals[i];
-        scatter += w * (pairs[i].reference - mean) * (pairs[i].reference - mean);
+        const double d = pairs[i].reference - about;
+        fit.residualSquares += w * left * left;
+        sum += w * d;
+        scatter += w * d * d;
     }
+    if (fit.model != FitModel::Gain)
+        scatter -= sum * sum / static_cast<double>(pairs.size());
     const auto used = polynomialsOf(fit.model);
     fit.freedom = static_cast<int>(pairs.size())
         - static_cast<int>(std::count(used.begin(), used.end(), true));
@@ -177,7 +194,7 @@ void fillFigures(Fit& fit, std::span<const FitPair> pairs, const std::vector<dou
 /// The coefficients in powers of the reading, and their errors, from those of the polynomials.
 void fillCoefficients(Fit& fit)
 {
-    const double s = fit.spread;
+    const double s = 1 / fit.perSpread;
     const double c = fit.centre;
     // Each polynomial in powers of the reading: 1; u; u² − bend·u − level with u = (x − c)/s.
     const std::array<std::array<double, 3>, 3> powers{{{1, 0, 0}, {-c / s, 1 / s, 0},
@@ -302,8 +319,8 @@ Result<Fit> fitPairs(std::span<const FitPair> all, FitModel model, double gain)
     const auto used = model == FitModel::TwoPoint ? std::span<const FitPair>(ends) : all;
     const auto weights = weightsOf(used);
     prepare(fit, used, weights);
-    solve(fit, used, weights);
-    fillFigures(fit, used, weights);
+    const auto steps = solve(fit, used, weights);
+    fillFigures(fit, used, weights, steps);
     fillCoefficients(fit);
     if (model == FitModel::TwoPoint) { // the others are judged by it
         fit.residuals.clear();

@@ -45,7 +45,7 @@ struct Fit {
     /// The polynomials 1, u, u² − bend·u − level at a reading, orthogonal over the pairs.
     std::array<double, 3> polynomialsAt(double reading) const
     {
-        const double u = (reading - centre) / spread;
+        const double u = (reading - centre) * perSpread;
         return {1, u, u * u - bend * u - level};
     }
 
@@ -54,7 +54,7 @@ struct Fit {
         double value = 0; ///< coefficient of the orthogonal polynomial
         double norm = 0; ///< weighted sum of its squares, relative to the mean weight
     };
-    double centre = 0, spread = 1; ///< u = (reading − centre) / spread
+    double centre = 0, perSpread = 1; ///< u = (reading − centre) · perSpread
     double bend = 0, level = 0;
     std::vector<Term> terms;
     double fixedGain = 0; ///< of an offset
