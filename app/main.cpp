@@ -20,7 +20,8 @@ void takeShot(fern::app::MainWindow& window, fern::Ticks at, const QString& path
     const QString& leaf, const QString& click)
 {
     for (const auto& name : {QStringLiteral("leaf") + leaf, click})
-        if (auto* button = window.findChild<QAbstractButton*>(name))
+        if (auto* button =
+                name.isEmpty() ? nullptr : window.findChild<QAbstractButton*>(name)) // not any
             button->click();
     auto* settle = new QTimer(&window);
     QObject::connect(

@@ -63,14 +63,27 @@ std::size_t coefficientsOf(FitModel model)
     return 3;
 }
 
-Result<void> check(std::span<const FitPair> pairs, FitModel model)
+/// What one pass over the pairs tells.
+struct Survey {
+    std::size_t lowest = 0, highest = 0; ///< indices of the pairs with these readings
+    bool hasGain = false; ///< some reading is not 0
+};
+
+Result<Survey> survey(std::span<const FitPair> pairs, FitModel model)
 {
-    for (std::size_t i = 0; i < pairs.size(); ++i)
-        // A sum is finite where its parts are, or nearly too large.
-        if (!std::isfinite(pairs[i].reading + pairs[i].reference + pairs[i].uncertainty)
-            || pairs[i].uncertainty < 0)
+    Survey seen;
+    for (std::size_t i = 0; i < pairs.size(); ++i) {
+        const auto& pair = pairs[i];
+        if (!std::isfinite(pair.reading) || !std::isfinite(pair.reference)
+            || !std::isfinite(pair.uncertainty) || pair.uncertainty < 0)
             return Error{
                 ErrorCode::InvalidArgument, fmt::format("pair {} is not finite", i + 1), ""};
+        if (pair.reading < pairs[seen.lowest].reading)
+            seen.lowest = i;
+        if (pair.reading > pairs[seen.highest].reading)
+            seen.highest = i;
+        seen.hasGain = seen.hasGain || pair.reading != 0;
+    }
     const auto needed = coefficientsOf(model);
     const auto different = differentReadings(pairs, needed);
     if (different < needed)
@@ -81,10 +94,9 @@ Result<void> check(std::span<const FitPair> pairs, FitModel model)
                 : fmt::format("{} different reading{} for {} coefficient{}", different,
                     different == 1 ? "" : "s", needed, needed == 1 ? "" : "s"),
             ""};
-    if (model == FitModel::Gain
-        && std::all_of(pairs.begin(), pairs.end(), [](const auto& p) { return p.reading == 0; }))
+    if (model == FitModel::Gain && !seen.hasGain)
         return Error{ErrorCode::InvalidArgument, "a gain needs a reading other than 0", ""};
-    return {};
+    return seen;
 }
 
 /// Which of the polynomials 1, u, u² − … a model has.
@@ -93,30 +105,19 @@ std::array<bool, 3> polynomialsOf(FitModel model)
     return {model != FitModel::Gain, model != FitModel::Offset, model == FitModel::Quadratic};
 }
 
-/// Centre, spread and the orthogonal polynomials of the readings.
-void prepare(Fit& fit, std::span<const FitPair> pairs, const std::vector<double>& weights)
+/// Centre and spread of the readings.
+void centre(Fit& fit, std::span<const FitPair> pairs, const std::vector<double>& weights)
 {
-    const auto n = static_cast<double>(pairs.size());
     if (fit.model != FitModel::Gain && fit.model != FitModel::Offset) {
         const double about = pairs.front().reading; // so that far readings lose no digits
         double sum = 0;
         for (std::size_t i = 0; i < pairs.size(); ++i)
             sum += weightAt(weights, i) * (pairs[i].reading - about);
-        fit.centre = about + sum / n;
+        fit.basis.centre = about + sum / static_cast<double>(pairs.size());
     }
     const double spread =
-        std::max(std::fabs(fit.least - fit.centre), std::fabs(fit.most - fit.centre));
-    fit.perSpread = spread == 0 ? 1 : 1 / spread;
-    double two = 0;
-    double three = 0;
-    for (std::size_t i = 0; i < pairs.size(); ++i) {
-        const double d = (pairs[i].reading - fit.centre) * fit.perSpread;
-        const double square = weightAt(weights, i) * d * d;
-        two += square;
-        three += square * d;
-    }
-    fit.bend = two > 0 ? three / two : 0;
-    fit.level = two / n;
+        std::max(std::fabs(fit.least - fit.basis.centre), std::fabs(fit.most - fit.basis.centre));
+    fit.basis.perSpread = spread == 0 ? 1 : 1 / spread;
 }
 
 using Steps = std::array<double, 3>;
@@ -126,56 +127,80 @@ double along(const Steps& steps, const std::array<double, 3>& p)
     return steps[0] * p[0] + steps[1] * p[1] + steps[2] * p[2];
 }
 
-/// The sums over the polynomials, and what is left of the references. Returns what a second look
-/// at what is left takes off: the rounding of the first.
-Steps solve(Fit& fit, std::span<const FitPair> pairs, const std::vector<double>& weights)
+/// The first look: sums over the powers of u make the polynomials orthogonal, and the steps along
+/// them. What rounding does here, the second look takes off.
+Steps firstLook(Fit& fit, std::span<const FitPair> pairs, const std::vector<double>& weights)
 {
+    const auto basis = fit.basis;
+    double weight = 0;
+    std::array<double, 3> u{}; // Σ u², u³, u⁴
+    std::array<double, 3> r{}; // Σ reference, · u, · u²
+    for (std::size_t i = 0; i < pairs.size(); ++i) {
+        const double x = (pairs[i].reading - basis.centre) * basis.perSpread;
+        const double w = weightAt(weights, i);
+        const double square = w * x * x;
+        const double reference = pairs[i].reference - fit.fixedGain * pairs[i].reading;
+        weight += w;
+        u[0] += square;
+        u[1] += square * x;
+        u[2] += square * x * x;
+        r[0] += w * reference;
+        r[1] += w * reference * x;
+        r[2] += square * reference;
+    }
+    fit.basis.bend = u[0] > 0 ? u[1] / u[0] : 0;
+    fit.basis.level = u[0] / weight;
+    const double bend = fit.basis.bend;
+    const double level = fit.basis.level;
+    const std::array<double, 3> norms{weight, u[0], u[2] - bend * u[1] - level * u[0]};
+    const std::array<double, 3> sums{r[0], r[1], r[2] - bend * r[1] - level * r[0]};
     const auto used = polynomialsOf(fit.model);
+    Steps steps{};
     fit.terms.assign(3, {});
+    for (std::size_t k = 0; k < 3; ++k)
+        if (used[k] && norms[k] > 0) {
+            steps[k] = sums[k] / norms[k];
+            fit.terms[k] = {steps[k], norms[k]};
+        }
+    return steps;
+}
+
+/// The second look, at what the first one leaves. Returns what it takes off.
+Steps secondLook(Fit& fit, std::span<const FitPair> pairs, const std::vector<double>& weights,
+    const Steps& first)
+{
+    const auto basis = fit.basis; // a copy, which no store of a residual can change
     fit.residuals.resize(pairs.size());
-    Steps sums{};
-    Steps norms{};
+    std::array<double, 3> sums{};
     for (std::size_t i = 0; i < pairs.size(); ++i) {
-        const auto p = fit.polynomialsAt(pairs[i].reading);
+        const auto p = basis.at(pairs[i].reading);
+        const double left = pairs[i].reference - fit.fixedGain * pairs[i].reading - along(first, p);
+        fit.residuals[i] = left;
         const double w = weightAt(weights, i);
-        fit.residuals[i] = pairs[i].reference - fit.fixedGain * pairs[i].reading;
-        for (std::size_t k = 0; k < 3; ++k) {
-            sums[k] += w * fit.residuals[i] * p[k];
-            norms[k] += w * p[k] * p[k];
-        }
-    }
-    const auto stepsOf = [&] {
-        Steps steps{};
-        for (std::size_t k = 0; k < 3; ++k) {
-            steps[k] = used[k] && norms[k] > 0 ? sums[k] / norms[k] : 0;
-            fit.terms[k].value += steps[k];
-            fit.terms[k].norm = used[k] ? norms[k] : 0;
-        }
-        return steps;
-    };
-    const auto first = stepsOf();
-    sums = {};
-    for (std::size_t i = 0; i < pairs.size(); ++i) {
-        const auto p = fit.polynomialsAt(pairs[i].reading);
-        const double w = weightAt(weights, i);
-        fit.residuals[i] -= along(first, p);
         for (std::size_t k = 0; k < 3; ++k)
-            sums[k] += w * fit.residuals[i] * p[k];
+            sums[k] += w * left * p[k];
     }
-    return stepsOf();
+    Steps steps{};
+    for (std::size_t k = 0; k < 3; ++k)
+        if (fit.terms[k].norm > 0) {
+            steps[k] = sums[k] / fit.terms[k].norm;
+            fit.terms[k].value += steps[k];
+        }
+    return steps;
 }
 
 /// The residuals, less what the second look took off, and what they say.
 void fillFigures(Fit& fit, std::span<const FitPair> pairs, const std::vector<double>& weights,
     const Steps& steps)
 {
+    const auto basis = fit.basis;
     // The scatter about the mean, from sums about the first reference.
     const double about = fit.model == FitModel::Gain ? 0 : pairs.front().reference;
     double sum = 0;
     double scatter = 0;
     for (std::size_t i = 0; i < pairs.size(); ++i) {
         double& left = fit.residuals[i];
-        left -= along(steps, fit.polynomialsAt(pairs[i].reading));
+        left -= along(steps, basis.at(pairs[i].reading));
         const double w = weightAt(weights, i);
         const double d = pairs[i].reference - about;
         fit.residualSquares += w * left * left;
@@ -194,12 +219,12 @@ void fillFigures(Fit& fit, std::span<const FitPair> pairs, const std::vector<dou
 /// The coefficients in powers of the reading, and their errors, from those of the polynomials.
 void fillCoefficients(Fit& fit)
 {
-    const double s = 1 / fit.perSpread;
-    const double c = fit.centre;
+    const double s = 1 / fit.basis.perSpread;
+    const double c = fit.basis.centre;
     // Each polynomial in powers of the reading: 1; u; u² − bend·u − level with u = (x − c)/s.
     const std::array<std::array<double, 3>, 3> powers{{{1, 0, 0}, {-c / s, 1 / s, 0},
-        {c * c / (s * s) + fit.bend * c / s - fit.level, -2 * c / (s * s) - fit.bend / s,
-            1 / (s * s)}}};
+        {c * c / (s * s) + fit.basis.bend * c / s - fit.basis.level,
+            -2 * c / (s * s) - fit.basis.bend / s, 1 / (s * s)}}};
     const std::size_t count = fit.model == FitModel::Quadratic ? 3 : 2;
     fit.coefficients.assign(count, 0);
     fit.errors.assign(count, 0);
@@ -274,7 +299,7 @@ double Fit::at(double reading) const
 {
     if (model == FitModel::Table)
         return tableAt(table, reading);
-    const auto p = polynomialsAt(reading);
+    const auto p = basis.at(reading);
     double value = fixedGain * reading;
     for (std::size_t k = 0; k < terms.size(); ++k)
         value += terms[k].value * p[k];
@@ -285,7 +310,7 @@ double Fit::predictionHalfWidth(double reading, double p) const
 {
     if (freedom <= 0 || model == FitModel::Table)
         return std::numeric_limits<double>::infinity();
-    const auto polynomials = polynomialsAt(reading);
+    const auto polynomials = basis.at(reading);
     double variance = 1; // of the new pair itself
     for (std::size_t k = 0; k < terms.size(); ++k)
         if (terms[k].norm > 0)
@@ -303,24 +328,24 @@ double Fit::largestResidual() const
 
 Result<Fit> fitPairs(std::span<const FitPair> all, FitModel model, double gain)
 {
-    if (const auto checked = check(all, model); !checked)
-        return checked.error();
+    const auto seen = survey(all, model);
+    if (!seen)
+        return seen.error();
     if (model == FitModel::Table)
         return tableFit(all);
     Fit fit;
     fit.model = model;
     fit.points = all.size();
     fit.fixedGain = model == FitModel::Offset ? gain : 0;
-    const auto [low, high] = std::minmax_element(all.begin(), all.end(),
-        [](const FitPair& a, const FitPair& b) { return a.reading < b.reading; });
-    fit.least = low->reading;
-    fit.most = high->reading;
-    const std::array<FitPair, 2> ends{*low, *high};
+    const std::array<FitPair, 2> ends{all[seen->lowest], all[seen->highest]};
+    fit.least = ends[0].reading;
+    fit.most = ends[1].reading;
     const auto used = model == FitModel::TwoPoint ? std::span<const FitPair>(ends) : all;
     const auto weights = weightsOf(used);
-    prepare(fit, used, weights);
-    const auto steps = solve(fit, used, weights);
-    fillFigures(fit, used, weights, steps);
+    centre(fit, used, weights);
+    const auto first = firstLook(fit, used, weights);
+    const auto second = secondLook(fit, used, weights, first);
+    fillFigures(fit, used, weights, second);
     fillCoefficients(fit);
     if (model == FitModel::TwoPoint) { // the others are judged by it
         fit.residuals.clear();
@@ -349,7 +374,7 @@ std::vector<double> studentisedResiduals(const Fit& fit, std::span<const FitPair
     std::vector<double> all;
     for (std::size_t i = 0; i < pairs.size(); ++i) {
         const double w = weightAt(weights, i);
-        const auto p = fit.polynomialsAt(pairs[i].reading);
+        const auto p = fit.basis.at(pairs[i].reading);
         double room = 1; // 1 less the leverage of the pair
         for (std::size_t k = 0; k < fit.terms.size(); ++k)
             if (fit.terms[k].norm > 0)

@@ -23,6 +23,19 @@ struct FitPair {
     Direction direction = Direction::Unknown; ///< how the quantity came there
 };
 
+/// The polynomials 1, u, u² − bend·u − level with u = (reading − centre) · perSpread, which are
+/// orthogonal over the pairs.
+struct FitBasis {
+    double centre = 0, perSpread = 1;
+    double bend = 0, level = 0;
+
+    std::array<double, 3> at(double reading) const
+    {
+        const double u = (reading - centre) * perSpread;
+        return {1, u, u * u - bend * u - level};
+    }
+};
+
 /// How a model goes through pairs. Values are in the reference's unit.
 struct Fit {
     FitModel model = FitModel::Line;
@@ -42,20 +55,13 @@ struct Fit {
     /// infinite where no freedom is left.
     double predictionHalfWidth(double reading, double p = 0.05) const;
     double largestResidual() const;
-    /// The polynomials 1, u, u² − bend·u − level at a reading, orthogonal over the pairs.
-    std::array<double, 3> polynomialsAt(double reading) const
-    {
-        const double u = (reading - centre) * perSpread;
-        return {1, u, u * u - bend * u - level};
-    }
 
     // How it is computed, for at() and predictionHalfWidth():
     struct Term {
         double value = 0; ///< coefficient of the orthogonal polynomial
         double norm = 0; ///< weighted sum of its squares, relative to the mean weight
     };
-    double centre = 0, perSpread = 1; ///< u = (reading − centre) · perSpread
-    double bend = 0, level = 0;
+    FitBasis basis;
     std::vector<Term> terms;
     double fixedGain = 0; ///< of an offset
     std::vector<std::pair<double, double>> table; ///< readings rising

@@ -139,8 +139,8 @@ std::vector<NextPoint> nextPoints(const Fit& fit, double from, double to)
     // The inverse of the normal matrix is diagonal in the orthogonal polynomials; one more pair at
     // x changes it by a rank of one (Sherman and Morrison 1950).
     const auto product = [&](double a, double b) {
-        const auto pa = fit.polynomialsAt(a);
-        const auto pb = fit.polynomialsAt(b);
+        const auto pa = fit.basis.at(a);
+        const auto pb = fit.basis.at(b);
         double sum = 0;
         for (std::size_t k = 0; k < fit.terms.size(); ++k)
             if (fit.terms[k].norm > 0)

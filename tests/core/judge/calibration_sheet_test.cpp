@@ -3,6 +3,7 @@
 #include "judge/calibration_sheet.h"
 
 #include "reading/settled.h"
+#include "run/channel_run.h"
 #include "scale/calibrate.h"
 #include "tests/core/judge/scale_cases.h"
 
@@ -95,6 +96,41 @@ TEST(SettledReading, WaitsUntilNothingMovesAnyMore)
         settledReading(std::vector<double>{90, 92, 94, 96, 98, 100, 102, 104}, 8).isSettled);
     const double none = std::nan("");
     EXPECT_EQ(settledReading(std::vector<double>{7, none, 7, 8, none, 8}, 4).mean, 7.5);
+}
+
+Instrument kitbag()
+{
+    return *readInstrument(test::readText(test::sourcePath("demo/kitbag-scale.fern.json")));
+}
+
+// The pairs of the demo were read from its own specimen: its weights must show as what they are.
+TEST(KitbagScale, ShowsItsWeightsWithinTheWish)
+{
+    const auto plain = *resolve(kitbag(), "");
+    const auto& c = plain.channels[0];
+    for (const double kilogram : {0.0, 2.0, 5.0, 10.0, 20.0}) {
+        ChannelRun run(c, plain.seed);
+        EXPECT_NEAR(run.accept(Tap::World, Ticks{}, kilogram).scaled, kilogram, 0.01);
+    }
+    auto parts = c;
+    parts.scaling = {};
+    const auto missedBy = [&](const PlainChannel& channel) {
+        return std::fabs(
+            ChannelRun(channel, plain.seed).accept(Tap::World, Ticks{}, 20).scaled - 20);
+    };
+    EXPECT_LT(missedBy(c), missedBy(parts) / 2) << "better than the parts' arithmetic";
+}
+
+TEST(KitbagScale, TellsItsDriftAndHysteresis)
+{
+    const auto sheet = sheetOf(kitbag());
+    EXPECT_THAT(sheet.drift, StartsWith("Against that of 2031-04-05: +0.02"));
+    EXPECT_EQ(sheet.judgement, Judgement::Good);
+    EXPECT_TRUE(sheet.isCovered);
+    const auto pairs = usedPairs(sheet.calibration);
+    const double gap = hysteresisOf(*fitOf(sheet.calibration, 1), pairs);
+    EXPECT_GT(gap, 0.004);
+    EXPECT_LT(gap, 0.01);
 }
 
 } // namespace
