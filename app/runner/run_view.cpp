@@ -42,10 +42,13 @@ TraceLine stepResponseOf(const PlainChannel& channel)
     constexpr int fewest = 12;
     constexpr int most = 2000;
     const double period = inSeconds(channel.sampleEvery);
-    const double seconds = settlingSeconds(channel.steps, period, settled);
+    // A jump over the wished range, which is what steps that hold or limit are made for.
+    const double jump = fromSi(channel.to, channel.unit) - fromSi(channel.from, channel.unit);
+    const auto steps = runningSteps(channel);
+    const double seconds = settlingSeconds(steps, period, settled, jump);
     const int count = std::clamp(static_cast<int>(1.2 * seconds / period) + 2, fewest, most);
     TraceLine line;
-    line.values = stepResponse(channel.steps, period, count);
+    line.values = stepResponse(steps, period, count, jump);
     for (int i = 0; i < count; ++i)
         line.seconds.push_back(i * period);
     return line;

@@ -106,7 +106,7 @@ void addFloating(
 void addHum(const PlainChannel& c, const Hum& hum, std::vector<Finding>& out)
 {
     const double every = inSeconds(c.sampleEvery);
-    const double passed = hum.amplitude * countAt(c, c.to) * humGain(c.steps, every, hum.hertz);
+    const double passed = hum.amplitude * countAt(c, c.to) * gainAt(c.steps, every, hum.hertz);
     if (hum.amplitude == 0 || 2 * passed <= c.wishedStep)
         return;
     Finding finding{"R04", Severity::Check, placeOf(c, "smoothing"),
@@ -219,31 +219,6 @@ void addSilence(const PlainChannel& c, std::size_t channel, const RunHistory& hi
 }
 
 } // namespace
-
-double humGain(const std::vector<StepSpec>& steps, double sampleSeconds, double hertz)
-{
-    std::vector<StepSpec> linear = activeSteps(steps);
-    std::erase_if(linear, [](const StepSpec& s) { return s.kind == StepKind::Median; });
-    if (linear.empty())
-        return 1;
-    constexpr int most = 4096;
-    const double seconds = settlingSeconds(linear, sampleSeconds, 1e-4);
-    const int count = std::clamp(static_cast<int>(seconds / sampleSeconds) + 2, 2, most);
-    // The impulse response is the difference of the step response.
-    const auto response = stepResponse(linear, sampleSeconds, count + 1);
-    // The first output of a step equals its input: the response to a jump later on is what counts.
-    double real = 0;
-    double imaginary = 0;
-    double before = 0;
-    for (std::size_t k = 0; k < response.size(); ++k) {
-        const double turns = hertz * sampleSeconds * static_cast<double>(k);
-        const double impulse = response[k] - before;
-        before = response[k];
-        real += impulse * sineOfTurns(turns + 0.25);
-        imaginary += impulse * sineOfTurns(turns);
-    }
-    return std::hypot(real, imaginary);
-}
 
 std::vector<Finding> signalFindings(const Instrument& in, const PlainInstrument& plain,
     std::size_t channel, const RunHistory& history, Ticks now)

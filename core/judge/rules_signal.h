@@ -16,8 +16,4 @@ std::vector<Finding> signalFindings(const Instrument& instrument, const PlainIns
 /// once, with the instant when it was seen first.
 std::vector<Finding> scenarioFindings(const Instrument& instrument, const PlainInstrument& plain);
 
-/// Returns the share of a hum of that frequency that the steps let through, 0 … 1; medians are
-/// taken to let all of it through.
-double humGain(const std::vector<StepSpec>& steps, double sampleSeconds, double hertz);
-
 } // namespace fern

@@ -33,13 +33,15 @@ std::vector<StepSpec> shortened(std::vector<StepSpec> steps, double sampleSecond
                 step.alpha = std::min(1.0, std::ceil(1000 / (1 + samples)) / 1000);
             else
                 step.tau = std::max(0.001, std::floor(step.tau * factor * 1000) / 1000);
-        } else {
+        } else if (step.kind == StepKind::MainsCycles) {
+            step.cycles = std::max(1, static_cast<int>(std::floor(step.cycles * factor)));
+        } else if (hasWindow(step.kind)) {
             const int window = static_cast<int>(std::floor((step.window - 1) * factor)) + 1;
             step.window = step.kind == StepKind::Median ? window - (window % 2 == 0) : window;
         }
     }
     std::erase_if(steps, [](const StepSpec& step) {
-        return step.kind != StepKind::Exponential && step.window == 1; // does nothing
+        return hasWindow(step.kind) && step.window == 1; // does nothing
     });
     return steps;
 }

@@ -41,7 +41,7 @@ Neighbourhood neighbourhoodOf(std::span<const double> values)
 std::vector<double> smoothedCopy(
     const PlainChannel& c, std::span<const double> seconds, std::vector<double> values)
 {
-    Chain(c.steps, NumberKind::Float64).run(seconds, values);
+    Chain(runningSteps(c), NumberKind::Float64).run(seconds, values);
     return values;
 }
 

@@ -112,6 +112,18 @@ double nominalReading(const PlainChannel& channel, double quantity)
     return (fromSi(quantity, channel.unit) - nominal.offset) / nominal.gain;
 }
 
+std::vector<StepSpec> runningSteps(const PlainChannel& channel)
+{
+    auto steps = channel.steps;
+    const double perUnit = toSi(1, channel.unit) - toSi(0, channel.unit);
+    for (auto& step : steps)
+        if (step.kind == StepKind::SpikeGate && step.least == 0) {
+            const double count = countAt(channel, (channel.from + channel.to) / 2) / perUnit;
+            step.least = std::isfinite(count) ? count : 0;
+        }
+    return steps;
+}
+
 double fetchSeconds(const PlainChannel& channel)
 {
     constexpr double clock = 20e-6;
@@ -130,7 +142,7 @@ ChannelRun::ChannelRun(const PlainChannel& channel, std::uint64_t seed)
     , m_converter(converterOf(channel))
     , m_truth(truthOf(channel, seed))
     , m_scaling(scalingOf(channel))
-    , m_chain(channel.steps, channel.numberKind)
+    , m_chain(runningSteps(channel), channel.numberKind)
 {
     if (channel.source.kind == SourceKind::Waveform)
         m_beats.emplace(ticksFromSeconds(inSi(channel.source.waveform.refractory)));

@@ -52,6 +52,10 @@ std::int64_t nominalCode(const PlainChannel& channel, double quantity);
 /// (SI unit).
 double nominalReading(const PlainChannel& channel, double quantity);
 
+/// Returns the channel's smoothing as it runs: a spike gate that names no least deviation takes one
+/// step of the reading at the middle of the wished range.
+std::vector<StepSpec> runningSteps(const PlainChannel& channel);
+
 /// Returns the seconds that a sample keeps the processor: a board waits for its conversion; from a
 /// module, which converts beside it, a code is fetched: over I²C one byte is written and the code's
 /// bytes are read, over lines of its own one clock of 20 µs a bit.

@@ -1,7 +1,9 @@
 #include "smooth/chain.h"
 
+#include <algorithm>
 #include <cassert>
 #include <cmath>
+#include <optional>
 
 namespace fern {
 
@@ -13,11 +15,23 @@ template <> struct Kernel<float> {
     static constexpr auto exponential = f32::ft_exponential;
     static constexpr auto average = f32::ft_average;
     static constexpr auto median = f32::ft_median;
+    static constexpr auto spikeGate = f32::ft_spike_gate;
+    static constexpr auto slew = f32::ft_slew;
+    static constexpr auto deadBand = f32::ft_dead_band;
+    static constexpr auto stillBelow = f32::ft_still_below;
+    static constexpr auto lastDigit = f32::ft_last_digit;
+    static constexpr double most = f32::wide_limit;
 };
 template <> struct Kernel<double> {
     static constexpr auto exponential = f64::ft_exponential;
     static constexpr auto average = f64::ft_average;
     static constexpr auto median = f64::ft_median;
+    static constexpr auto spikeGate = f64::ft_spike_gate;
+    static constexpr auto slew = f64::ft_slew;
+    static constexpr auto deadBand = f64::ft_dead_band;
+    static constexpr auto stillBelow = f64::ft_still_below;
+    static constexpr auto lastDigit = f64::ft_last_digit;
+    static constexpr double most = f64::wide_limit;
 };
 
 template <class Real> class ExponentialRun : public StepRun {
@@ -106,9 +120,167 @@ private:
     int m_next = 0;
 };
 
+template <class Real> class SpikeGateRun : public StepRun {
+public:
+    explicit SpikeGateRun(const StepSpec& step)
+        : m_step(step)
+        , m_ring(static_cast<std::size_t>(step.window))
+        , m_scratch(m_ring.size())
+        , m_waiting(static_cast<std::size_t>(step.refill))
+    {
+    }
+
+    void run(std::span<const double> /*seconds*/, std::span<double> values) override
+    {
+        for (double& value : values)
+            if (!std::isnan(value))
+                value = static_cast<double>(Kernel<Real>::spikeGate(m_ring.data(), m_scratch.data(),
+                    m_step.window, &m_count, &m_next, m_waiting.data(), m_step.refill, &m_gated,
+                    &m_side, &m_last, static_cast<Real>(value), static_cast<Real>(m_step.k),
+                    static_cast<Real>(m_step.least)));
+    }
+
+private:
+    StepSpec m_step;
+    std::vector<Real> m_ring, m_scratch, m_waiting;
+    int m_count = 0, m_next = 0, m_gated = 0, m_side = 0;
+    Real m_last = 0;
+};
+
+/// A step that knows no more than its last output: slew limit, dead band, still below, last digit.
+template <class Real> class HoldingRun : public StepRun {
+public:
+    explicit HoldingRun(const StepSpec& step)
+        : m_step(step)
+    {
+    }
+
+    void run(std::span<const double> seconds, std::span<double> values) override
+    {
+        for (std::size_t i = 0; i < values.size(); ++i) {
+            m_sinceValid += seconds[i];
+            if (std::isnan(values[i]))
+                continue;
+            m_last = next(static_cast<Real>(values[i]));
+            m_started = true;
+            m_sinceValid = 0;
+            values[i] = static_cast<double>(m_last);
+        }
+    }
+
+private:
+    Real next(Real x)
+    {
+        const auto limit = static_cast<Real>(m_step.limit);
+        switch (m_step.kind) {
+        case StepKind::StillBelow:
+            return Kernel<Real>::stillBelow(x, limit);
+        case StepKind::LastDigit:
+            // A number of digits that does not fit stays as it is.
+            return std::fabs(static_cast<double>(x) / m_step.limit) < Kernel<Real>::most
+                ? Kernel<Real>::lastDigit(
+                    m_last, x, limit, static_cast<Real>(m_step.beyond), m_started)
+                : x;
+        case StepKind::SlewLimit:
+            return m_started
+                ? Kernel<Real>::slew(m_last, x, limit * static_cast<Real>(m_sinceValid))
+                : x;
+        default:
+            return m_started ? Kernel<Real>::deadBand(m_last, x, limit) : x;
+        }
+    }
+
+    StepSpec m_step;
+    double m_sinceValid = 0;
+    bool m_started = false;
+    Real m_last = 0;
+};
+
+/// A peak or a minimum; an older one than its seconds begins again.
+class ExtremeRun : public StepRun {
+public:
+    explicit ExtremeRun(const StepSpec& step)
+        : m_sign(step.kind == StepKind::PeakHold ? 1 : -1)
+        , m_hold(step.hold)
+    {
+    }
+
+    void run(std::span<const double> seconds, std::span<double> values) override
+    {
+        for (std::size_t i = 0; i < values.size(); ++i) {
+            m_age += seconds[i];
+            if (std::isnan(values[i]))
+                continue;
+            if (!m_started || m_sign * values[i] >= m_sign * m_last
+                || (m_hold > 0 && m_age > m_hold)) {
+                m_last = values[i];
+                m_age = 0;
+            }
+            m_started = true;
+            values[i] = m_last;
+        }
+    }
+
+private:
+    double m_sign, m_hold;
+    double m_age = 0, m_last = 0;
+    bool m_started = false;
+};
+
+/// An average over whole mains cycles: its window follows from the time between the first two
+/// samples.
+template <class Real> class MainsRun : public StepRun {
+public:
+    explicit MainsRun(const StepSpec& step)
+        : m_step(step)
+    {
+    }
+
+    void run(std::span<const double> seconds, std::span<double> values) override
+    {
+        for (std::size_t i = 0; i < values.size(); ++i) {
+            m_sinceValid += seconds[i];
+            if (std::isnan(values[i]))
+                continue;
+            if (!m_started) { // the first output is the first input
+                m_first = values[i];
+            } else {
+                if (!m_average) {
+                    StepSpec window;
+                    window.kind = StepKind::MovingAverage;
+                    window.window = mainsWindow(m_step, m_sinceValid);
+                    m_average.emplace(window);
+                    m_average->run({&m_sinceValid, 1}, {&m_first, 1});
+                }
+                m_average->run({&m_sinceValid, 1}, {&values[i], 1});
+            }
+            m_started = true;
+            m_sinceValid = 0;
+        }
+    }
+
+private:
+    StepSpec m_step;
+    std::optional<AverageRun<Real>> m_average;
+    double m_first = 0, m_sinceValid = 0;
+    bool m_started = false;
+};
+
 template <class Real> std::unique_ptr<StepRun> makeRun(const StepSpec& step)
 {
     switch (step.kind) {
+    case StepKind::SpikeGate:
+        return std::make_unique<SpikeGateRun<Real>>(step);
+    case StepKind::SlewLimit:
+    case StepKind::DeadBand:
+    case StepKind::StillBelow:
+    case StepKind::LastDigit:
+        return std::make_unique<HoldingRun<Real>>(step);
+    case StepKind::PeakHold:
+    case StepKind::MinimumHold:
+        return std::make_unique<ExtremeRun>(step);
+    case StepKind::MainsCycles:
+        return std::make_unique<MainsRun<Real>>(step);
     case StepKind::MovingAverage:
         return std::make_unique<AverageRun<Real>>(step);
     case StepKind::Median:
@@ -120,6 +292,13 @@ template <class Real> std::unique_ptr<StepRun> makeRun(const StepSpec& step)
 }
 
 } // namespace
+
+int mainsWindow(const StepSpec& step, double sampleSeconds)
+{
+    const double samples = step.cycles / (step.hertz * sampleSeconds);
+    return static_cast<int>(
+        std::lround(std::clamp(samples, 1.0, static_cast<double>(longestWindow))));
+}
 
 Chain::Chain(const std::vector<StepSpec>& steps, NumberKind kind)
 {

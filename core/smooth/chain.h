@@ -1,7 +1,8 @@
 #pragma once
 // A running chain of smoothing steps in the board's number kind; steps that are off are passed
 // over. Every step is causal. The first output equals the first input; windows fill with the
-// samples so far. A NaN sample is passed on as NaN and enters no window.
+// samples so far. A NaN sample is passed on as NaN and enters no window. A last digit rounds from
+// the first output on; a spike gate whose least deviation is 0 gates whatever differs at all.
 
 #include "kernel/kernel.h"
 #include "smooth/spec.h"
@@ -11,6 +12,10 @@
 #include <vector>
 
 namespace fern {
+
+/// Returns how many samples, `sampleSeconds` apart, an average over mains cycles takes: the nearest
+/// whole number to its cycles, at least one.
+int mainsWindow(const StepSpec& step, double sampleSeconds);
 
 class StepRun {
 public:

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 #include <iterator>
+#include <numbers>
 #include <vector>
 
 namespace fern {
@@ -35,12 +36,21 @@ double measuredNoiseGain(const std::vector<StepSpec>& steps, double sampleSecond
 }
 
 /// Samples until every window of the chain is full.
-int samplesToFill(const std::vector<StepSpec>& steps)
+int samplesToFill(const std::vector<StepSpec>& steps, double sampleSeconds)
 {
     int samples = 1;
     for (const auto& step : activeSteps(steps))
-        samples += step.kind == StepKind::Exponential ? 1 : step.window;
+        samples += std::max(1, windowOf(step, sampleSeconds));
     return samples;
+}
+
+/// What averages, and medians: what noise figures are about.
+std::vector<StepSpec> averagingSteps(const std::vector<StepSpec>& steps)
+{
+    auto averaging = activeSteps(steps);
+    std::erase_if(averaging,
+        [](const StepSpec& step) { return !isLinear(step.kind) && step.kind != StepKind::Median; });
+    return averaging;
 }
 
 /// A chain that has settled at zero: it starts in the state of its first sample, so full windows
@@ -48,7 +58,7 @@ int samplesToFill(const std::vector<StepSpec>& steps)
 Chain settledChain(const std::vector<StepSpec>& steps, double sampleSeconds)
 {
     Chain chain(steps, NumberKind::Float64);
-    for (int i = samplesToFill(steps); i > 0; --i)
+    for (int i = samplesToFill(steps, sampleSeconds); i > 0; --i)
         chain.feed(sampleSeconds, 0);
     return chain;
 }
@@ -63,13 +73,20 @@ std::vector<StepSpec> activeSteps(const std::vector<StepSpec>& steps)
     return active;
 }
 
+int windowOf(const StepSpec& step, double sampleSeconds)
+{
+    return step.kind == StepKind::MainsCycles ? mainsWindow(step, sampleSeconds)
+        : hasWindow(step.kind) || step.kind == StepKind::SpikeGate ? step.window
+                                                                   : 0;
+}
+
 std::vector<double> stepResponse(
-    const std::vector<StepSpec>& steps, double sampleSeconds, int count)
+    const std::vector<StepSpec>& steps, double sampleSeconds, int count, double jump)
 {
     auto chain = settledChain(steps, sampleSeconds);
     std::vector<double> response;
     for (int i = 0; i < count; ++i)
-        response.push_back(chain.feed(sampleSeconds, 1));
+        response.push_back(chain.feed(sampleSeconds, jump) / jump);
     return response;
 }
 
@@ -78,21 +95,23 @@ double delaySeconds(const std::vector<StepSpec>& steps, double sampleSeconds)
     double samples = 0;
     for (const auto& step : activeSteps(steps)) {
         const double alpha = alphaOf(step, sampleSeconds);
-        samples +=
-            step.kind == StepKind::Exponential ? (1 - alpha) / alpha : (step.window - 1) / 2.0;
+        if (step.kind == StepKind::Exponential)
+            samples += (1 - alpha) / alpha;
+        else if (isLinear(step.kind) || step.kind == StepKind::Median)
+            samples += (windowOf(step, sampleSeconds) - 1) / 2.0;
     }
     return samples * sampleSeconds;
 }
 
 double noiseGain(const std::vector<StepSpec>& steps, double sampleSeconds)
 {
-    const auto active = activeSteps(steps);
+    const auto active = averagingSteps(steps);
     const auto isMedian = [](const StepSpec& step) {
         return step.kind == StepKind::Median && step.window > 1;
     };
     if (std::any_of(active.begin(), active.end(), isMedian))
         return measuredNoiseGain(active, sampleSeconds);
-    const int windows = samplesToFill(active);
+    const int windows = samplesToFill(active, sampleSeconds);
     auto chain = settledChain(active, sampleSeconds);
     double squares = 0;
     double last = chain.feed(sampleSeconds, 1);
@@ -105,13 +124,57 @@ double noiseGain(const std::vector<StepSpec>& steps, double sampleSeconds)
     return std::sqrt(squares);
 }
 
-double settlingSeconds(const std::vector<StepSpec>& steps, double sampleSeconds, double fraction)
+double settlingSeconds(
+    const std::vector<StepSpec>& steps, double sampleSeconds, double fraction, double jump)
 {
     auto chain = settledChain(steps, sampleSeconds);
     for (int i = 0; i < longestResponse; ++i)
-        if (std::fabs(chain.feed(sampleSeconds, 1) - 1) <= fraction)
+        if (std::fabs(chain.feed(sampleSeconds, jump) / jump - 1) <= fraction)
             return i * sampleSeconds;
     return longestResponse * sampleSeconds;
+}
+
+double gainAt(const std::vector<StepSpec>& steps, double sampleSeconds, double hertz)
+{
+    const double w = 2 * std::numbers::pi * hertz * sampleSeconds;
+    double gain = 1;
+    for (const auto& step : activeSteps(steps)) {
+        if (step.kind == StepKind::Exponential) {
+            const double alpha = alphaOf(step, sampleSeconds);
+            const double pole = 1 - alpha;
+            gain *= alpha / std::sqrt(1 - 2 * pole * std::cos(w) + pole * pole);
+        } else if (isLinear(step.kind)) {
+            const double n = windowOf(step, sampleSeconds);
+            const double below = n * std::sin(w / 2);
+            gain *= std::fabs(below) < 1e-9 * n ? 1 : std::fabs(std::sin(n * w / 2) / below);
+        }
+    }
+    return gain;
+}
+
+StepCost costOf(const StepSpec& step, NumberKind kind, double sampleSeconds)
+{
+    const int real = kind == NumberKind::Float32 ? 4 : 8;
+    constexpr int index = 2; // of a small board
+    const int n = windowOf(step, sampleSeconds);
+    switch (step.kind) {
+    case StepKind::MovingAverage:
+    case StepKind::MainsCycles:
+        return {(n + 1) * real + 2 * index, 4};
+    case StepKind::Median: // half of the window is shifted, and it is searched twice
+        return {2 * n * real + 2 * index, n / 2.0 + 2 * std::ceil(std::log2(std::max(2, n)))};
+    case StepKind::SpikeGate: // sorted twice by insertion, a quarter of all pairs each time
+        return {(2 * n + step.refill + 1) * real + 4 * index, n * n / 2.0 + 4 * n};
+    case StepKind::PeakHold:
+    case StepKind::MinimumHold:
+        return {2 * real, 3};
+    case StepKind::LastDigit:
+        return {real, 6};
+    case StepKind::StillBelow:
+        return {0, 2};
+    default:
+        return {real, 3};
+    }
 }
 
 } // namespace fern

@@ -3,7 +3,9 @@
 #include "base/number_text.h"
 #include "base/split.h"
 
+#include <algorithm>
 #include <cmath>
+#include <span>
 
 #include <fmt/format.h>
 
@@ -11,8 +13,11 @@ namespace fern {
 
 namespace {
 
-constexpr std::string_view accepted = "write \"moving average N\", \"exponential tau SECONDS\", "
-                                      "\"exponential alpha A\" or \"median N\"";
+constexpr std::string_view accepted = "write a step such as \"median 5\", \"exponential tau 0.8\", "
+                                      "\"moving average 8\", \"spike gate 5 7 "
+                                      "5\", \"slew limit 2\", \"dead band 0.1\", \"still below "
+                                      "0.5\", \"peak hold 3\", \"last digit 0.1\" "
+                                      "or \"mains cycles 50 1\"";
 
 Error refusal(std::string_view text, std::string_view reason)
 {
@@ -48,6 +53,78 @@ Result<StepSpec> exponentialStep(
     return step;
 }
 
+/// The figures behind the words of a step that has no others: numbers, with a word before some.
+struct StepForm {
+    StepKind kind;
+    std::string_view words; ///< that it begins with
+    struct Figure {
+        std::string_view word; ///< before it; empty for none
+        double StepSpec::*number = nullptr;
+        int StepSpec::*whole = nullptr;
+        bool isOptional = false;
+    };
+    std::vector<Figure> figures;
+};
+
+const std::vector<StepForm>& stepForms()
+{
+    static const std::vector<StepForm> forms{
+        {StepKind::SpikeGate, "spike gate",
+            {{"", &StepSpec::k, nullptr, false}, {"", nullptr, &StepSpec::window, false},
+                {"", nullptr, &StepSpec::refill, false},
+                {"least", &StepSpec::least, nullptr, true}}},
+        {StepKind::SlewLimit, "slew limit", {{"", &StepSpec::limit, nullptr, false}}},
+        {StepKind::DeadBand, "dead band", {{"", &StepSpec::limit, nullptr, false}}},
+        {StepKind::StillBelow, "still below", {{"", &StepSpec::limit, nullptr, false}}},
+        {StepKind::PeakHold, "peak hold", {{"", &StepSpec::hold, nullptr, true}}},
+        {StepKind::MinimumHold, "minimum hold", {{"", &StepSpec::hold, nullptr, true}}},
+        {StepKind::LastDigit, "last digit",
+            {{"", &StepSpec::limit, nullptr, false}, {"beyond", &StepSpec::beyond, nullptr, true}}},
+        {StepKind::MainsCycles, "mains cycles",
+            {{"", &StepSpec::hertz, nullptr, false}, {"", nullptr, &StepSpec::cycles, false}}},
+    };
+    return forms;
+}
+
+/// What a file would refuse of a step; empty when it takes it.
+std::string whatIsWrong(StepSpec step)
+{
+    JsonWriter writer;
+    describe(writer, step);
+    const auto node = writer.take();
+    JsonReader reader(node, {});
+    StepSpec back;
+    describe(reader, back);
+    return reader.failed() ? reader.message() : std::string();
+}
+
+Result<StepSpec> parseForm(
+    const StepForm& form, std::string_view text, std::span<const std::string_view> rest)
+{
+    StepSpec step;
+    step.kind = form.kind;
+    std::size_t at = 0;
+    for (const auto& figure : form.figures) {
+        const bool hasWord = figure.word.empty() || (at < rest.size() && rest[at] == figure.word);
+        if (figure.isOptional && (at >= rest.size() || !hasWord))
+            continue;
+        at += figure.word.empty() ? 0 : 1;
+        const auto number = hasWord && at < rest.size() ? parseNumber(rest[at++]) : std::nullopt;
+        if (!number || (figure.whole != nullptr && *number != std::floor(*number)))
+            return refusal(trimmed(text), "lacks a number");
+        if (figure.whole != nullptr)
+            step.*figure.whole = static_cast<int>(std::clamp(*number, -1.0, 1e6));
+        else
+            step.*figure.number = *number;
+    }
+    if (at != rest.size())
+        return refusal(trimmed(text), "is not understood");
+    if (const auto wrong = whatIsWrong(step); !wrong.empty())
+        return Error{ErrorCode::InvalidArgument,
+            fmt::format("the step \"{}\": {}", trimmed(text), wrong), ""};
+    return step;
+}
+
 Result<StepSpec> parseActive(std::string_view text, const std::vector<std::string_view>& words)
 {
     if (words.size() == 3 && words[0] == "moving" && words[1] == "average")
@@ -56,17 +133,38 @@ Result<StepSpec> parseActive(std::string_view text, const std::vector<std::strin
         return windowStep(StepKind::Median, trimmed(text), words[1]);
     if (words.size() == 3 && words[0] == "exponential")
         return exponentialStep(trimmed(text), words[1], words[2]);
+    if (words.size() >= 2)
+        for (const auto& form : stepForms())
+            if (fmt::format("{} {}", words[0], words[1]) == form.words)
+                return parseForm(form, text, std::span(words).subspan(2));
     return refusal(trimmed(text), "is not understood");
+}
+
+std::string formText(const StepForm& form, const StepSpec& step)
+{
+    const StepSpec usual;
+    std::string text(form.words);
+    for (const auto& figure : form.figures) {
+        const double value = figure.whole != nullptr ? step.*figure.whole : step.*figure.number;
+        if (figure.isOptional && value == usual.*figure.number)
+            continue;
+        text += fmt::format(
+            "{}{} {}", figure.word.empty() ? "" : " ", figure.word, shortestText(value));
+    }
+    return text;
 }
 
 std::string activeText(const StepSpec& step)
 {
+    for (const auto& form : stepForms())
+        if (form.kind == step.kind)
+            return formText(form, step);
     switch (step.kind) {
     case StepKind::MovingAverage:
         return fmt::format("moving average {}", step.window);
     case StepKind::Median:
         return fmt::format("median {}", step.window);
-    case StepKind::Exponential:
+    default:
         break;
     }
     return step.byAlpha ? "exponential alpha " + shortestText(step.alpha)

@@ -37,7 +37,7 @@ enum PairColumn {
     UncertainColumn,
     OffColumn,
     WayColumn,
-    pairColumns
+    pairCells
 };
 enum ResidualLine : std::size_t { Residuals, UpperBand, LowerBand };
 
@@ -97,7 +97,7 @@ QWidget* CalibrationPage::createPairs()
     m_takeButton->setObjectName(QStringLiteral("takeReading"));
     m_takeButton->setToolTip(
         tr("Averages the last %1 readings, once they stand still").arg(averaged));
-    m_table = new QTableWidget(0, pairColumns, card);
+    m_table = new QTableWidget(0, pairCells, card);
     m_table->setObjectName(QStringLiteral("pairs"));
     m_table->setAccessibleName(tr("Pairs of reading and reference"));
     m_table->setFrameShape(QFrame::NoFrame);
@@ -559,11 +559,11 @@ void CalibrationPage::fillTable()
     for (int row = 0; row < m_table->rowCount(); ++row) {
         const auto& pair = pairs[static_cast<std::size_t>(row)];
         const double off = m_sheet.offBy[static_cast<std::size_t>(row)];
-        const std::array<QString, pairColumns> words{qText(significantText(pair.reading, 9)),
+        const std::array<QString, pairCells> words{qText(significantText(pair.reading, 9)),
             qText(shortestText(pair.reference)),
             pair.uncertainty == 0 ? QString() : qText(shortestText(pair.uncertainty)),
             std::isnan(off) ? tr("—") : qText(significantText(off, 2)), wayWord(pair)};
-        for (int column = 0; column < pairColumns; ++column) {
+        for (int column = 0; column < pairCells; ++column) {
             auto* item = m_table->item(row, column);
             if (item == nullptr) {
                 item = new QTableWidgetItem;

@@ -1,11 +1,9 @@
 #include "app/places/channels/scale_bench.h"
 
-#include "app/look/chip.h"
 #include "app/look/look.h"
 #include "instrument/edits.h"
 
 #include <QApplication>
-#include <QButtonGroup>
 #include <QClipboard>
 
 #include <cmath>
@@ -71,44 +69,30 @@ ScaleBench::ScaleBench(Document& document, QWidget* parent)
 /// The pages, chosen by chips.
 void ScaleBench::addPages(QWidget* arithmetic)
 {
-    auto* chips = new QHBoxLayout;
-    chips->setSpacing(grid - 2);
-    auto* group = new QButtonGroup(this);
-    const auto addPage = [&](const QString& word, const char* name, QWidget* page) {
-        auto* chip = new Chip(word, this);
-        chip->setObjectName(QString::fromLatin1(name));
-        chip->setChecked(m_pages.empty());
-        group->addButton(chip);
-        chips->addWidget(chip);
+    m_pages = new PageChips(this);
+    const auto addPage = [this](const QString& word, const char* name, QWidget* page) {
         column()->addWidget(page, 1);
-        page->setVisible(m_pages.empty());
-        m_pages.push_back(page);
-        connect(chip, &QAbstractButton::clicked, this, [this, page] { openPage(page); });
+        m_pages->addPage(word, name, page);
     };
     addPage(tr("Arithmetic"), "scaleArithmetic", arithmetic);
     addPage(tr("Type"), "scaleType", m_scaling);
     addPage(tr("Calibrate"), "scaleCalibrate", m_calibration);
     addPage(tr("It shows…"), "scaleDiagnose", m_diagnosis);
-    chips->addSpacing(grid);
-    chips->addWidget(m_calibration->verdict(), 100);
-    chips->addStretch(1); // while the verdict is hidden
-    card()->addLayout(chips);
+    m_pages->row()->addSpacing(grid);
+    m_pages->row()->addWidget(m_calibration->verdict(), 100);
+    m_pages->row()->addStretch(1); // while the verdict is hidden
+    card()->addWidget(m_pages);
     m_calibration->verdict()->hide();
+    connect(m_pages, &PageChips::opened, this, [this, arithmetic](const QWidget* page) {
+        // The others need the room.
+        m_arithmetic->setVisible(page == arithmetic);
+        setInputVisible(m_numberKind, page == arithmetic);
+        m_calibration->verdict()->setVisible(page == m_calibration);
+    });
     connect(m_scaling, &ScalingPage::refused, this, &Workbench::refused);
     connect(m_calibration, &CalibrationPage::refused, this, &Workbench::refused);
     connect(m_calibration, &CalibrationPage::meterMenuWanted, this, &Workbench::meterMenuWanted);
     connect(m_diagnosis, &DiagnosisPage::refused, this, &Workbench::refused);
-}
-
-void ScaleBench::openPage(const QWidget* page)
-{
-    for (auto* other : m_pages)
-        other->setVisible(other == page);
-    // The others need the room.
-    const bool isArithmetic = page == m_pages.front();
-    m_arithmetic->setVisible(isArithmetic);
-    setInputVisible(m_numberKind, isArithmetic);
-    m_calibration->verdict()->setVisible(page == m_calibration);
 }
 
 void ScaleBench::showCurve(const RunView& view)

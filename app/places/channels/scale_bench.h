@@ -2,6 +2,7 @@
 // The workbench of the Scale leaf: the arithmetic of the parts, written out, and the same for the
 // firmware.
 
+#include "app/look/page_chips.h"
 #include "app/places/channels/calibration_page.h"
 #include "app/places/channels/diagnosis_page.h"
 #include "app/places/channels/scaling_page.h"
@@ -26,12 +27,11 @@ protected:
 
 private:
     void addPages(QWidget* arithmetic);
-    void openPage(const QWidget* page);
     void showCurve(const RunView& view);
 
     QComboBox* m_numberKind;
     QLabel* m_arithmetic;
-    std::vector<QWidget*> m_pages;
+    PageChips* m_pages;
     Plot* m_curve;
     QPlainTextEdit* m_code;
     QPushButton* m_copy;

@@ -1,12 +1,18 @@
 #include "app/places/channels/smooth_bench.h"
 
 #include "app/look/look.h"
+#include "base/number_text.h"
 #include "instrument/edits.h"
+#include "instrument/step_parameters.h"
+#include "reading/spectrum.h"
+#include "smooth/figures.h"
 #include "smooth/step_text.h"
 
 #include <QSignalBlocker>
 
 #include <algorithm>
+#include <cmath>
+#include <utility>
 
 namespace fern::app {
 
@@ -18,11 +24,15 @@ SmoothBench::SmoothBench(Document& document, QWidget* parent)
     , m_window(addWhole(tr("Readings"), 1, longestWindow, "window"))
     , m_tau(addQuantity(tr("Time constant"), "tau"))
     , m_alpha(addNumber(tr("Alpha"), {}, "alpha"))
+    , m_figures(new ParameterGrid(false, this))
     , m_buttons(new QWidget(this))
     , m_switch(new QPushButton(this))
     , m_remove(new QPushButton(tr("Remove"), this))
     , m_trace(new TracePlot(this))
     , m_response(new Plot({{tr("step response"), &Tokens::accent, 2}}, this))
+    , m_steady(new SteadyPage(document, this))
+    , m_variants(new VariantsPage(document, this))
+    , m_gain(new Plot({{tr("passes"), &Tokens::accent, 2}}, this))
 {
     card()->insertWidget(1, m_chips);
     auto* buttonRow = new QHBoxLayout(m_buttons);
@@ -32,10 +42,13 @@ SmoothBench::SmoothBench(Document& document, QWidget* parent)
     buttonRow->addStretch(1);
     m_switch->setObjectName(QStringLiteral("switchStep"));
     m_remove->setObjectName(QStringLiteral("removeStep"));
+    m_figures->setMaximumHeight(124);
+    addInput({}, m_figures, "stepFigures");
     addInput({}, m_buttons, "stepButtons");
     m_steps->setPlaceholderText(tr("no step"));
-    m_steps->setToolTip(tr("Steps in their order, with semicolons between: moving average N, "
-                           "exponential tau SECONDS, exponential alpha A, median N"));
+    m_steps->setToolTip(
+        tr("Steps in their order, with semicolons between, such as: spike gate 5 7 5; median 5; "
+           "exponential tau 0.8; last digit 0.1"));
     m_steps->setObjectName(QStringLiteral("steps"));
     m_steps->setAccessibleName(tr("Steps in words"));
     auto* inWords = new QHBoxLayout;
@@ -44,9 +57,17 @@ SmoothBench::SmoothBench(Document& document, QWidget* parent)
     inWords->addWidget(m_steps);
     card()->insertLayout(2, inWords);
 
-    auto* row = new QHBoxLayout;
+    addPages();
+    connectChips();
+}
+
+/// The traces; the steady digit; variants side by side; what passes at which frequency.
+void SmoothBench::addPages()
+{
+    auto* traces = new QWidget(this);
+    auto* row = new QHBoxLayout(traces);
+    row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(grid);
-    column()->addLayout(row, 1);
     auto* trace = new Card({}, this);
     trace->body()->setContentsMargins(grid, grid, grid, grid);
     trace->body()->addWidget(m_trace);
@@ -56,7 +77,25 @@ SmoothBench::SmoothBench(Document& document, QWidget* parent)
     response->body()->addWidget(m_response);
     row->addWidget(response, 2);
     m_response->setObjectName(QStringLiteral("stepResponse"));
-    connectChips();
+    auto* frequency = new Card({}, this);
+    frequency->body()->setContentsMargins(grid, grid, grid, grid);
+    m_gainWords = wrappedLabel(frequency, "gainWords");
+    m_gain->setObjectName(QStringLiteral("gainPlot"));
+    m_gain->setMinimumHeight(60);
+    frequency->body()->addWidget(m_gainWords);
+    frequency->body()->addWidget(m_gain, 1);
+    m_pages = new PageChips(this);
+    const auto addPage = [this](const QString& word, const char* name, QWidget* page) {
+        column()->addWidget(page, 1);
+        m_pages->addPage(word, name, page);
+    };
+    addPage(tr("Traces"), "smoothTraces", traces);
+    addPage(tr("Steady digit"), "smoothSteady", m_steady);
+    addPage(tr("Compare"), "smoothCompare", m_variants);
+    addPage(tr("Frequencies"), "smoothFrequencies", frequency);
+    m_pages->row()->addStretch(1);
+    card()->addWidget(m_pages);
+    connect(m_steady, &SteadyPage::refused, this, &Workbench::refused);
 }
 
 void SmoothBench::connectChips()
@@ -94,9 +133,25 @@ void SmoothBench::connectChips()
     connect(m_chips, &StepChips::addWanted, this, [this](StepKind kind) {
         StepSpec step;
         step.kind = kind;
+        // A digit that holds is that of the reader; a band is the wished step.
+        const auto& c = channel();
+        if (kind == StepKind::LastDigit)
+            step.limit = std::pow(10.0, -reader().text.decimals);
+        else if (kind == StepKind::DeadBand || kind == StepKind::StillBelow)
+            step.limit = in(c.wish.step, unitOf(c));
+        else if (kind == StepKind::SlewLimit)
+            step.limit = (in(c.wish.to, unitOf(c)) - c.wish.from.value) / 2;
         change(tr("Add a step"), [&](std::vector<StepSpec>& steps) { steps.push_back(step); });
         m_chips->setCurrent(static_cast<int>(channel().smoothing.size()) - 1);
     });
+    connect(m_figures, &ParameterGrid::entered, this,
+        [this](const QString& path, const QString& label, const QString& text) {
+            apply(label,
+                withStepParameter(instrument(), channel().id,
+                    static_cast<std::size_t>(std::max(0, m_chips->current())), path.toStdString(),
+                    text.toStdString()));
+            showCurrent(); // what was refused goes
+        });
     connect(m_window, &QSpinBox::valueChanged, this, [this](int window) {
         changeCurrent(tr("Readings of a step"), [=](StepSpec& step) { step.window = window; });
     });
@@ -106,6 +161,33 @@ void SmoothBench::connectChips()
     connect(m_alpha, &NumberEdit::numberEntered, this, [this](double alpha) {
         changeCurrent(tr("Alpha"), [=](StepSpec& step) { step.alpha = alpha; });
     });
+}
+
+/// What comes through of each frequency up to half of the sampling rate, and of the mains.
+void SmoothBench::showGain(const RunView& view)
+{
+    const auto& c = view.plain.channels[view.choice->channel];
+    const double period = inSeconds(c.sampleEvery);
+    constexpr int points = 200;
+    TraceLine line;
+    for (int i = 0; i <= points; ++i) {
+        line.seconds.push_back(0.5 / period * i / points);
+        line.values.push_back(100 * gainAt(c.steps, period, line.seconds.back()));
+    }
+    m_gain->showLine(0, line);
+    m_gain->setAxisWords(tr("% over hertz"));
+    m_gain->showRange(0, 0.5 / period);
+    QStringList words;
+    for (const double mains : {50.0, 60.0})
+        words << tr("Of %1 Hz mains hum %2 % comes through, seen as %3 Hz.")
+                     .arg(mains)
+                     .arg(QString::fromStdString(
+                         significantText(100 * gainAt(c.steps, period, mains), 2)))
+                     .arg(QString::fromStdString(significantText(aliasOf(mains, period), 3)));
+    words << tr("Medians and steps that hold or limit are not in it: what they do depends on the "
+                "signal.");
+    m_gainWords->setText(words.join(QLatin1Char(' ')));
+    m_gain->setAccessibleName(words.join(QLatin1Char(' ')));
 }
 
 void SmoothBench::change(
@@ -131,7 +213,12 @@ void SmoothBench::showCurrent()
     const auto& steps = channel().smoothing;
     const bool any = index >= 0 && index < static_cast<int>(steps.size());
     const StepSpec step = any ? steps[static_cast<std::size_t>(index)] : StepSpec{};
-    const bool isWindow = step.kind != StepKind::Exponential;
+    const bool isWindow = hasWindow(step.kind);
+    const bool isExponential = step.kind == StepKind::Exponential;
+    const bool isOther = any && !isWindow && !isExponential;
+    if (isOther)
+        m_figures->showParameters(stepParameters(step));
+    setInputVisible(m_figures, isOther);
     const QSignalBlocker blocker(m_window);
     m_window->setSingleStep(step.kind == StepKind::Median ? 2 : 1);
     m_window->setValue(step.window);
@@ -139,8 +226,8 @@ void SmoothBench::showCurrent()
     m_alpha->showNumber(step.alpha);
     m_switch->setText(step.isOff ? tr("Switch on") : tr("Switch off"));
     setInputVisible(m_window, any && isWindow);
-    setInputVisible(m_tau, any && !isWindow && !step.byAlpha);
-    setInputVisible(m_alpha, any && !isWindow && step.byAlpha);
+    setInputVisible(m_tau, any && isExponential && !step.byAlpha);
+    setInputVisible(m_alpha, any && isExponential && step.byAlpha);
     setInputVisible(m_buttons, any);
 }
 
@@ -150,6 +237,10 @@ void SmoothBench::showInputs(const RunView& view)
     m_steps->showText(QString::fromStdString(stepsText(channel().smoothing)));
     showCurrent();
     m_trace->showView(view);
+    m_steady->showView(view);
+    m_variants->showView(view);
+    if (std::exchange(m_gained, view.fixed) != view.fixed)
+        showGain(view);
     const auto& response = view.fixed->stepResponse;
     m_response->showLine(0, response);
     m_response->setAxisWords(tr("over seconds"));

@@ -2,8 +2,12 @@
 // The workbench of the Smooth leaf: the steps as chips, what they do to the trace, and what they
 // cost.
 
+#include "app/look/page_chips.h"
+#include "app/look/parameter_grid.h"
+#include "app/places/channels/steady_page.h"
 #include "app/places/channels/step_chips.h"
 #include "app/places/channels/trace_plot.h"
+#include "app/places/channels/variants_page.h"
 #include "app/places/channels/workbench.h"
 
 #include <QPushButton>
@@ -19,7 +23,9 @@ protected:
     void showInputs(const RunView& view) override;
 
 private:
+    void addPages();
     void connectChips();
+    void showGain(const RunView& view);
     void change(const QString& name, const std::function<void(std::vector<StepSpec>&)>& change);
     /// Changes the chosen step.
     void changeCurrent(const QString& name, const std::function<void(StepSpec&)>& change);
@@ -30,11 +36,18 @@ private:
     QSpinBox* m_window;
     QuantityEdit* m_tau;
     NumberEdit* m_alpha;
+    ParameterGrid* m_figures; ///< of the kinds that have no inputs of their own
     QWidget* m_buttons;
     QPushButton* m_switch;
     QPushButton* m_remove;
     TracePlot* m_trace;
     Plot* m_response;
+    PageChips* m_pages = nullptr;
+    SteadyPage* m_steady;
+    VariantsPage* m_variants;
+    Plot* m_gain;
+    QLabel* m_gainWords = nullptr;
+    std::shared_ptr<const StaticPart> m_gained; ///< what the gain is of
 };
 
 } // namespace fern::app

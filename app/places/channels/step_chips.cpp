@@ -22,9 +22,10 @@ constexpr int dragStart = 6; ///< pixels
 
 QString nameOf(StepKind kind)
 {
-    const std::array<QString, 3> names{
-        QObject::tr("Moving average"), QObject::tr("Exponential"), QObject::tr("Median")};
-    return names[static_cast<std::size_t>(kind)];
+    const auto word = stepKindWords[static_cast<std::size_t>(kind)];
+    auto name = QString::fromLatin1(word.data(), static_cast<qsizetype>(word.size()));
+    name[0] = name[0].toUpper();
+    return name;
 }
 
 } // namespace
@@ -36,8 +37,28 @@ QString stepName(const StepSpec& step)
 
 QString stepFigure(const StepSpec& step)
 {
-    if (step.kind != StepKind::Exponential)
+    const auto number = [](double value) { return QString::fromStdString(shortestText(value)); };
+    switch (step.kind) {
+    case StepKind::MovingAverage:
+    case StepKind::Median:
         return QObject::tr("%1 readings").arg(step.window);
+    case StepKind::SpikeGate:
+        return QObject::tr("%1 × of %2").arg(number(step.k)).arg(step.window);
+    case StepKind::SlewLimit:
+        return QObject::tr("%1 a second").arg(number(step.limit));
+    case StepKind::DeadBand:
+    case StepKind::StillBelow:
+    case StepKind::LastDigit:
+        return number(step.limit);
+    case StepKind::PeakHold:
+    case StepKind::MinimumHold:
+        return step.hold == 0 ? QObject::tr("for ever")
+                              : QString::fromStdString(durationText(step.hold));
+    case StepKind::MainsCycles:
+        return QObject::tr("%1 of %2 Hz").arg(step.cycles).arg(number(step.hertz));
+    case StepKind::Exponential:
+        break;
+    }
     return step.byAlpha
         ? QObject::tr("alpha %1").arg(QString::fromStdString(shortestText(step.alpha)))
         : QString::fromStdString(durationText(step.tau));
@@ -104,7 +125,10 @@ StepChips::StepChips(QWidget* parent)
     m_add->setCheckable(false);
     auto* menu = new QMenu(this);
     menu->setObjectName(QStringLiteral("addStepMenu"));
-    for (const auto kind : {StepKind::Median, StepKind::Exponential, StepKind::MovingAverage}) {
+    for (const auto kind :
+        {StepKind::SpikeGate, StepKind::Median, StepKind::Exponential, StepKind::MovingAverage,
+            StepKind::MainsCycles, StepKind::SlewLimit, StepKind::DeadBand, StepKind::LastDigit,
+            StepKind::StillBelow, StepKind::PeakHold, StepKind::MinimumHold}) {
         auto* action = menu->addAction(nameOf(kind));
         connect(action, &QAction::triggered, this, [this, kind] { Q_EMIT addWanted(kind); });
     }

@@ -1,7 +1,9 @@
 #pragma once
 // Random instruments for property tests: every field anywhere in its accepted range.
 
+#include "base/number_text.h"
 #include "instrument/instrument.h"
+#include "smooth/step_text.h"
 
 #include <rapidcheck.h>
 
@@ -34,15 +36,22 @@ inline Extras anyExtras()
 
 inline StepSpec anyStep()
 {
-    StepSpec s;
-    s.kind = static_cast<StepKind>(anyInt(0, 2));
-    s.byAlpha = s.kind == StepKind::Exponential && anyInt(0, 1) == 1;
-    if (s.byAlpha)
-        s.alpha = anyNumber(0.001, 1);
-    else if (s.kind == StepKind::Exponential)
-        s.tau = anyNumber(0.001, 100);
-    else
-        s.window = 2 * anyInt(0, 50) + 1;
+    const auto number = [](double least, double most) {
+        return shortestText(anyNumber(least, most));
+    };
+    const auto whole = [](int least, int most) { return std::to_string(anyInt(least, most)); };
+    const std::vector<std::string> texts{"exponential alpha " + number(0.001, 1),
+        "exponential tau " + number(0.001, 100), "moving average " + whole(1, 99),
+        "median " + std::to_string(2 * anyInt(0, 50) + 1),
+        "spike gate " + number(0.1, 9) + " " + whole(1, 99) + " " + whole(1, 9) + " least "
+            + number(0.01, 1),
+        "slew limit " + number(0.01, 9), "dead band " + number(0.01, 9),
+        "still below " + number(0.01, 9), "peak hold " + number(0, 9),
+        "minimum hold " + number(0, 9),
+        "last digit " + number(0.01, 9) + " beyond " + number(0.5, 2),
+        "mains cycles " + number(1, 400) + " " + whole(1, 9)};
+    auto s =
+        *parseStep(texts[static_cast<std::size_t>(anyInt(0, static_cast<int>(texts.size()) - 1))]);
     s.isOff = anyInt(0, 3) == 0;
     s.extras = anyExtras();
     return s;

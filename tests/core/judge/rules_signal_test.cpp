@@ -117,23 +117,5 @@ TEST(SignalFindings, ADeviceThatFallsSilentIsMissed)
         std::string::npos);
 }
 
-// Source: filter-hum.csv of the reference sheets: |sin(πfT)/(N sin(πfT/N))| of an average over T.
-TEST(HumGain, OfAnAverageIsThatOfTheHandbook)
-{
-    struct Row {
-        double milliseconds, hertz, gain;
-    };
-    // Samples of 0.1 ms come close to the continuous average that the sheet computes.
-    for (const auto& row :
-        {Row{10, 50, 0.63661977}, {10, 60, 0.50455115}, {20, 50, 0}, {20, 60, 0.15591488},
-            {20, 49.5, 0.01009935}, {20, 100, 0}, {33.333333, 50, 0.16539867}}) {
-        StepSpec average;
-        average.kind = StepKind::MovingAverage;
-        average.window = static_cast<int>(std::lround(row.milliseconds * 10));
-        const double gain = humGain({average}, 1e-4, row.hertz);
-        EXPECT_NEAR(gain, row.gain, 2e-3) << row.milliseconds << " ms, " << row.hertz << " Hz";
-    }
-}
-
 } // namespace
 } // namespace fern
