@@ -54,6 +54,31 @@ TraceLine stepResponseOf(const PlainChannel& channel)
     return line;
 }
 
+/// The last pulses, those that were counted, and how many of the last seconds were.
+void addPulses(RunView& view, const RunHistory& history, Ticks now)
+{
+    const auto& c = view.plain.channels[view.choice->channel];
+    const auto train = pulseTrainOf(c, view.plain.seed);
+    view.pulses = lastPulses(train, now);
+    const SampleRecord* first = nullptr;
+    const SampleRecord* last = nullptr;
+    for (const auto& sample : history.samples()) {
+        if (sample.channel != view.choice->channel)
+            continue;
+        if (first == nullptr)
+            first = &sample;
+        last = &sample;
+        for (const auto at : sample.countedAt)
+            if (at >= view.pulses.from && (view.countedAt.empty() || at > view.countedAt.back()))
+                view.countedAt.push_back(at);
+    }
+    if (first == nullptr)
+        return;
+    view.counted = last->counted - first->counted;
+    view.happened = static_cast<std::int64_t>(std::floor(train.phaseAt(inSeconds(last->at)))
+        - std::floor(train.phaseAt(inSeconds(first->at))));
+}
+
 /// What the raw side of a source looks like.
 void addSource(RunView& view, const RunHistory& history, Ticks now)
 {
@@ -61,7 +86,7 @@ void addSource(RunView& view, const RunHistory& history, Ticks now)
     const auto& told = history.told(view.choice->channel);
     view.told.assign(told.begin(), told.end());
     if (c.source.kind == SourceKind::Pulses)
-        view.pulses = lastPulses(pulseTrainOf(c, view.plain.seed), now);
+        addPulses(view, history, now);
     if (c.source.kind == SourceKind::Receiver) {
         ReceiverDecoder decoder;
         for (const auto& line : view.told)

@@ -87,6 +87,8 @@ struct RunView {
     CodeStatistics codeStatistics;
     std::vector<Finding> signalFindings; ///< from the readings of the last seconds
     PulseStretch pulses; ///< of a pulse channel: the last few
+    std::vector<Ticks> countedAt; ///< those of them that the firmware counted
+    std::int64_t counted = 0, happened = 0; ///< pulses of the last seconds
     ReceiverState receiver; ///< of a receiver: what its last sentences say
     std::vector<Told> told; ///< the last lines or codes of the channel
     TraceLine spectrum; ///< of the codes: amplitude over hertz

@@ -131,6 +131,7 @@ template <class Archive> void describe(Archive& a, Output& o)
     a.quantity("lowOutput", o.lowOutput, unit);
     a.quantity("highOutput", o.highOutput, unit);
     a.quantity("every", o.every, "s", {1e-3, 86400});
+    a.optionalQuantity("blinds", o.blinds, "s", {0, 1});
     if constexpr (Archive::isReading)
         if (!a.failed() && inSi(o.low) == inSi(o.high))
             a.failAt("high", "the two ends of an output must differ");

@@ -140,6 +140,7 @@ struct Output {
     Quantity lowOutput{1, "ms"}; ///< servo: pulse width, PWM: a share, tuned: hertz
     Quantity highOutput{2, "ms"};
     Quantity every{200, "ms"}; ///< how often it is set
+    Quantity blinds{0, "ms"}; ///< interrupts are off for so long each time, as software servos do
     Extras extras;
 
     bool operator==(const Output&) const = default;

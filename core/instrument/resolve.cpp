@@ -144,6 +144,8 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
     for (const auto& part : instrument.parts)
         if (part->kind == PartKind::Board) {
             p.processor = part->processor;
+            for (auto& channel : p.channels)
+                channel.timerTick = timerTickOf(part->processor);
             break;
         }
     p.runTime = runTimeOf(instrument.parts);

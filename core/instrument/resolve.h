@@ -49,6 +49,7 @@ struct PlainChannel {
     double moduleBusHertz = 0; ///< of the bus that the module hangs on; 0: lines of its own
 
     Ticks sampleEvery{100'000'000};
+    double timerTick = 1e-6; ///< seconds that the board's clock can tell apart
     ScalingSpec scaling; ///< as the file says it
     std::optional<Calibration> calibration; ///< that the scaling was applied from
     NumberKind numberKind = NumberKind::Float32;

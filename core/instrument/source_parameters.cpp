@@ -17,10 +17,11 @@ namespace {
 
 /// What the firmware decides; everything else stands outside.
 constexpr auto ofFirmware = std::to_array<std::string_view>({"sampleEvery", "pulses/gives",
-    "pulses/perUnit", "pulses/means", "pulses/input", "pulses/holdOff", "waveform/refractory",
-    "contact/debounce", "keyCodes/hasComplements", "keyCodes/takesRepeats", "keyCodes/holdOff",
-    "labels/checksDigit", "labels/holdOff", "receiver/gives", "lines/key", "lines/column",
-    "lines/unit", "node/slot", "node/tries", "computer", "clock/zone"});
+    "pulses/perUnit", "pulses/means", "pulses/input", "pulses/holdOff", "pulses/measure",
+    "pulses/timeOut", "pulses/counterBits", "waveform/refractory", "waveform/slowest",
+    "waveform/fastest", "contact/debounce", "keyCodes/hasComplements", "keyCodes/takesRepeats",
+    "keyCodes/holdOff", "labels/checksDigit", "labels/holdOff", "receiver/gives", "lines/key",
+    "lines/column", "lines/unit", "node/slot", "node/tries", "computer", "clock/zone"});
 
 SourceSide sideOf(const Parameter& row, SourceKind kind)
 {

@@ -54,9 +54,10 @@ double rectangular(double a)
 std::vector<BudgetTerm> sourceTerms(const PlainChannel& c, double step, double noiseGain)
 {
     std::vector<BudgetTerm> terms;
-    if (c.source.kind == SourceKind::Pulses) // one pulse more or less falls into the gate
-        terms.push_back({"pulse in the gate", Leaf::Reading,
-            standardUncertainty(Distribution::Triangular, step) * noiseGain, true});
+    if (c.source.kind == SourceKind::Pulses) // one pulse, or tick, more or less
+        terms.push_back({c.source.pulses.measure == PulseMeasure::Period ? "tick of the period"
+                                                                         : "pulse in the gate",
+            Leaf::Reading, standardUncertainty(Distribution::Triangular, step) * noiseGain, true});
     else if (step > 0)
         terms.push_back({"step of the reading", Leaf::Reading, rectangular(step / 2), true});
     if (c.accuracy > 0)

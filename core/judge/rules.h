@@ -74,6 +74,15 @@ void checkOldCalibration(const Instrument& in, const PlainInstrument& plain, Fin
 void checkUnloaded(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkKnownValue(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
+// rules_smooth.cpp
+void checkStillMoves(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkHoldOff(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkBounce(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkSmoothedCount(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkStandstill(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkGateOrPeriod(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkFilterMemory(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // rules_text.cpp
 void checkMoreDigitsThanHonest(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkDoesNotFitField(const Instrument& in, const PlainInstrument& plain, Findings& out);

@@ -1,5 +1,7 @@
 #include "judge/rules_signal.h"
 
+#include "judge/signal_figures.h"
+
 #include "base/number_text.h"
 #include "curves/sine.h"
 #include "instrument/edits.h"
@@ -218,6 +220,42 @@ void addSilence(const PlainChannel& c, std::size_t channel, const RunHistory& hi
     }
 }
 
+/// Spikes that a mean lets through because nothing takes them away before it.
+void addSpikes(const PlainInstrument& plain, std::size_t channel, const RunHistory& history,
+    Ticks now, std::vector<Finding>& out)
+{
+    const auto& c = plain.channels[channel];
+    const auto steps = activeSteps(c.steps);
+    const auto gates = [](const StepSpec& s) {
+        return s.kind == StepKind::SpikeGate || (s.kind == StepKind::Median && s.window > 1);
+    };
+    const auto mean = std::find_if(
+        steps.begin(), steps.end(), [](const StepSpec& s) { return isLinear(s.kind); });
+    const auto choices = stemChoices(plain, channel);
+    if (mean == steps.end() || std::any_of(steps.begin(), mean, gates) || choices.empty())
+        return;
+    const auto figures = signalFigures(plain, choices.front(), history, now);
+    constexpr int several = 2; // one may be a real jump
+    if (figures.spikesPassed < several)
+        return;
+    StepSpec median;
+    median.kind = StepKind::Median;
+    median.window = 3;
+    auto mended = c.steps;
+    std::erase_if(mended, gates);
+    mended.insert(mended.begin(), median);
+    out.push_back({"M02", Severity::Check, placeOf(c, "smoothing"),
+        fmt::format("{} of {} spikes pass the mean", figures.spikesPassed, figures.spikes),
+        "A mean lets a part of every spike through, and spreads it. A median before it takes "
+        "single "
+        "ones away whole.",
+        "common practice; from the run",
+        {{"Begin with a median of 3",
+            [id = c.id, mended](
+                const Instrument& before) { return withSmoothing(before, id, mended); }}},
+        {}});
+}
+
 } // namespace
 
 std::vector<Finding> signalFindings(const Instrument& in, const PlainInstrument& plain,
@@ -238,6 +276,7 @@ std::vector<Finding> signalFindings(const Instrument& in, const PlainInstrument&
             addDropouts(c, r, out);
         }
     }
+    addSpikes(plain, channel, history, now, out);
     markLivedWith(in, out);
     return out;
 }

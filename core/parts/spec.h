@@ -100,6 +100,20 @@ inline constexpr Words<9> partKindWords{"board", "display", "battery", "power ba
 /// How fast a processor computes; the table of operation costs knows these classes.
 enum class ProcessorClass { Bits8At16MHz, Bits32At80MHz, Bits32At240MHz };
 inline constexpr Words<3> processorClassWords{"8-bit, 16 MHz", "32-bit, 80 MHz", "32-bit, 240 MHz"};
+/// What the clock of microseconds can tell apart, in seconds: an 8-bit timer counts a 64th of 16
+/// MHz.
+constexpr double timerTickOf(ProcessorClass processor)
+{
+    return processor == ProcessorClass::Bits8At16MHz ? 4e-6 : 1e-6;
+}
+/// Bytes of memory for variables, typical of the class.
+constexpr int memoryBytesOf(ProcessorClass processor)
+{
+    constexpr int kilo = 1024;
+    return processor == ProcessorClass::Bits8At16MHz ? 2 * kilo
+        : processor == ProcessorClass::Bits32At80MHz ? 80 * kilo
+                                                     : 320 * kilo;
+}
 
 /// One part; the kind says which of the groups below counts.
 struct Part {

@@ -46,11 +46,28 @@ double BeatDetector::feed(Ticks at, double value)
     }
     if (m_beats < 2 || inSeconds(at - m_lastBeat) > longestInterval)
         return none;
-    if (m_beats < 4)
-        return 1 / m_intervals[static_cast<std::size_t>(m_beats) % m_intervals.size()];
+    const double rate = m_beats < 4
+        ? 1 / m_intervals[static_cast<std::size_t>(m_beats) % m_intervals.size()]
+        : 1 / median();
+    return rate >= m_slowest && rate <= m_fastest ? rate : none;
+}
+
+double BeatDetector::median() const
+{
     auto sorted = m_intervals;
     std::sort(sorted.begin(), sorted.end());
-    return 1 / sorted[1];
+    return sorted[1];
+}
+
+double BeatDetector::quality() const
+{
+    if (m_beats < 4)
+        return 0;
+    const double middle = median();
+    double apart = 0;
+    for (const double interval : m_intervals)
+        apart = std::max(apart, std::fabs(interval - middle));
+    return std::max(0.0, 1 - apart / middle);
 }
 
 } // namespace fern

@@ -10,20 +10,31 @@ namespace fern {
 
 class BeatDetector {
 public:
-    /// After a beat none is looked for within `refractory`.
-    explicit BeatDetector(Ticks refractory)
+    /// After a beat none is looked for within `refractory`. An interval outside of the plausible
+    /// rates, in beats a second, is no rate.
+    explicit BeatDetector(Ticks refractory, double slowest = 0, double fastest = 1e9)
         : m_refractory(refractory)
+        , m_slowest(slowest)
+        , m_fastest(fastest)
     {
     }
 
     /// Takes the next sample; returns beats a second: one over the median of the last three
-    /// intervals. NaN until two beats have come, and after three seconds without one.
+    /// intervals. NaN until two beats have come, after three seconds without one, and while it is
+    /// not plausible.
     double feed(Ticks at, double value);
+
+    /// Returns how alike the last three intervals are, 0 … 1: one less the largest distance from
+    /// their median, in medians. A loose sensor gives little, one beat out of turn about a half.
+    double quality() const;
 
     bool isBeat() const { return m_isBeat; } ///< the last sample was one
 
 private:
+    double median() const;
+
     Ticks m_refractory;
+    double m_slowest, m_fastest;
     bool m_hasBegun = false;
     bool m_isArmed = false;
     bool m_isBeat = false;

@@ -1,5 +1,6 @@
 #include "run/channel_run.h"
 
+#include "reading/counting.h"
 #include "timing/bus.h"
 
 #include <algorithm>
@@ -74,6 +75,18 @@ ReadingRange readingsOf(const PlainChannel& channel)
         std::fabs(channel.resolution / nominalScalingOf(channel).gain)};
 }
 
+/// The smallest change of a pulse reading: one pulse, or as a period one tick of the clock.
+double pulseStep(const PlainChannel& channel, double pulsesInGate)
+{
+    const auto& p = channel.source.pulses;
+    if (p.gives != PulseGives::Rate || p.measure == PulseMeasure::Gate || pulsesInGate <= 0)
+        return 1;
+    const double gate = inSeconds(channel.sampleEvery);
+    const double hertz = pulsesInGate / gate;
+    const double timed = pulsesInGate * periodError(hertz, channel.timerTick);
+    return p.measure == PulseMeasure::Automatic ? std::min(1.0, timed) : timed;
+}
+
 double countAt(const PlainChannel& channel, double quantity)
 {
     const bool isPulses = channel.source.kind == SourceKind::Pulses;
@@ -88,8 +101,11 @@ double countAt(const PlainChannel& channel, double quantity)
             toSi(scaledCode(scaling, NumberKind::Float64, from + readings.step), channel.unit)
             - toSi(scaledCode(scaling, NumberKind::Float64, from), channel.unit));
     }
-    if (isPulses)
-        return toSi(nominalScalingOf(channel).gain, channel.unit) - toSi(0, channel.unit);
+    if (isPulses) {
+        const double pulse =
+            toSi(nominalScalingOf(channel).gain, channel.unit) - toSi(0, channel.unit);
+        return pulse * pulseStep(channel, nominalReading(channel, quantity));
+    }
     if (channel.source.kind == SourceKind::Waveform) // one over the interval, a sample longer
         return quantity * quantity * inSeconds(channel.sampleEvery);
     if (!channel.isAnalog())
@@ -145,7 +161,8 @@ ChannelRun::ChannelRun(const PlainChannel& channel, std::uint64_t seed)
     , m_chain(runningSteps(channel), channel.numberKind)
 {
     if (channel.source.kind == SourceKind::Waveform)
-        m_beats.emplace(ticksFromSeconds(inSi(channel.source.waveform.refractory)));
+        m_beats.emplace(ticksFromSeconds(inSi(channel.source.waveform.refractory)),
+            inSi(channel.source.waveform.slowest), inSi(channel.source.waveform.fastest));
 }
 
 double ChannelRun::disturbedPin(Ticks at, double volts, const Disturbance& d) const

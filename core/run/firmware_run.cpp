@@ -253,6 +253,8 @@ SampleRecord FirmwareRun::sample(std::size_t index, std::int64_t slot)
     record.real = state.real.accept(now.tap, m_now, now.value, noisy);
     record.calm = state.calm.accept(now.tap, m_now, now.value, calm);
     record.real.world = record.calm.world = now.world;
+    record.counted = now.counted;
+    record.countedAt = std::move(now.countedAt);
     return record;
 }
 
@@ -284,7 +286,12 @@ void FirmwareRun::startOutput(std::size_t index)
     // Without a value it stays where it is.
     if (!std::isnan(from))
         m_observer.driven({index, m_now, from, outputOf(output, from)});
-    m_queue.add(m_now + ticksFromSeconds(m_costs.scale), {Kind::TaskEnd, index});
+    const auto blinds = ticksFromSeconds(inSi(output.blinds));
+    if (blinds > Ticks{})
+        for (auto& channel : m_channels)
+            if (channel.sampled)
+                channel.sampled->blind({m_now, m_now + blinds});
+    m_queue.add(m_now + ticksFromSeconds(m_costs.scale) + blinds, {Kind::TaskEnd, index});
 }
 
 double FirmwareRun::valueOf(std::string_view id, bool isCalm) const

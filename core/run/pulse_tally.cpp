@@ -12,9 +12,7 @@ void PulseTally::sampled(const SampleRecord& record)
     const auto& source = m_instrument.channels[record.channel].source;
     if (source.kind != SourceKind::Pulses || std::isnan(record.real.reading))
         return;
-    const auto reading = static_cast<std::int64_t>(record.real.reading);
-    auto& seen = m_seen[record.channel];
-    seen = source.pulses.gives == PulseGives::Rate ? seen + reading : reading;
+    m_seen[record.channel] = record.counted;
     m_until[record.channel] = record.at;
 }
 

@@ -20,6 +20,8 @@ struct SampleRecord {
     StageValues calm; ///< the twin without noise, sampled at the same instants
     bool hasTwin = false; ///< recordings have none
     std::string code; ///< that this sample brought; of a list, the row that now comes next
+    std::int64_t counted = 0; ///< pulses since the begin, of a pulse source
+    std::vector<Ticks> countedAt{}; ///< the last of them
 };
 
 /// A line, sentence or code that a told source completed.

@@ -121,12 +121,21 @@ public:
     }
     Sampling sample(Ticks now) override
     {
-        if (!m_isPolled)
-            m_counter.interrupt(edgesUntil(now));
+        if (!m_isPolled) {
+            m_counter.interrupt(interrupting(edgesUntil(now), m_blinds));
+            std::erase_if(m_blinds, [&](const Blind& blind) { return blind.to <= now; });
+        }
         const auto since = m_counter.count() - std::exchange(m_atLastSample, m_counter.count());
         const bool isRate = m_channel.source.pulses.gives == PulseGives::Rate;
-        return {Tap::Reading, static_cast<double>(isRate ? since : m_counter.count()),
-            truthAt(m_channel, m_faults, now)};
+        return {Tap::Reading,
+            isRate ? rateReading(now, static_cast<double>(since))
+                   : static_cast<double>(rolledOver(m_counter.count())),
+            truthAt(m_channel, m_faults, now), m_counter.count(), m_counter.recent()};
+    }
+    void blind(const Blind& blind) override
+    {
+        if (!m_isPolled)
+            m_blinds.push_back(blind);
     }
     void look(const Looks& looks) override
     {
@@ -135,6 +144,30 @@ public:
     }
 
 private:
+    /// Pulses in the gate: counted, or as many as the last period makes.
+    double rateReading(Ticks now, double counted) const
+    {
+        const auto& p = m_channel.source.pulses;
+        const double gate = inSeconds(m_channel.sampleEvery);
+        const bool isFast = counted / gate >= crossoverHertz(gate, m_channel.timerTick);
+        if (p.measure == PulseMeasure::Gate || (p.measure == PulseMeasure::Automatic && isFast))
+            return counted;
+        if (m_counter.count() < 2)
+            return 0;
+        const double waited = inSeconds(now - m_counter.lastCounted());
+        const double timeOut = inSi(p.timeOut);
+        if (timeOut > 0 && waited > timeOut)
+            return 0;
+        // The clock tells whole ticks.
+        const double ticks =
+            std::max(1.0, std::floor(inSeconds(m_counter.lastPeriod()) / m_channel.timerTick));
+        return gate / (ticks * m_channel.timerTick);
+    }
+    std::int64_t rolledOver(std::int64_t count) const
+    {
+        const int bits = m_channel.source.pulses.counterBits;
+        return bits > 0 && bits < 63 ? count % (std::int64_t{1} << bits) : count;
+    }
     std::vector<Edge> edgesUntil(Ticks now)
     {
         if (now <= m_until)
@@ -153,6 +186,7 @@ private:
     Faults m_faults;
     PulseTrain m_train;
     PulseCounter m_counter;
+    std::vector<Blind> m_blinds; ///< that have not passed yet
     Ticks m_until;
     bool m_isPolled;
     std::int64_t m_atLastSample = 0;

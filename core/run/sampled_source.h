@@ -18,6 +18,8 @@ struct Sampling {
     Tap tap = Tap::Reading;
     double value = notThere;
     double world = notThere; ///< the truth, SI units
+    std::int64_t counted = 0; ///< pulses since the begin, of a pulse source
+    std::vector<Ticks> countedAt{}; ///< the last of them
 };
 
 class SampledSource {
@@ -30,6 +32,8 @@ public:
     virtual Sampling sample(Ticks now) = 0;
     /// Tells of looks at the pin in idle turns of the loop.
     virtual void look(const Looks& /*looks*/) { }
+    /// Tells of a time in which interrupts are off.
+    virtual void blind(const Blind& /*blind*/) { }
     /// Returns the code that a reading brings; empty when it is no news.
     virtual std::string newCode(Ticks /*now*/, double /*reading*/) { return {}; }
 };

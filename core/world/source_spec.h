@@ -95,6 +95,14 @@ inline constexpr Words<3> countMeansWords{"each rising edge", "each change", "ea
 enum class PulseInput { Interrupt, Polled };
 inline constexpr Words<2> pulseInputWords{"interrupt", "polled"};
 
+/// How a rate is made of pulses.
+enum class PulseMeasure {
+    Gate, ///< counted over the time between two samples: off by up to one pulse
+    Period, ///< the time between the last two: off by up to one tick of the timer
+    Automatic, ///< whichever is finer at the rate that is measured
+};
+inline constexpr Words<3> pulseMeasureWords{"gate", "period", "automatic"};
+
 struct PulseSpec {
     PulseGives gives = PulseGives::Rate;
     double perUnit = 1; ///< of a rate: hertz, of a total: pulses, for one of the channel's unit
@@ -103,6 +111,9 @@ struct PulseSpec {
     double dutyPercent = 50; ///< share of the time at the high level
     Quantity bounce{0, "ms"}; ///< contacts bounce for so long after each edge
     Quantity holdOff{0, "ms"}; ///< an edge within it after a counted one does not count
+    PulseMeasure measure = PulseMeasure::Gate; ///< of a rate
+    Quantity timeOut{0, "s"}; ///< a period longer than that is a standstill; 0 s: it never is
+    int counterBits = 0; ///< of a total's counter, at which it rolls over; 0: never
 
     bool operator==(const PulseSpec&) const = default;
 };
@@ -115,12 +126,20 @@ template <class Archive> void describe(Archive& a, PulseSpec& p)
     a.number("dutyPercent", p.dutyPercent, {1, 99});
     a.quantity("bounce", p.bounce, "s", {0, 1});
     a.quantity("holdOff", p.holdOff, "s", {0, 60});
+    if (p.gives == PulseGives::Rate) {
+        a.optionalChoice("measure", p.measure, pulseMeasureWords);
+        a.optionalQuantity("timeOut", p.timeOut, "s", {0, 3600});
+    } else {
+        a.optionalInteger("counterBits", p.counterBits, 0, 0, 64);
+    }
 }
 
 struct WaveformSpec {
     Quantity base{1.6, "V"};
     Quantity swing{0.4, "V"}; ///< from the foot to the top of a beat
     Quantity refractory{300, "ms"}; ///< no second beat within it
+    Quantity slowest{0.33, "Hz"}; ///< plausible; what lies outside is no rate
+    Quantity fastest{4, "Hz"};
 
     bool operator==(const WaveformSpec&) const = default;
 };
@@ -129,6 +148,10 @@ template <class Archive> void describe(Archive& a, WaveformSpec& w)
     a.quantity("base", w.base, "V");
     a.quantity("swing", w.swing, "V", Range::positive());
     a.quantity("refractory", w.refractory, "s", {0.01, 10});
+    if (Archive::isReading ? a.has("slowest") : w.slowest != WaveformSpec{}.slowest)
+        a.quantity("slowest", w.slowest, "Hz", Range::positive());
+    if (Archive::isReading ? a.has("fastest") : w.fastest != WaveformSpec{}.fastest)
+        a.quantity("fastest", w.fastest, "Hz", Range::positive());
 }
 
 struct LadderKey {

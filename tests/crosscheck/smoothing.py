@@ -4,7 +4,7 @@ import os
 import tempfile
 
 import numpy as np
-from scipy import signal
+from scipy import signal, stats
 
 from common import cli
 
@@ -41,3 +41,48 @@ with tempfile.TemporaryDirectory() as folder:
     for window in (5, 101):
         causal = np.concatenate([np.zeros(window // 2), signal.medfilt(x, window)[:COUNT - window // 2]])
         compare(f"median {window}", ours(f"median {window}"), causal, window - 1)
+
+    # Five samples of 10 ms are two and a half cycles of 50 Hz; of 20 Hz one.
+    compare("mains cycles 20 1", ours("mains cycles 20 1"), signal.lfilter(np.ones(5) / 5, [1], x), 4)
+
+    def spike_gate(k, n, m, least):
+        """By its definition, with scipy's median absolute deviation."""
+        accepted, waiting, side, last, out = [], [], 0, None, []
+        for value in x[:5000]:
+            if accepted:
+                middle = np.median(accepted)
+                deviation = max(1.4826 * stats.median_abs_deviation(accepted), least)
+                if abs(value - middle) > k * deviation:
+                    where = 1 if value > middle else -1
+                    waiting = waiting + [value] if where == side else [value]
+                    side = where
+                    if len(waiting) < m:
+                        out.append(last)
+                        continue
+                    accepted, waiting, last = waiting[-n:], [], value
+                    out.append(value)
+                    continue
+            accepted = (accepted + [value])[-n:]
+            waiting = []
+            last = value
+            out.append(value)
+        return np.array(out)
+
+    for k, n, m in ((2, 7, 3), (1, 5, 4)):
+        compare(f"spike gate {k} {n} {m}", ours(f"spike gate {k} {n} {m} least 1")[:5000], spike_gate(k, n, m, 1), 0)
+
+    compare("peak hold", ours("peak hold"), np.maximum.accumulate(x), 0)
+    compare("minimum hold", ours("minimum hold"), np.minimum.accumulate(x), 0)
+    compare("still below 2000", ours("still below 2000"), np.where(np.abs(x) < 2000, 0, x), 0)
+    # One sample at a time, as a maker writes them.
+    slewed, held, digit = [x[0]], [x[0]], [np.floor(x[0] / 50 + 0.5) * 50]
+    for value in x[1:]:
+        slewed.append(slewed[-1] + np.clip(value - slewed[-1], -1000 * DT, 1000 * DT))
+        held.append(value if abs(value - held[-1]) >= 120 else held[-1])
+        digit.append(np.floor(value / 50 + 0.5) * 50 if abs(value - digit[-1]) > 0.7 * 50 else digit[-1])
+    # The times of the table are rounded to whole nanoseconds, so a limit differs in its last digits.
+    got = ours("slew limit 1000")
+    if np.max(np.abs(got - slewed)) > 1e-6:
+        raise SystemExit("slew limit: differs")
+    compare("dead band 120", ours("dead band 120"), np.array(held), 0)
+    compare("last digit 50", ours("last digit 50"), np.array(digit), 0)

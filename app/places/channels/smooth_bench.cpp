@@ -17,8 +17,7 @@
 namespace fern::app {
 
 SmoothBench::SmoothBench(Document& document, QWidget* parent)
-    : Workbench(
-        tr("Smoothing"), tr("what the reader sees, and how late"), Leaf::Smooth, document, parent)
+    : Workbench(tr("Smoothing"), {}, Leaf::Smooth, document, parent)
     , m_chips(new StepChips(this))
     , m_steps(new CheckedEdit(this))
     , m_window(addWhole(tr("Readings"), 1, longestWindow, "window"))
@@ -32,6 +31,7 @@ SmoothBench::SmoothBench(Document& document, QWidget* parent)
     , m_response(new Plot({{tr("step response"), &Tokens::accent, 2}}, this))
     , m_steady(new SteadyPage(document, this))
     , m_variants(new VariantsPage(document, this))
+    , m_counting(new CountingPage(document, this))
     , m_gain(new Plot({{tr("passes"), &Tokens::accent, 2}}, this))
 {
     card()->insertWidget(1, m_chips);
@@ -93,8 +93,8 @@ void SmoothBench::addPages()
     addPage(tr("Steady digit"), "smoothSteady", m_steady);
     addPage(tr("Compare"), "smoothCompare", m_variants);
     addPage(tr("Frequencies"), "smoothFrequencies", frequency);
-    m_pages->row()->addStretch(1);
-    card()->addWidget(m_pages);
+    addPage(tr("Counting"), "smoothCounting", m_counting);
+    addTool(m_pages);
     connect(m_steady, &SteadyPage::refused, this, &Workbench::refused);
 }
 
@@ -239,6 +239,8 @@ void SmoothBench::showInputs(const RunView& view)
     m_trace->showView(view);
     m_steady->showView(view);
     m_variants->showView(view);
+    m_pages->setPageOffered(m_counting, channel().source.kind == SourceKind::Pulses);
+    m_counting->showView(view);
     if (std::exchange(m_gained, view.fixed) != view.fixed)
         showGain(view);
     const auto& response = view.fixed->stepResponse;

@@ -4,6 +4,7 @@
 
 #include "app/look/page_chips.h"
 #include "app/look/parameter_grid.h"
+#include "app/places/channels/counting_page.h"
 #include "app/places/channels/steady_page.h"
 #include "app/places/channels/step_chips.h"
 #include "app/places/channels/trace_plot.h"
@@ -45,6 +46,7 @@ private:
     PageChips* m_pages = nullptr;
     SteadyPage* m_steady;
     VariantsPage* m_variants;
+    CountingPage* m_counting;
     Plot* m_gain;
     QLabel* m_gainWords = nullptr;
     std::shared_ptr<const StaticPart> m_gained; ///< what the gain is of

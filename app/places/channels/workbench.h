@@ -52,6 +52,8 @@ protected:
     void setInputVisible(QWidget* input, bool visible);
     /// The card's own column, below inputs and facts.
     QVBoxLayout* card() { return m_card->body(); }
+    /// Puts a widget at the right end of the card's title line.
+    void addTool(QWidget* tool) { m_card->addTool(tool); }
     /// Puts a widget of the bench's own where the inputs stand.
     void setInsteadOfInputs(QWidget* widget);
     /// Puts a widget of the bench's own where the facts stand; it also overrides showFacts().

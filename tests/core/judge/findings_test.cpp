@@ -8,6 +8,7 @@
 #include "smooth/step_text.h"
 #include "tests/core/judge/parts_cases.h"
 #include "tests/core/judge/scale_cases.h"
+#include "tests/core/judge/smooth_cases.h"
 #include "tests/core/judge/source_cases.h"
 #include "tests/support.h"
 
@@ -111,6 +112,8 @@ std::vector<test::RuleCase> cases()
     for (auto& c : test::sourceCases())
         all.push_back(std::move(c));
     for (auto& c : test::scaleCases())
+        all.push_back(std::move(c));
+    for (auto& c : test::smoothCases())
         all.push_back(std::move(c));
     return all;
 }

@@ -59,6 +59,21 @@ TEST(SignalFindings, AFloatingPinIsRecognised)
     EXPECT_EQ(titleOf(after(quick({fault(FaultKind::Hum, 0.1)}), 20), "R02"), "");
 }
 
+TEST(SignalFindings, SpikesThatPassAMeanWantAMedianFirst)
+{
+    const std::vector spikes{fault(FaultKind::Spikes, 0.8, 0.02)};
+    const auto in = quick(spikes, "exponential tau 0.02");
+    const auto findings = after(in, 20);
+    const auto found = std::find_if(
+        findings.begin(), findings.end(), [](const Finding& f) { return f.rule == "M02"; });
+    ASSERT_NE(found, findings.end());
+    EXPECT_NE(found->title.find("spikes pass the mean"), std::string::npos);
+    const auto fixed = *found->fixes.at(0).apply(in);
+    EXPECT_EQ(stepsText(fixed.channels[0]->smoothing), "median 3; exponential tau 0.02");
+    EXPECT_EQ(titleOf(after(fixed, 20), "M02"), "");
+    EXPECT_EQ(titleOf(after(quick({}, "exponential tau 0.02"), 20), "M02"), "");
+}
+
 TEST(SignalFindings, HumThatPassesTheSmoothingIsSaidAndItsFixTakesItAway)
 {
     const auto in = quick({fault(FaultKind::Hum, 0.1)});

@@ -4,6 +4,7 @@
 
 #include <cmath>
 #include <numbers>
+#include <vector>
 
 namespace fern {
 namespace {
@@ -54,6 +55,54 @@ TEST(BeatDetector, HasNoRateBeforeTwoBeatsAndWithoutAny)
             EXPECT_TRUE(std::isnan(rate)) << t;
         }
     }
+}
+
+/// Feeds beats with these intervals in milliseconds, a narrow one each, at 500 samples a second.
+struct Beaten {
+    double perMinute = 0, quality = 0;
+};
+Beaten through(const std::vector<int>& intervals, double slowest = 0, double fastest = 1e9)
+{
+    BeatDetector detector(ticksFromSeconds(0.25), slowest, fastest);
+    Beaten last;
+    int at = 0;
+    const auto feed = [&](int until, int beat) {
+        for (; at < until; at += 2) {
+            const double since = at - beat;
+            last.perMinute = 60
+                * detector.feed(Ticks{at * 1'000'000LL},
+                    since >= 0 && since < 120 ? std::sin(since / 120 * std::numbers::pi) : 0);
+        }
+        last.quality = detector.quality();
+    };
+    int beat = 400;
+    feed(beat, -1000);
+    for (const int interval : intervals) {
+        feed(beat + interval, beat);
+        beat += interval;
+    }
+    feed(beat + 200, beat);
+    return last;
+}
+
+// Source: heart-rr.csv of the reference sheets: a median of intervals ignores one ectopic beat, the
+// mean does not (ESC/NASPE Task Force, Eur Heart J 17, 1996: normal-to-normal intervals).
+TEST(BeatDetector, AnEctopicBeatDoesNotMoveTheMedian)
+{
+    EXPECT_NEAR(through({812, 798, 820, 806, 814}).perMinute, 60e3 / 814, 1.5);
+    const auto ectopic = through({812, 798, 820, 480, 1130, 814});
+    EXPECT_NEAR(ectopic.perMinute, 60e3 / 814, 1.5);
+    EXPECT_LT(ectopic.quality, 0.7);
+    EXPECT_GT(through({812, 798, 820, 806, 814}).quality, 0.95);
+    // Without beats enough there is nothing to judge.
+    EXPECT_EQ(through({812}).quality, 0);
+}
+
+TEST(BeatDetector, WhatIsNotPlausibleIsNoRate)
+{
+    EXPECT_NEAR(through({500, 500, 500, 500}, 0.5, 4).perMinute, 120, 1);
+    EXPECT_TRUE(std::isnan(through({500, 500, 500, 500}, 0.5, 1.5).perMinute));
+    EXPECT_TRUE(std::isnan(through({2500, 2500, 2500, 2500}, 0.5, 4).perMinute));
 }
 
 } // namespace

@@ -6,6 +6,8 @@
 #include <rapidcheck.h>
 #include <rapidcheck/gtest.h>
 
+#include <algorithm>
+
 namespace fern {
 namespace {
 
@@ -141,6 +143,75 @@ TEST(Counting, AboveItsCeilingPollingReadsLow)
             polled(edgesOf(row.hertz, row.duty, 0, 40), spec(CountMeans::RisingEdge), looks);
         EXPECT_NEAR(static_cast<double>(count) / 40, row.seen, 3 / 40.0) << row.hertz;
     }
+}
+
+/// A processor that remembers one interrupt while they are off, microsecond by microsecond.
+std::int64_t pendingByHand(const std::vector<Edge>& edges, const std::vector<Blind>& blinds)
+{
+    std::int64_t count = 0;
+    std::size_t next = 0;
+    bool isPending = false;
+    for (std::int64_t us = 0; us <= 60'000; ++us) {
+        const Ticks now{us * 1000};
+        const bool isBlind = std::any_of(blinds.begin(), blinds.end(),
+            [&](const Blind& b) { return now >= b.from && now < b.to; });
+        if (!isBlind && isPending) {
+            ++count;
+            isPending = false;
+        }
+        for (; next < edges.size() && edges[next].at <= now; ++next)
+            if (edges[next].toHigh) {
+                if (isBlind)
+                    isPending = true;
+                else
+                    ++count;
+            }
+    }
+    return count;
+}
+
+RC_GTEST_PROP(Counting, AFlagIsOneDeepWhileInterruptsAreOff, ())
+{
+    std::vector<Edge> edges;
+    std::int64_t at = 0;
+    for (bool toHigh = true; at < 50'000; toHigh = !toHigh) {
+        at += *rc::gen::inRange(50, 3000);
+        edges.push_back({Ticks{at * 1000}, toHigh, false});
+    }
+    std::vector<Blind> blinds;
+    for (std::int64_t from = *rc::gen::inRange(0, 9000); from < 45'000;
+         from += 6000 + *rc::gen::inRange(0, 9000))
+        blinds.push_back({Ticks{from * 1000}, Ticks{(from + *rc::gen::inRange(1, 5900)) * 1000}});
+    const auto met = interrupting(edges, blinds);
+    RC_ASSERT(interrupted(met, spec(CountMeans::RisingEdge)) == pendingByHand(edges, blinds));
+}
+
+TEST(Counting, APulseIsSeenWhenSomethingCountsBeforeTheNext)
+{
+    const std::vector<Edge> edges{{Ticks{10}, true, false}, {Ticks{12}, true, true},
+        {Ticks{15}, false, false}, {Ticks{20}, true, false}, {Ticks{30}, true, false}};
+    EXPECT_EQ(seenPulses(edges, std::vector{Ticks{14}, Ticks{31}}),
+        (std::vector<bool>{true, false, true}));
+    PulseCounter counter(spec(CountMeans::RisingEdge));
+    counter.interrupt(edges);
+    EXPECT_EQ(counter.recent().size(), 4U);
+    EXPECT_EQ(counter.lastPeriod(), Ticks{10});
+}
+
+// Source: freq-gate.csv, freq-reciprocal.csv, freq-crossover.csv and freq-polled.csv of the
+// reference sheets.
+TEST(Counting, TellsRatesAsFinelyAsTheTheorySays)
+{
+    EXPECT_NEAR(gateError(10, 1), 0.1, 1e-12);
+    EXPECT_NEAR(gateError(50, 1), 0.02, 1e-12);
+    EXPECT_NEAR(crossoverHertz(1, 1 / 16e6), 4000, 1e-6);
+    EXPECT_NEAR(crossoverHertz(0.1, 1 / 16e6), 12649.110640673518, 1e-6);
+    const double cross = crossoverHertz(1, 1 / 16e6);
+    EXPECT_NEAR(periodError(cross, 1 / 16e6), 0.00025, 1e-12);
+    EXPECT_NEAR(gateError(cross, 1), periodError(cross, 1 / 16e6), 1e-15);
+    EXPECT_NEAR(highestPolledHertz(0.001, 0.5), 500, 1e-9);
+    EXPECT_NEAR(highestPolledHertz(0.001, 0.25), 250, 1e-9);
+    EXPECT_NEAR(highestPolledHertz(0.002, 0.1), 50, 1e-9);
 }
 
 } // namespace

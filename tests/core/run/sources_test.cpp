@@ -380,6 +380,67 @@ TEST(Sources, AnOutputFollowsAValue)
     EXPECT_EQ(outputOf(servo, 100), 2) << "it stops at its end";
 }
 
+// A pulse in a gate of a second is 0.5 km/h of a 2 Hz wheel; a period tells microseconds.
+TEST(Sources, APeriodIsFinerThanAGateAtLowRates)
+{
+    const auto shown = [](PulseMeasure measure, double kmh) {
+        auto source = pulses(2);
+        source.pulses.measure = measure;
+        source.pulses.timeOut = {2, "s"};
+        return Ran(withSource(test::bench(), "Speed", {source, "km/h", {{0, kmh}}}), 20).last(0);
+    };
+    EXPECT_NEAR(shown(PulseMeasure::Period, 3.21), 3.21, 1e-3);
+    EXPECT_NEAR(shown(PulseMeasure::Automatic, 3.21), 3.21, 1e-3);
+    EXPECT_GT(std::fabs(shown(PulseMeasure::Gate, 3.21) - 3.21), 0.1);
+}
+
+TEST(Sources, AStoppedWheelReadsZeroOnlyWithATimeOut)
+{
+    const auto atEnd = [](double timeOut) {
+        auto source = pulses(2);
+        source.pulses.measure = PulseMeasure::Period;
+        source.pulses.timeOut = {timeOut, "s"};
+        const Ran ran(
+            withSource(test::bench(), "Speed", {source, "km/h", {{0, 6}, {10, 6}, {10.1, 0}}}), 20);
+        return ran.last(0);
+    };
+    EXPECT_EQ(atEnd(2), 0);
+    EXPECT_GT(atEnd(0), 1) << "the last period stays";
+}
+
+TEST(Sources, ATotalRollsOverAtItsWidth)
+{
+    auto source = pulses(1, 0.2);
+    source.pulses.gives = PulseGives::Total;
+    source.pulses.counterBits = 4;
+    const auto in = withSource(test::bench(), "Strokes", {source, "count", {{0, 0}, {60, 24}}});
+    EXPECT_EQ(Ran(in, 60.2).last(0), 24 - 16);
+}
+
+TEST(Sources, AServoThatSwitchesInterruptsOffLosesPulses)
+{
+    const auto lost = [](double blindMs) {
+        auto in = withSource(test::bench(), "Speed", {pulses(100), "km/h", {{0, 10}}}); // 1 kHz
+        Output servo;
+        servo.id = "needle";
+        servo.part = "board";
+        servo.from = in.channels[0]->id;
+        servo.high = {20, "km/h"};
+        servo.low = {0, "km/h"};
+        servo.every = {20, "ms"};
+        servo.blinds = {blindMs, "ms"};
+        in.outputs.push_back(std::make_shared<const Output>(servo));
+        const auto plain = *resolve(in, "");
+        PulseTally tally(plain);
+        FirmwareRun(plain, {}, tally).advanceTo(ticksFromSeconds(20));
+        return static_cast<double>(tally.figures().at(0).lost());
+    };
+    EXPECT_EQ(lost(0), 0);
+    EXPECT_EQ(lost(0.9), 0) << "one at most falls into it, and the flag keeps one";
+    // Of five in 5 ms one is kept: four in each of a thousand blind times.
+    EXPECT_NEAR(lost(5), 4000, 400);
+}
+
 // A run that begins later shows the same: every device can be asked for any slot.
 TEST(Sources, ALateStartMeetsTheSameWorld)
 {
