@@ -19,13 +19,15 @@ namespace {
 void takeShot(fern::app::MainWindow& window, fern::Ticks at, const QString& path,
     const QString& leaf, const QString& click)
 {
-    for (const auto& name : {QStringLiteral("leaf") + leaf, click})
-        if (auto* button =
-                name.isEmpty() ? nullptr : window.findChild<QAbstractButton*>(name)) // not any
+    const auto press = [&window](const QString& name) {
+        auto* button = name.isEmpty() ? nullptr : window.findChild<QAbstractButton*>(name);
+        if (button != nullptr)
             button->click();
+    };
+    press(QStringLiteral("leaf") + leaf);
     auto* settle = new QTimer(&window);
-    QObject::connect(
-        settle, &QTimer::timeout, &window, [&window, at, path, jumps = true]() mutable {
+    QObject::connect(settle, &QTimer::timeout, &window,
+        [&window, at, path, press, click, jumps = true, clicks = true]() mutable {
             if (window.isBusy())
                 return;
             if (std::exchange(jumps, false)
@@ -33,6 +35,8 @@ void takeShot(fern::app::MainWindow& window, fern::Ticks at, const QString& path
                 return window.runner().jumpTo(at);
             if (window.runner().view()->now < at)
                 return;
+            if (std::exchange(clicks, false) && !click.isEmpty())
+                return press(click); // on what is seen at that instant
             const bool saved = window.grab().save(path);
             if (!saved)
                 QTextStream(stderr) << "fern-tick: " << path << " cannot be written\n";

@@ -1,7 +1,10 @@
 #include "app/runner/run_view.h"
 
+#include "base/number_text.h"
 #include "judge/rules_signal.h"
 #include "judge/signal_figures.h"
+#include "reading/beat_detector.h"
+#include "reading/beat_statistics.h"
 #include "reading/spectrum.h"
 #include "run/sampled_source.h"
 #include "smooth/figures.h"
@@ -79,6 +82,42 @@ void addPulses(RunView& view, const RunHistory& history, Ticks now)
         - std::floor(train.phaseAt(inSeconds(first->at))));
 }
 
+/// The beats of the last seconds, found once more in the readings.
+void addBeats(RunView& view, const PlainChannel& c)
+{
+    const auto& w = c.source.waveform;
+    BeatDetector detector(ticksFromSeconds(inSi(w.refractory)), inSi(w.slowest), inSi(w.fastest));
+    std::vector<double> intervals;
+    double last = notThere;
+    for (std::size_t i = 0; i < view.codes.seconds.size(); ++i) {
+        const double at = view.codes.seconds[i];
+        detector.feed(ticksFromSeconds(at), view.codes.values[i]);
+        if (!detector.isBeat())
+            continue;
+        if (!std::isnan(last))
+            intervals.push_back(at - last);
+        last = at;
+    }
+    const auto s = beatStatistics(intervals);
+    const auto milliseconds = [](double seconds) {
+        return significantText(1000 * seconds, 3) + " ms";
+    };
+    auto& facts = view.facts[static_cast<std::size_t>(Leaf::Reading)];
+    facts.push_back({"Beats seen", fmt::format("{}", s.intervals), "intervals of the last 30 s"});
+    if (s.intervals < 2)
+        return;
+    facts.push_back({"60 over the mean interval", significantText(s.perMinute(), 3) + " a minute",
+        "median " + milliseconds(s.median)});
+    facts.push_back({"Intervals differ by", milliseconds(s.deviation),
+        "neighbours by " + milliseconds(s.successive)});
+    const double quality = detector.quality();
+    facts.push_back({"Signal",
+        quality >= 0.8       ? "good"
+            : quality >= 0.5 ? "uneven"
+                             : "poor",
+        fmt::format("the last three intervals are alike to {:.0f} %", 100 * quality)});
+}
+
 /// What the raw side of a source looks like.
 void addSource(RunView& view, const RunHistory& history, Ticks now)
 {
@@ -87,6 +126,8 @@ void addSource(RunView& view, const RunHistory& history, Ticks now)
     view.told.assign(told.begin(), told.end());
     if (c.source.kind == SourceKind::Pulses)
         addPulses(view, history, now);
+    if (c.source.kind == SourceKind::Waveform)
+        addBeats(view, c);
     if (c.source.kind == SourceKind::Receiver) {
         ReceiverDecoder decoder;
         for (const auto& line : view.told)

@@ -32,10 +32,14 @@ void DerivedRun::hear(
         m_lastEvent = now;
         const bool isWanted = m_spec.name.empty() || m_spec.name == name || m_spec.name == code
             || (m_spec.name == "?" && name.empty());
-        if (m_spec.kind == DerivedKind::Tally && isWanted)
+        if (m_spec.kind == DerivedKind::Tally && isWanted && !m_isStopped)
             ++m_state;
     }
-    if (channel == m_spec.resetBy && (m_spec.resetName == name || m_spec.resetName == code)) {
+    if (channel != m_spec.resetBy)
+        return;
+    m_isStopped = m_isStopped != isNamed(m_spec.stopName, code, name);
+    m_isHeld = m_isHeld != isNamed(m_spec.holdName, code, name);
+    if (isNamed(m_spec.resetName, code, name)) {
         m_isToBegin = true;
         if (m_spec.kind == DerivedKind::Tally)
             m_state = 0;
@@ -51,6 +55,14 @@ void DerivedRun::begin(double value)
 }
 
 double DerivedRun::sample(Ticks now, const std::function<double(std::string_view)>& valueOf)
+{
+    const double value = gathered(now, valueOf);
+    if (!m_isHeld)
+        m_told = value;
+    return m_told;
+}
+
+double DerivedRun::gathered(Ticks now, const std::function<double(std::string_view)>& valueOf)
 {
     switch (m_spec.kind) {
     case DerivedKind::Formula:
@@ -81,13 +93,13 @@ double DerivedRun::sample(Ticks now, const std::function<double(std::string_view
     case DerivedKind::Rate:
         return isFirst || seconds <= 0 ? nothing : (value - last) / seconds;
     case DerivedKind::Total:
-        if (!isFirst)
+        if (!isFirst && !m_isStopped)
             m_state += (value + last) / 2 * seconds;
         return m_state;
     case DerivedKind::Least:
-        return m_state = std::min(m_state, value);
+        return m_state = m_isStopped ? m_state : std::min(m_state, value);
     case DerivedKind::Most:
-        return m_state = std::max(m_state, value);
+        return m_state = m_isStopped ? m_state : std::max(m_state, value);
     default:
         return value - m_state; // net
     }

@@ -6,6 +6,7 @@
 #include "run/due_list.h"
 
 #include <functional>
+#include <limits>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -41,6 +42,15 @@ private:
     std::string m_row, m_toldRow;
     bool m_hasBegun = false;
     bool m_isToBegin = true; ///< again, with the next value
+    bool isNamed(std::string_view wanted, std::string_view code, std::string_view name) const
+    {
+        return !wanted.empty() && (wanted == name || wanted == code);
+    }
+    double gathered(Ticks now, const std::function<double(std::string_view id)>& valueOf);
+
+    bool m_isStopped = false;
+    bool m_isHeld = false;
+    double m_told = std::numeric_limits<double>::quiet_NaN(); ///< last, which a hold keeps
     Ticks m_lastAt;
     double m_last = 0;
     double m_state = 0; ///< total, extreme, zero or tally

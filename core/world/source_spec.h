@@ -331,6 +331,9 @@ struct DerivedSpec {
     int nth = 1; ///< of the times that are still to come
     std::string resetBy; ///< a channel of codes whose name `resetName` begins again; may be empty
     std::string resetName;
+    std::string stopName; ///< of that channel too: stops a total, extreme or tally, or goes on
+    std::string
+        holdName; ///< keeps what is told as it is, while the rest goes on, until it comes again
 
     bool operator==(const DerivedSpec&) const = default;
 };
@@ -346,6 +349,8 @@ template <class Archive> void describe(Archive& a, DerivedSpec& d)
         a.optionalText("name", d.name);
     a.optionalText("resetBy", d.resetBy);
     a.optionalText("resetName", d.resetName);
+    a.optionalText("stopName", d.stopName);
+    a.optionalText("holdName", d.holdName);
 }
 
 /// A channel is valid only while another one is good enough.

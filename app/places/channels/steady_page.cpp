@@ -43,10 +43,11 @@ SteadyPage::SteadyPage(Document& document, QWidget* parent)
     auto* row = new QHBoxLayout;
     row->setSpacing(grid);
     row->addWidget(softLabel(tr("It changes at most"), card));
-    row->addWidget(m_changes, 1);
+    row->addWidget(m_changes);
     row->addWidget(softLabel(tr("late by"), card));
-    row->addWidget(m_lag, 1);
+    row->addWidget(m_lag);
     row->addWidget(m_findButton);
+    row->addStretch(1);
     m_words = wrappedLabel(card, "steadyWords");
     m_words->setText(
         tr("The last 30 seconds of readings, simulated, live or captured, are tried with "

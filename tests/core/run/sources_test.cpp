@@ -1,6 +1,8 @@
 // Sources of every kind through the whole run: world, device, decoder, smoothing, text.
 
+#include "instrument/edits.h"
 #include "tests/core/sources.h"
+#include "timing/costs.h"
 
 #include "instrument/file.h"
 #include "run/pulse_tally.h"
@@ -249,6 +251,44 @@ TEST(Sources, ChannelsAreMadeOfOthers)
     EXPECT_NEAR(derived(DerivedKind::Net, "V", 5), 0.5, 0.02);
 }
 
+// A totaliser is begun again, stopped, let go on, and its number held while it goes on.
+TEST(Sources, ATotaliserStopsAndHolds)
+{
+    auto keys = ofKind(SourceKind::KeyCodes);
+    keys.pin = "IO4";
+    keys.keyCodes.holdOff = {0, "ms"};
+    keys.names = {{"20DF22DD", "reset"}, {"20DF10EF", "stop"}, {"20DF40BF", "hold"}};
+    auto in =
+        withSource(test::bench(), "Flow", {ofKind(SourceKind::Lines, 0.1), "L/min", {{0, 60}}});
+    in = withSource(in, "Keys",
+        {keys, "count", {}, {{2, "reset"}, {4, "stop"}, {7, "stop"}, {9, "hold"}, {12, "hold"}},
+            TextForm::Name});
+    auto total = ofKind(SourceKind::Derived, 0.1);
+    total.derived = {DerivedKind::Total, {}, in.channels[0]->id, {}, 1, in.channels[1]->id, "reset",
+        "stop", "hold"};
+    in = withSource(in, "Volume", {total, "L", {}});
+    const auto litresAt = [&](double seconds) { return Ran(in, seconds).last(2); };
+    EXPECT_NEAR(litresAt(3.9), 1.9, 0.3) << "a litre a second since it began again";
+    EXPECT_NEAR(litresAt(6.9), 2, 0.3) << "stopped";
+    EXPECT_NEAR(litresAt(8.9), 3.9, 0.3) << "it goes on";
+    EXPECT_NEAR(litresAt(11.9), 4, 0.3) << "held";
+    EXPECT_NEAR(litresAt(13.9), 8.9, 0.3) << "it went on meanwhile";
+}
+
+// Source: pulses.csv of the reference sheets.
+TEST(Sources, TurnsAMinuteComeFromPulses)
+{
+    const auto shown = [](double pulsesATurn, double perMinute) {
+        auto source = pulses(pulsesATurn / 60, 1); // hertz for a turn a minute
+        source.pulses.measure = PulseMeasure::Period;
+        const SourceCase wheel{source, "rpm", {{0, perMinute}}, {}, TextForm::Number, 0, 4000};
+        return Ran(withSource(test::bench(), "Wheel", wheel), 10).last(0);
+    };
+    EXPECT_NEAR(shown(1, 3000), 3000, 1) << "50 Hz";
+    EXPECT_NEAR(shown(20, 60), 60, 0.1) << "20 Hz, 20 a turn";
+    EXPECT_NEAR(shown(4, 1999.5), 1999.5, 1) << "133.3 Hz";
+}
+
 TEST(Sources, SecondsSinceTheLastStroke)
 {
     auto source = pulses(1, 0.1);
@@ -378,6 +418,63 @@ TEST(Sources, AnOutputFollowsAValue)
     ASSERT_NE(ran.history.lastDriven(0), nullptr);
     EXPECT_NEAR(ran.history.lastDriven(0)->to, 1.5, 0.02);
     EXPECT_EQ(outputOf(servo, 100), 2) << "it stops at its end";
+}
+
+/// Remembers when the processor was busy and how many pulses were counted last.
+class LoopWatch : public RunObserver {
+public:
+    void busy(const BusyRecord& record) override
+    {
+        if (record.with != BusyWith::Panel) // which works by itself
+            busy_.push_back({record.from, record.to});
+    }
+    void sampled(const SampleRecord& record) override
+    {
+        counted = record.counted;
+        last = record.at;
+    }
+    std::int64_t counted = 0;
+    Ticks last;
+    std::vector<Blind> busy_;
+};
+
+// The loop as a maker writes it: it looks at the pin, does what is due, waits, and looks again.
+TEST(Sources, PolledCountsAgreeWithALoopOfSingleLooks)
+{
+    for (const double waitMs : {0.3, 1.0, 7.0})
+        for (const double redrawMs : {100.0, 500.0})
+            for (const double hertz : {30.0, 90.0, 240.0})
+                for (const double duty : {20.0, 50.0}) {
+                    auto source = pulses(hertz / 10, 1);
+                    source.pulses.input = PulseInput::Polled;
+                    source.pulses.dutyPercent = duty;
+                    auto in = withSource(test::bench(), "Speed", {source, "km/h", {{0, 10}}});
+                    auto display = *in.displays[0];
+                    display.redrawEvery = {redrawMs, "ms"};
+                    in = *withDisplay(in, display);
+                    in.timing.loopWait = {waitMs, "ms"};
+                    const auto plain = *resolve(in, "");
+                    LoopWatch watch;
+                    FirmwareRun run(plain, {}, watch);
+                    run.advanceTo(ticksFromSeconds(4));
+                    const auto costs = operationCosts(plain.processor);
+                    const auto turn = ticksFromSeconds(costs.loopTurn + plain.loopWaitSeconds);
+                    const auto train = pulseTrainOf(plain.channels[0], plain.seed);
+                    std::int64_t count = 0;
+                    bool was = false;
+                    std::size_t next = 0;
+                    // The sample that told the count was taken in the turn of the last look.
+                    for (Ticks now; now <= watch.last; now = now + turn) {
+                        const bool is = train.isHigh(now);
+                        count += is && !was;
+                        was = is;
+                        while (next < watch.busy_.size() && watch.busy_[next].from <= now)
+                            now = std::max(now, watch.busy_[next++].to);
+                    }
+                    EXPECT_NEAR(static_cast<double>(watch.counted), static_cast<double>(count), 1)
+                        << waitMs << " ms, redrawn " << redrawMs << " ms, " << hertz << " Hz, "
+                        << duty << " %";
+                }
 }
 
 // A pulse in a gate of a second is 0.5 km/h of a 2 Hz wheel; a period tells microseconds.
