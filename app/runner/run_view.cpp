@@ -71,12 +71,12 @@ void addPulses(RunView& view, const RunHistory& history, Ticks now)
         if (first == nullptr)
             first = &sample;
         last = &sample;
-        for (const auto at : sample.countedAt)
-            if (at >= view.pulses.from && (view.countedAt.empty() || at > view.countedAt.back()))
-                view.countedAt.push_back(at);
     }
     if (first == nullptr)
         return;
+    // What came after the last sample is counted, but nobody was told yet.
+    view.sampledPulses = lastPulses(train, last->at);
+    view.countedAt = last->countedAt;
     view.counted = last->counted - first->counted;
     view.happened = static_cast<std::int64_t>(std::floor(train.phaseAt(inSeconds(last->at)))
         - std::floor(train.phaseAt(inSeconds(first->at))));

@@ -87,6 +87,7 @@ struct RunView {
     CodeStatistics codeStatistics;
     std::vector<Finding> signalFindings; ///< from the readings of the last seconds
     PulseStretch pulses; ///< of a pulse channel: the last few
+    PulseStretch sampledPulses; ///< the last few before the last sample
     std::vector<Ticks> countedAt; ///< those of them that the firmware counted
     std::int64_t counted = 0, happened = 0; ///< pulses of the last seconds
     ReceiverState receiver; ///< of a receiver: what its last sentences say

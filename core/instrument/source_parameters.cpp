@@ -61,6 +61,8 @@ void offerReferences(Parameter& row, const Instrument& in, const Channel& channe
                 offer(row, other->id, other->name);
     }
     offerItself(row);
+    if (row.path == "waveform/fastest")
+        row.label = "fastest plausible";
 }
 
 /// Figures that the kind does not use.

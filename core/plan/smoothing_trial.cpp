@@ -47,7 +47,6 @@ SmoothingTrial trySmoothing(const PlainChannel& channel, const PlainReader& read
     trial.steps = steps;
     const double period = inSeconds(channel.sampleEvery);
     trial.delay = delaySeconds(steps, period);
-    trial.noiseGain = noiseGain(steps, period);
     for (const auto& step : activeSteps(steps)) {
         const auto cost = costOf(step, channel.numberKind, period);
         trial.bytes += cost.bytes;

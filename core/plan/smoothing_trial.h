@@ -23,7 +23,6 @@ struct SmoothingTrial {
         texts; ///< that the glass shows, from these seconds on
     double changesPerSecond = 0; ///< of the text
     double delay = 0; ///< seconds, of a steady rise
-    double noiseGain = 1;
     int bytes = 0; ///< of the board's memory
     double operations = 0; ///< a sample
 };

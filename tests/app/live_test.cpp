@@ -145,6 +145,7 @@ TEST_F(LiveTest, APortIsHeardPulledPluggedInAndRecorded)
     ASSERT_TRUE(waitFor([&] { return view()->live->report.state == io::LinkState::Open; }));
     speak(*terminal, 3320, 10);
     ASSERT_TRUE(waitFor([&] { return view()->newest.reading == 3320; }));
+    ASSERT_TRUE(waitFor([&] { return view()->live->counts.good == 30; })) << "all of them";
     QTest::mouseClick(find<QToolButton>("record"), Qt::LeftButton);
     ASSERT_TRUE(waitFor([&] { return !view()->recording.isOn; }));
     ASSERT_EQ(instrument().captures.size(), 2U) << "one of the demo, and this";

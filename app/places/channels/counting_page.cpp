@@ -27,7 +27,7 @@ CountingLanes::CountingLanes(QWidget* parent)
 
 void CountingLanes::showPulses(const RunView& view)
 {
-    m_pulses = view.pulses;
+    m_pulses = view.sampledPulses;
     m_counted = view.countedAt;
     m_seen = seenPulses(m_pulses.edges, m_counted);
     setAccessibleName(tr("%1 pulses, %2 of them counted")
@@ -76,9 +76,7 @@ void CountingLanes::paintEvent(QPaintEvent* /*event*/)
     for (const auto& edge : m_pulses.edges) {
         if (!edge.toHigh || edge.isBounce)
             continue;
-        // The last one may be counted yet.
-        const bool isLast = pulse + 1 == m_seen.size();
-        if (!m_seen[pulse++] && !isLast) {
+        if (!m_seen[pulse++]) {
             const int at = xOf(edge.at);
             const int y = 2 * row + row / 2;
             painter.drawLine(at - 4, y - 4, at + 4, y + 4);

@@ -82,10 +82,10 @@ void VariantsPage::showView(const RunView& view)
     const auto& c = view.plain.channels[view.choice->channel];
     if (m_channel != c.id)
         m_variants.clear();
-    // A few times a second is enough to compare, and only while somebody looks.
+    // A few times a second is enough to compare.
     constexpr Ticks pace{250'000'000};
     const bool isSoon = view.now > m_triedAt && view.now - m_triedAt < pace;
-    if (m_channel == c.id && (!isVisible() || isSoon))
+    if (m_channel == c.id && isSoon)
         return;
     m_channel = c.id;
     m_triedAt = view.now;
@@ -94,7 +94,14 @@ void VariantsPage::showView(const RunView& view)
     m_redrawEvery = inSeconds(view.plain.displays[view.choice->display].redrawEvery);
     m_data = trialDataOf(view);
     m_range = traceRange(view);
+    if (isVisible())
+        tryAll();
+}
+
+void VariantsPage::showEvent(QShowEvent* event)
+{
     tryAll();
+    QWidget::showEvent(event);
 }
 
 void VariantsPage::tryAll()
@@ -120,6 +127,7 @@ void VariantsPage::tryAll()
     m_plot->setAxisWords(tr("%1 over seconds").arg(qText(prettyUnit(m_plain.unit.name))));
     m_plot->setAccessibleName(tr("%1 variants on the last seconds").arg(trials.size()));
     m_plot->showRange(m_range.first, m_range.second);
+    m_strip->setVisible(!trials.empty());
     m_strip->showTrials(std::move(trials), m_range.first, m_range.second);
 }
 

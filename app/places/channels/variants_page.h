@@ -23,6 +23,9 @@ public:
 
     void showView(const RunView& view);
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
     static constexpr std::size_t mostVariants = 3;
 
