@@ -88,7 +88,8 @@ void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fau
     if (of == nullptr)
         return fault("/source/derived/of", fmt::format("there is no channel \"{}\"", d.of));
     const bool wantsEvents = d.kind == DerivedKind::Tally;
-    if (wantsEvents != givesCodes(of->source.kind) && d.kind != DerivedKind::Since)
+    const bool isTimed = d.kind == DerivedKind::Since || d.kind == DerivedKind::Lap;
+    if (wantsEvents != givesCodes(of->source.kind) && !isTimed)
         return fault("/source/derived/of",
             wantsEvents ? fmt::format("{} gives no codes to count", of->name)
                         : fmt::format("{} gives codes, no numbers", of->name));
@@ -102,7 +103,7 @@ void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fau
         --expected.second;
     else if (d.kind == DerivedKind::Total)
         ++expected.second;
-    else if (d.kind == DerivedKind::Since)
+    else if (isTimed)
         expected = dimensionOfUnit("s");
     else if (d.kind == DerivedKind::Tally)
         expected = {};

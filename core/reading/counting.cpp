@@ -75,7 +75,7 @@ std::vector<bool> seenPulses(std::span<const Edge> edges, std::span<const Ticks>
 
 std::vector<Edge> interrupting(std::vector<Edge> edges, std::span<const Blind> blinds)
 {
-    std::vector<Edge> met;
+    std::size_t met = 0;
     std::size_t blind = 0;
     bool isPending = false;
     for (auto edge : edges) {
@@ -89,9 +89,10 @@ std::vector<Edge> interrupting(std::vector<Edge> edges, std::span<const Blind> b
                 continue;
             edge.at = blinds[blind].to;
         }
-        met.push_back(edge);
+        edges[met++] = edge;
     }
-    return met;
+    edges.resize(met);
+    return edges;
 }
 
 double gateError(double hertz, double gateSeconds)

@@ -29,7 +29,7 @@ void DerivedRun::hear(
     Ticks now, std::string_view channel, std::string_view code, std::string_view name)
 {
     if (channel == m_spec.of) {
-        m_lastEvent = now;
+        followed(now);
         const bool isWanted = m_spec.name.empty() || m_spec.name == name || m_spec.name == code
             || (m_spec.name == "?" && name.empty());
         if (m_spec.kind == DerivedKind::Tally && isWanted && !m_isStopped)
@@ -71,6 +71,8 @@ double DerivedRun::gathered(Ticks now, const std::function<double(std::string_vi
         return m_state;
     case DerivedKind::Since:
         return m_lastEvent ? inSeconds(now - *m_lastEvent) : nothing;
+    case DerivedKind::Lap:
+        return m_lap;
     default:
         break;
     }

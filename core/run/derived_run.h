@@ -24,7 +24,12 @@ public:
     /// Tells that a channel gave a code, and its name, which is empty when it has none.
     void hear(Ticks now, std::string_view channel, std::string_view code, std::string_view name);
     /// Tells that a number of the followed channel has changed, for `since`.
-    void followed(Ticks now) { m_lastEvent = now; }
+    void followed(Ticks now)
+    {
+        if (m_lastEvent)
+            m_lap = inSeconds(now - *m_lastEvent);
+        m_lastEvent = now;
+    }
     /// The row of a list that the last sample waits for; empty for every other kind.
     const std::string& row() const { return m_row; }
     /// Returns that row once after it has changed, otherwise an empty text.
@@ -55,6 +60,7 @@ private:
     double m_last = 0;
     double m_state = 0; ///< total, extreme, zero or tally
     std::optional<Ticks> m_lastEvent;
+    double m_lap = std::numeric_limits<double>::quiet_NaN(); ///< seconds between the last two
 };
 
 } // namespace fern

@@ -34,7 +34,31 @@ template <> struct Kernel<double> {
     static constexpr double most = f64::wide_limit;
 };
 
-template <class Real> class ExponentialRun : public StepRun {
+/// A step that knows no more than its last output and the time since the last valid sample.
+template <class Real> class RememberingRun : public StepRun {
+public:
+    void run(std::span<const double> seconds, std::span<double> values) final
+    {
+        for (std::size_t i = 0; i < values.size(); ++i) {
+            m_sinceValid += seconds[i];
+            if (std::isnan(values[i]))
+                continue;
+            m_last = next(static_cast<Real>(values[i]));
+            m_started = true;
+            m_sinceValid = 0;
+            values[i] = static_cast<double>(m_last);
+        }
+    }
+
+protected:
+    virtual Real next(Real x) = 0;
+
+    double m_sinceValid = 0;
+    bool m_started = false;
+    Real m_last = 0;
+};
+
+template <class Real> class ExponentialRun : public RememberingRun<Real> {
 public:
     explicit ExponentialRun(const StepSpec& step)
         : m_step(step)
@@ -42,26 +66,16 @@ public:
     {
     }
 
-    void run(std::span<const double> seconds, std::span<double> values) override
-    {
-        for (std::size_t i = 0; i < values.size(); ++i) {
-            m_sinceValid += seconds[i];
-            if (std::isnan(values[i]))
-                continue;
-            const auto x = static_cast<Real>(values[i]);
-            m_last = m_started ? Kernel<Real>::exponential(m_last, x, alpha()) : x;
-            m_started = true;
-            m_sinceValid = 0;
-            values[i] = static_cast<double>(m_last);
-        }
-    }
-
 private:
+    Real next(Real x) override
+    {
+        return this->m_started ? Kernel<Real>::exponential(this->m_last, x, alpha()) : x;
+    }
     Real alpha()
     {
-        if (!m_step.byAlpha && m_sinceValid != m_alphaSeconds) {
-            m_alphaSeconds = m_sinceValid;
-            m_alpha = static_cast<Real>(-std::expm1(-m_sinceValid / m_step.tau));
+        if (!m_step.byAlpha && this->m_sinceValid != m_alphaSeconds) {
+            m_alphaSeconds = this->m_sinceValid;
+            m_alpha = static_cast<Real>(-std::expm1(-this->m_sinceValid / m_step.tau));
         }
         return m_alpha;
     }
@@ -69,9 +83,6 @@ private:
     StepSpec m_step;
     Real m_alpha;
     double m_alphaSeconds = -1; ///< the Δt for which m_alpha was computed
-    double m_sinceValid = 0;
-    bool m_started = false;
-    Real m_last = 0;
 };
 
 template <class Real> class AverageRun : public StepRun {
@@ -147,31 +158,19 @@ private:
     Real m_last = 0;
 };
 
-/// A step that knows no more than its last output: slew limit, dead band, still below, last digit.
-template <class Real> class HoldingRun : public StepRun {
+/// Slew limit, dead band, still below, last digit.
+template <class Real> class HoldingRun : public RememberingRun<Real> {
 public:
     explicit HoldingRun(const StepSpec& step)
         : m_step(step)
     {
     }
 
-    void run(std::span<const double> seconds, std::span<double> values) override
-    {
-        for (std::size_t i = 0; i < values.size(); ++i) {
-            m_sinceValid += seconds[i];
-            if (std::isnan(values[i]))
-                continue;
-            m_last = next(static_cast<Real>(values[i]));
-            m_started = true;
-            m_sinceValid = 0;
-            values[i] = static_cast<double>(m_last);
-        }
-    }
-
 private:
-    Real next(Real x)
+    Real next(Real x) override
     {
         const auto limit = static_cast<Real>(m_step.limit);
+        const auto last = this->m_last;
         switch (m_step.kind) {
         case StepKind::StillBelow:
             return Kernel<Real>::stillBelow(x, limit);
@@ -179,21 +178,18 @@ private:
             // A number of digits that does not fit stays as it is.
             return std::fabs(static_cast<double>(x) / m_step.limit) < Kernel<Real>::most
                 ? Kernel<Real>::lastDigit(
-                    m_last, x, limit, static_cast<Real>(m_step.beyond), m_started)
+                    last, x, limit, static_cast<Real>(m_step.beyond), this->m_started)
                 : x;
         case StepKind::SlewLimit:
-            return m_started
-                ? Kernel<Real>::slew(m_last, x, limit * static_cast<Real>(m_sinceValid))
+            return this->m_started
+                ? Kernel<Real>::slew(last, x, limit * static_cast<Real>(this->m_sinceValid))
                 : x;
         default:
-            return m_started ? Kernel<Real>::deadBand(m_last, x, limit) : x;
+            return this->m_started ? Kernel<Real>::deadBand(last, x, limit) : x;
         }
     }
 
     StepSpec m_step;
-    double m_sinceValid = 0;
-    bool m_started = false;
-    Real m_last = 0;
 };
 
 /// A peak or a minimum; an older one than its seconds begins again.

@@ -319,9 +319,10 @@ enum class DerivedKind {
     Since, ///< seconds since a channel's last event
     Tally, ///< how often a channel gave a name
     Next, ///< seconds until the n-th next time of the source's names, which are times
+    Lap, ///< seconds between a channel's last two events
 };
-inline constexpr Words<9> derivedKindWords{
-    "formula", "rate", "total", "least", "most", "net", "since", "tally", "next"};
+inline constexpr Words<10> derivedKindWords{
+    "formula", "rate", "total", "least", "most", "net", "since", "tally", "next", "lap"};
 
 struct DerivedSpec {
     DerivedKind kind = DerivedKind::Formula;

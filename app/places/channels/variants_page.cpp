@@ -119,10 +119,11 @@ void VariantsPage::tryAll()
         const auto& t = trials.back();
         m_plot->showLine(i + 1, {m_data.at, t.smoothed});
         m_rows[i].words->setText(
-            tr("%1: %2. %3 late, changes %4 a second, %5 bytes.")
+            tr("%1: %2. %3 late, changes %4 a second, %5 bytes, %6 operations a reading.")
                 .arg(variantName(i), t.steps.empty() ? tr("no step") : qText(stepsText(t.steps)),
                     qText(durationText(t.delay)), qText(significantText(t.changesPerSecond, 2)))
-                .arg(t.bytes));
+                .arg(t.bytes)
+                .arg(t.operations, 0, 'f', 0));
     }
     m_plot->setAxisWords(tr("%1 over seconds").arg(qText(prettyUnit(m_plain.unit.name))));
     m_plot->setAccessibleName(tr("%1 variants on the last seconds").arg(trials.size()));

@@ -251,6 +251,22 @@ TEST(Sources, ChannelsAreMadeOfOthers)
     EXPECT_NEAR(derived(DerivedKind::Net, "V", 5), 0.5, 0.02);
 }
 
+// A lap lasts from one press to the next.
+TEST(Sources, ALapIsTheTimeBetweenTheLastTwoEvents)
+{
+    auto in =
+        withSource(test::bench(), "Button", remoteCase({{2, "up"}, {65, "up"}, {127.5, "up"}}));
+    Source lap = ofKind(SourceKind::Derived, 0.1);
+    lap.derived.kind = DerivedKind::Lap;
+    lap.derived.of = in.channels[0]->id;
+    in = withSource(in, "Lap", {lap, "s", {}, {}, TextForm::MinutesSeconds});
+    EXPECT_TRUE(std::isnan(Ran(in, 10).last(1))) << "one press makes no lap";
+    EXPECT_NEAR(Ran(in, 70).last(1), 63, 0.2);
+    Ran ran(in, 130);
+    EXPECT_NEAR(ran.last(1), 62.5, 0.2);
+    EXPECT_THAT(ran.text(1), testing::EndsWith("1:02"));
+}
+
 // A totaliser is begun again, stopped, let go on, and its number held while it goes on.
 TEST(Sources, ATotaliserStopsAndHolds)
 {
