@@ -85,6 +85,7 @@ std::vector<double> stepResponse(
 {
     auto chain = settledChain(steps, sampleSeconds);
     std::vector<double> response;
+    response.reserve(static_cast<std::size_t>(count));
     for (int i = 0; i < count; ++i)
         response.push_back(chain.feed(sampleSeconds, jump) / jump);
     return response;
