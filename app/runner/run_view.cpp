@@ -77,6 +77,14 @@ void addPulses(RunView& view, const RunHistory& history, Ticks now)
     // What came after the last sample is counted, but nobody was told yet.
     view.sampledPulses = lastPulses(train, last->at);
     view.countedAt = last->countedAt;
+    auto& stretch = view.sampledPulses;
+    const bool areForgotten = last->counted > static_cast<std::int64_t>(view.countedAt.size());
+    if (areForgotten && !view.countedAt.empty() && stretch.from < view.countedAt.front()) {
+        // Of fast pulses only the newest are remembered: what came before them is not lost.
+        stretch.from = view.countedAt.front();
+        stretch.beginsHigh = train.isHigh(stretch.from - Ticks{1});
+        std::erase_if(stretch.edges, [&](const Edge& e) { return e.at < stretch.from; });
+    }
     view.counted = last->counted - first->counted;
     view.happened = static_cast<std::int64_t>(std::floor(train.phaseAt(inSeconds(last->at)))
         - std::floor(train.phaseAt(inSeconds(first->at))));

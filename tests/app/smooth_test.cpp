@@ -142,6 +142,14 @@ TEST_F(SmoothTest, PollingLosesPulsesAndAnInterruptNone)
     EXPECT_FALSE(find<QPushButton>("countByInterrupt")->isVisible());
     EXPECT_TRUE(
         accessibleName(find<CountingLanes>("countingLanes")).contains(QStringLiteral("counted")));
+    // So fast that a tenth of a second holds more than are remembered: none of them is lost.
+    source = channel().source;
+    source.pulses.perUnit = 200;
+    window.document().apply(QStringLiteral("Fast"), withSource(instrument(), "speed", source));
+    settle();
+    const auto lanes = [&] { return accessibleName(find<CountingLanes>("countingLanes")); };
+    EXPECT_TRUE(waitFor([&] { return lanes() == QStringLiteral("64 pulses, 64 of them counted"); }))
+        << lanes().toStdString();
     auto* measure = find<QComboBox>("pulseMeasure");
     measure->setFocus();
     QTest::keyClick(measure, Qt::Key_End);
