@@ -2,6 +2,9 @@
 
 #include "io/computer.h"
 
+#include <chrono>
+#include <thread>
+
 namespace fern::cli {
 
 void addComputer(CLI::App& app, Context& context)
@@ -9,7 +12,11 @@ void addComputer(CLI::App& app, Context& context)
     auto* command = addCommand(
         app, context, "computer", "the health of this computer, as the line that a board reads");
     command->callback([&context] {
-        const auto health = io::readComputerHealth();
+        io::ComputerReader reader;
+        reader.read();
+        constexpr auto aMoment = std::chrono::milliseconds(200); // for which the load is told
+        std::this_thread::sleep_for(aMoment);
+        const auto health = reader.read();
         if (!context.json)
             return print(healthLine(health));
         std::vector<json::Member> members;

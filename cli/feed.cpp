@@ -3,9 +3,10 @@
 #include "io/computer.h"
 #include "io/feed_server.h"
 #include "io/files.h"
-#include "io/pseudo_terminal.h"
+#include "io/recordings.h"
 #include "io/serial_port.h"
 #include "plan/stand_in_points.h"
+#include "run/played_log.h"
 
 #include <QCoreApplication>
 
@@ -14,7 +15,6 @@
 #include <chrono>
 #include <csignal>
 #include <cstdio>
-#include <functional>
 #include <memory>
 #include <thread>
 
@@ -38,72 +38,34 @@ struct FeedSetting {
     int http = -1; ///< port of the loop-back address; -1: not over HTTP
     int baud = 9600;
     double seconds = 0; ///< 0: until it is interrupted
+    double every = untimedSeconds; ///< between the lines of a log that tells no times
+    std::string capture; ///< a recording that is followed
     bool isReal = false;
-};
-
-/// The real health of this computer, every other second.
-class RealComputer : public StandIn {
-public:
-    std::vector<Sent> until(Ticks until) override
-    {
-        std::vector<Sent> sent;
-        const auto period = ticksFromSeconds(2);
-        for (; period * m_next <= until; ++m_next)
-            sent = {{period * m_next, healthLine(io::readComputerHealth())}};
-        return sent;
-    }
-
-private:
-    std::int64_t m_next = 0;
-};
-
-/// The bytes of a file, a line every 100 ms.
-class PlayedFile : public StandIn {
-public:
-    explicit PlayedFile(std::string text)
-        : m_text(std::move(text))
-    {
-    }
-    std::vector<Sent> until(Ticks until) override
-    {
-        std::vector<Sent> sent;
-        const auto period = ticksFromSeconds(0.1);
-        for (; period * m_next <= until && m_at < m_text.size(); ++m_next) {
-            const auto end = std::min(m_text.find('\n', m_at), m_text.size() - 1) + 1;
-            sent.push_back({period * m_next, m_text.substr(m_at, end - m_at)});
-            m_at = end;
-        }
-        return sent;
-    }
-
-private:
-    std::string m_text;
-    std::size_t m_at = 0;
-    std::int64_t m_next = 0;
 };
 
 Result<std::unique_ptr<StandIn>> makeFeed(const FeedSetting& setting)
 {
+    auto standIn = setting.standIn;
+    if (!setting.capture.empty()) {
+        auto course = io::loadRecording(setting.capture);
+        if (!course)
+            return course.error();
+        standIn.course = *std::move(course);
+    }
     const auto word = std::find(standInWords.begin(), standInWords.end(), setting.what);
-    std::unique_ptr<StandIn> made;
     if (word == standInWords.end()) {
         constexpr std::size_t most = 256U << 20U;
         auto text = io::readFile(setting.what, most);
         if (!text)
             return text.error();
-        if (setting.what.ends_with(".json")) {
-            const auto instrument = io::instrumentIn(setting.what, *text);
-            return instrument ? makeStandIn(*instrument, setting.standIn) : instrument.error();
-        }
-        made = std::make_unique<PlayedFile>(*std::move(text));
-        return made;
+        if (!setting.what.ends_with(".json"))
+            return playedLog(*std::move(text), setting.every);
+        const auto instrument = io::instrumentIn(setting.what, *text);
+        return instrument ? makeStandIn(*instrument, standIn) : instrument.error();
     }
-    auto standIn = setting.standIn;
     standIn.kind = static_cast<StandInKind>(word - standInWords.begin());
-    if (setting.isReal && standIn.kind == StandInKind::Computer) {
-        made = std::make_unique<RealComputer>();
-        return made;
-    }
+    if (setting.isReal && standIn.kind == StandInKind::Computer)
+        return io::realComputer();
     if (setting.file.empty())
         return makeStandIn(usualInstrumentFor(standIn.kind), standIn);
     const auto instrument = io::loadInstrument(setting.file);
@@ -111,8 +73,7 @@ Result<std::unique_ptr<StandIn>> makeFeed(const FeedSetting& setting)
 }
 
 /// Sends at the right time until the time is over, somebody interrupts, or the way is lost.
-Result<std::size_t> send(
-    StandIn& feed, double seconds, const std::function<Result<void>(std::string_view)>& write)
+Result<std::size_t> send(StandIn& feed, double seconds, io::Outlet& outlet)
 {
     std::size_t bytes = 0;
     const auto begin = Clock::now();
@@ -122,7 +83,7 @@ Result<std::size_t> send(
         if (seconds > 0 && inSeconds(now) > seconds)
             break;
         for (const auto& sent : feed.until(now)) {
-            if (const auto written = write(sent.bytes); !written)
+            if (const auto written = outlet.write(sent.bytes); !written)
                 return written.error();
             bytes += sent.bytes.size();
         }
@@ -134,10 +95,6 @@ Result<std::size_t> send(
 /// Answers over HTTP until the time is over or somebody interrupts.
 void serve(Context& context, std::unique_ptr<StandIn> standIn, const FeedSetting& setting)
 {
-    int count = 0;
-    std::string name = "feed";
-    std::array<char*, 1> words{name.data()};
-    const QCoreApplication application(count, words.data());
     const auto server = io::FeedServer::open(std::move(standIn), setting.what, setting.http);
     if (!server)
         return context.fail(server.error());
@@ -168,26 +125,19 @@ void feed(Context& context, const FeedSetting& setting)
     if (!made)
         return context.fail(made.error());
     auto standIn = std::move(made).value();
+    int count = 0;
+    std::string name = "feed";
+    std::array<char*, 1> words{name.data()};
+    const QCoreApplication application(count, words.data()); // ports and servers want one
     std::signal(SIGINT, [](int) { isInterrupted = 1; });
     std::signal(SIGTERM, [](int) { isInterrupted = 1; });
     if (setting.http >= 0)
         return serve(context, std::move(standIn), setting);
-    Result<std::size_t> sent = std::size_t{0};
-    if (!setting.port.empty()) {
-        const auto port = io::SerialOut::open(setting.port, setting.baud);
-        if (!port)
-            return context.fail(port.error());
-        sent = send(*standIn, setting.seconds,
-            [&](std::string_view bytes) { return (*port)->write(bytes); });
-    } else {
-        const auto terminal = io::PseudoTerminal::open(setting.link);
-        if (!terminal)
-            return context.fail(terminal.error());
-        sent = send(*standIn, setting.seconds, [&](std::string_view bytes) -> Result<void> {
-            (*terminal)->write(bytes); // what nobody reads is lost, as on a wire
-            return {};
-        });
-    }
+    const auto outlet = setting.port.empty() ? io::openTerminal(setting.link)
+                                             : io::openPort(setting.port, setting.baud);
+    if (!outlet)
+        return context.fail(outlet.error());
+    const auto sent = send(*standIn, setting.seconds, **outlet);
     if (!sent)
         return context.fail(sent.error());
     print(context.json
@@ -206,11 +156,15 @@ void addFeed(CLI::App& app, Context& context)
     command
         ->add_option("WHAT", setting->what,
             "board, meter, pulses, receiver, remote, scanner, node or computer; an instrument file "
-            "is its board; any other file is sent line by line")
+            "is its board; any other file is a log, sent line by line in its own time")
         ->required();
     command->add_option("--file", setting->file, "the instrument whose parts stand in");
     command->add_option("--scenario", setting->standIn.scenario, "of the instrument");
     command->add_option("--channel", setting->standIn.channel, "that is stood in for");
+    command->add_option("--capture", setting->capture, "a recording, followed instead of it");
+    command
+        ->add_option("--every", setting->every, "seconds from line to line of a log without times")
+        ->check(CLI::PositiveNumber);
     command->add_option("--seed", setting->standIn.seed);
     command->add_option("--damage", setting->standIn.damage, "share of damaged messages")
         ->check(CLI::Range(0.0, 1.0));

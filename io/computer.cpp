@@ -5,7 +5,8 @@
 #include <QDir>
 #include <QFile>
 #include <QStorageInfo>
-#include <QThread>
+
+#include <utility>
 
 namespace fern::io {
 
@@ -31,19 +32,36 @@ std::optional<double> warmestZone()
     return warmest;
 }
 
+class RealComputer : public StandIn {
+public:
+    /// What this computer was at an instant that is over nobody can tell: it tells now's once.
+    std::vector<Sent> until(Ticks until) override
+    {
+        std::vector<Sent> sent;
+        for (; m_period * m_next <= until; ++m_next)
+            sent = {{m_period * m_next, {}}};
+        if (!sent.empty())
+            sent.front().bytes = healthLine(m_reader.read());
+        return sent;
+    }
+
+private:
+    const Ticks m_period = ticksFromSeconds(2);
+    std::int64_t m_next = 0;
+    ComputerReader m_reader;
+};
+
 } // namespace
 
-ComputerHealth readComputerHealth(const char* folder, double seconds)
+ComputerHealth ComputerReader::read()
 {
-    const auto times = [] { return parseProcStat(textOf(QStringLiteral("/proc/stat"))); };
     ComputerHealth health;
-    const auto before = times();
-    QThread::usleep(static_cast<unsigned long>(seconds * 1e6));
-    const auto after = times();
-    if (before && after)
-        health.load = loadBetween(*before, *after);
+    const auto now = parseProcStat(textOf(QStringLiteral("/proc/stat")));
+    const auto before = std::exchange(m_before, now);
+    if (before && now)
+        health.load = loadBetween(*before, *now);
     health.memory = parseMemInfo(textOf(QStringLiteral("/proc/meminfo")));
-    const QStorageInfo disk(QString::fromUtf8(folder));
+    const QStorageInfo disk(QStringLiteral("/"));
     if (disk.isValid() && disk.bytesTotal() > 0)
         health.disk = 100.0
             * (1
@@ -51,6 +69,11 @@ ComputerHealth readComputerHealth(const char* folder, double seconds)
                     / static_cast<double>(disk.bytesTotal()));
     health.temperature = warmestZone();
     return health;
+}
+
+std::unique_ptr<StandIn> realComputer()
+{
+    return std::make_unique<RealComputer>();
 }
 
 } // namespace fern::io

@@ -2,6 +2,7 @@
 
 #include "base/json.h"
 #include "base/number_text.h"
+#include "base/split.h"
 #include "io/threaded_link.h"
 
 #include <QNetworkAccessManager>
@@ -125,6 +126,24 @@ bool isFeedAddress(const std::string& text)
     const QUrl url(QString::fromStdString(text), QUrl::StrictMode);
     return url.isValid() && !url.host().isEmpty()
         && (url.scheme() == QStringLiteral("http") || url.scheme() == QStringLiteral("https"));
+}
+
+Result<HttpSetting> parseHttpSetting(std::string_view text)
+{
+    const auto words = splitAtBlanks(text);
+    const auto every = words.size() > 1 ? parseNumber(words[1]) : std::optional(2.0);
+    constexpr double shortest = 0.1;
+    constexpr double longest = 86400;
+    if (words.empty() || words.size() > 2 || !isFeedAddress(std::string(words[0])) || !every
+        || *every < shortest || *every > longest)
+        return Error{ErrorCode::InvalidArgument,
+            fmt::format(
+                "\"{}\" is no address and seconds, such as http://192.168.1.20/values 2", text),
+            ""};
+    HttpSetting setting;
+    setting.url = words[0];
+    setting.everySeconds = *every;
+    return setting;
 }
 
 std::unique_ptr<Link> listenTo(const HttpSetting& setting)

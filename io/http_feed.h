@@ -18,6 +18,10 @@ struct HttpSetting {
 /// Returns whether a text is the address of a feed: "http://" or "https://" and a host.
 bool isFeedAddress(const std::string& text);
 
+/// Reads "http://host/values 2": an address, and seconds from one question to the next, 0.1 to a
+/// day; 2 without. Error when it is neither.
+Result<HttpSetting> parseHttpSetting(std::string_view text);
+
 /// Asks a feed. A JSON answer becomes one line, whatever lines it was written in. It never fails:
 /// its report says what is in the way. An answer that leads elsewhere is an error, since only the
 /// typed address is asked.

@@ -1,5 +1,7 @@
 #include "io/serial_port.h"
 
+#include "base/number_text.h"
+#include "base/split.h"
 #include "io/threaded_link.h"
 
 #include <QCoreApplication>
@@ -8,13 +10,27 @@
 #include <QTimer>
 
 #include <chrono>
-#include <filesystem>
+#include <cmath>
+
+#include <grp.h>
+#include <sys/stat.h>
+#include <unistd.h>
 
 #include <fmt/format.h>
 
 namespace fern::io {
 
 namespace {
+
+/// The group that owns a file; empty when it has no name, or is not there.
+std::string groupOf(const std::string& path)
+{
+    struct stat facts { };
+    if (stat(path.c_str(), &facts) != 0)
+        return {};
+    const auto* group = getgrgid(facts.st_gid);
+    return group == nullptr ? std::string() : group->gr_name;
+}
 
 /// What is in the way, and the way out.
 std::string wordsOf(QSerialPort::SerialPortError error, const std::string& path)
@@ -24,11 +40,7 @@ std::string wordsOf(QSerialPort::SerialPortError error, const std::string& path)
         return fmt::format("{} is not there: plug it in", path);
     case QSerialPort::PermissionError:
         // The lock of another program and a missing right have one code.
-        if (std::filesystem::exists(path))
-            return fmt::format("{} is in use by another program, or you may not open it: close the "
-                               "other one, or join the group that owns it, often \"dialout\"",
-                path);
-        return fmt::format("{} may not be opened: join the group that owns it", path);
+        return refusalWords(path, access(path.c_str(), R_OK | W_OK) == 0, groupOf(path));
     case QSerialPort::OpenError:
         return fmt::format("{} is open already", path);
     case QSerialPort::UnsupportedOperationError:
@@ -36,6 +48,11 @@ std::string wordsOf(QSerialPort::SerialPortError error, const std::string& path)
     default:
         return fmt::format("{} was lost: the other end is gone", path);
     }
+}
+
+std::string openWords(const std::string& path, int baud)
+{
+    return fmt::format("{} at {} baud", path, baud);
 }
 
 class SerialLink : public ThreadedLink {
@@ -68,7 +85,7 @@ private:
         if (!m_port || m_port->isOpen() || !m_port->open(QIODevice::ReadOnly))
             return; // errorOccurred has said why
         m_isLeaving = false;
-        opened(fmt::format("{} at {} baud", m_setting.path, m_setting.baud));
+        opened(openWords(m_setting.path, m_setting.baud));
     }
     /// A port whose other end is gone tells that again and again until it is closed.
     void fail(QSerialPort::SerialPortError error)
@@ -92,9 +109,9 @@ private:
     std::unique_ptr<QSerialPort> m_port;
 };
 
-class OpenSerialOut : public SerialOut {
+class PortOutlet : public Outlet {
 public:
-    explicit OpenSerialOut(std::unique_ptr<QSerialPort> port)
+    explicit PortOutlet(std::unique_ptr<QSerialPort> port)
         : m_port(std::move(port))
     {
     }
@@ -108,12 +125,39 @@ public:
                     wordsOf(m_port->error(), m_port->portName().toStdString()), ""};
         return {};
     }
+    std::string words() const override
+    {
+        return openWords(m_port->portName().toStdString(), m_port->baudRate());
+    }
 
 private:
     std::unique_ptr<QSerialPort> m_port;
 };
 
 } // namespace
+
+std::string refusalWords(const std::string& path, bool mayOpen, const std::string& group)
+{
+    if (mayOpen)
+        return fmt::format("{} is in use by another program: close that one", path);
+    return fmt::format("you may not open {}: join the group {}, then log in again", path,
+        group.empty() ? "that owns it" : fmt::format("\"{}\" that owns it", group));
+}
+
+Result<SerialSetting> parseSerialSetting(std::string_view text)
+{
+    const auto words = splitAtBlanks(text);
+    constexpr double fastest = 4e6;
+    const auto baud = words.size() > 1 ? parseNumber(words[1]) : std::optional(9600.0);
+    if (words.empty() || words.size() > 2 || !baud || *baud < 1 || *baud > fastest
+        || *baud != std::floor(*baud))
+        return Error{ErrorCode::InvalidArgument,
+            fmt::format("\"{}\" is no port and speed, such as /dev/ttyUSB0 115200", text), ""};
+    SerialSetting setting;
+    setting.path = words[0];
+    setting.baud = static_cast<int>(*baud);
+    return setting;
+}
 
 std::vector<PortInfo> serialPorts()
 {
@@ -128,14 +172,14 @@ std::unique_ptr<Link> listenTo(const SerialSetting& setting)
     return std::make_unique<SerialLink>(setting);
 }
 
-Result<std::unique_ptr<SerialOut>> SerialOut::open(const std::string& path, int baud)
+Result<std::unique_ptr<Outlet>> openPort(const std::string& path, int baud)
 {
     auto port = std::make_unique<QSerialPort>();
     port->setPortName(QString::fromStdString(path));
     port->setBaudRate(baud);
     if (!port->open(QIODevice::WriteOnly))
         return Error{ErrorCode::CannotWrite, wordsOf(port->error(), path), ""};
-    return std::unique_ptr<SerialOut>(std::make_unique<OpenSerialOut>(std::move(port)));
+    return std::unique_ptr<Outlet>(std::make_unique<PortOutlet>(std::move(port)));
 }
 
 } // namespace fern::io

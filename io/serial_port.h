@@ -2,6 +2,7 @@
 // A serial port that is listened to in a thread of its own, opened again when it vanishes.
 
 #include "io/link.h"
+#include "io/outlet.h"
 
 #include <memory>
 
@@ -22,17 +23,18 @@ struct SerialSetting {
     double retrySeconds = 0.5;
 };
 
+/// Reads "/dev/ttyUSB0 115200"; 9600 baud without a speed. Error when it is neither.
+Result<SerialSetting> parseSerialSetting(std::string_view text);
+
 /// Opens a port for listening. It never fails: its report says what is in the way.
 std::unique_ptr<Link> listenTo(const SerialSetting& setting);
 
-/// A port that is written to.
-class SerialOut {
-public:
-    /// Error says what is in the way, and the way out.
-    static Result<std::unique_ptr<SerialOut>> open(const std::string& path, int baud);
-    virtual ~SerialOut() = default;
-    /// Writes everything, or says why not.
-    virtual Result<void> write(std::string_view bytes) = 0;
-};
+/// Opens a port for writing. Error says what is in the way, and the way out; so does a write when
+/// nothing has gone out for two seconds.
+Result<std::unique_ptr<Outlet>> openPort(const std::string& path, int baud);
+
+/// Says why a port that is there cannot be opened, and the way out: it may not be, by the rights
+/// of its group, or another program has it.
+std::string refusalWords(const std::string& path, bool mayOpen, const std::string& group);
 
 } // namespace fern::io

@@ -8,8 +8,6 @@
 #include "app/shell/main_window.h"
 #include "app/shell/notice_bar.h"
 #include "app/tick/tick_bar.h"
-#include "base/number_text.h"
-#include "base/split.h"
 #include "io/feed_server.h"
 #include "io/http_feed.h"
 #include "io/recordings.h"
@@ -40,41 +38,6 @@ const QString feedStandInKey = QStringLiteral("stand-in feed");
 std::string utcNow()
 {
     return QDateTime::currentDateTimeUtc().toString(Qt::ISODate).toStdString();
-}
-
-/// Splits "http://host/values 2": an address, and seconds from one question to the next.
-Result<io::HttpSetting> feedSetting(const QString& typed)
-{
-    const auto text = typed.toStdString();
-    const auto words = splitAtBlanks(text);
-    const auto every = words.size() > 1 ? parseNumber(words[1]) : std::optional(2.0);
-    constexpr double shortest = 0.1;
-    constexpr double longest = 86400;
-    if (words.empty() || words.size() > 2 || !io::isFeedAddress(std::string(words[0])) || !every
-        || *every < shortest || *every > longest)
-        return Error{ErrorCode::InvalidArgument,
-            "\"" + text + "\" is no address and seconds, such as http://192.168.1.20/values 2", ""};
-    io::HttpSetting setting;
-    setting.url = words[0];
-    setting.everySeconds = *every;
-    return setting;
-}
-
-/// Splits "/dev/ttyUSB0 115200"; 9600 baud without a speed. Error when it is neither.
-Result<io::SerialSetting> portSetting(const QString& typed)
-{
-    const auto text = typed.toStdString();
-    const auto words = splitAtBlanks(text);
-    constexpr double fastest = 4e6;
-    const auto baud = words.size() > 1 ? parseNumber(words[1]) : std::optional(9600.0);
-    if (words.empty() || words.size() > 2 || !baud || *baud < 1 || *baud > fastest
-        || *baud != std::floor(*baud))
-        return Error{ErrorCode::InvalidArgument,
-            "\"" + text + "\" is no port and speed, such as /dev/ttyUSB0 115200", ""};
-    io::SerialSetting setting;
-    setting.path = words[0];
-    setting.baud = static_cast<int>(*baud);
-    return setting;
 }
 
 } // namespace
@@ -162,7 +125,7 @@ void MainWindow::chooseMeterPort()
         m_meterPort);
     if (!typed || typed->trimmed().isEmpty())
         return;
-    const auto setting = portSetting(typed->trimmed());
+    const auto setting = io::parseSerialSetting(typed->trimmed().toStdString());
     if (!setting)
         return m_notice->showMessage(qText(setting.error().message));
     m_meterPort = typed->trimmed();
@@ -402,7 +365,7 @@ void MainWindow::chooseFeed()
 
 void MainWindow::listenToFeed(const QString& addressAndSeconds)
 {
-    const auto setting = feedSetting(addressAndSeconds);
+    const auto setting = io::parseHttpSetting(addressAndSeconds.toStdString());
     if (!setting) {
         m_notice->showMessage(qText(setting.error().message));
         return showPlayChoices();
@@ -434,7 +397,7 @@ void MainWindow::choosePort()
 
 void MainWindow::listenToPort(const QString& pathAndBaud)
 {
-    const auto setting = portSetting(pathAndBaud);
+    const auto setting = io::parseSerialSetting(pathAndBaud.toStdString());
     if (!setting) {
         m_notice->showMessage(qText(setting.error().message));
         return showPlayChoices();

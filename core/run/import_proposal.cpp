@@ -35,17 +35,6 @@ double timeUnit(const LogColumn& column)
     return 0;
 }
 
-LogTime timeOf(const LogLook& look)
-{
-    for (std::size_t i = 0; i < look.columns.size(); ++i) {
-        if (look.columns[i].kind == CsvKind::DateTime)
-            return {static_cast<int>(i)};
-        if (const double seconds = timeUnit(look.columns[i]); seconds > 0)
-            return {static_cast<int>(i), seconds};
-    }
-    return {-1, 1, 0}; // somebody must say how long it is from row to row
-}
-
 /// The unit that a column's numbers are taken in: its own where it fits.
 std::string unitAt(const PlainChannel& channel, Tap tap, const std::string& told)
 {
@@ -55,6 +44,17 @@ std::string unitAt(const PlainChannel& channel, Tap tap, const std::string& told
 }
 
 } // namespace
+
+LogTime proposedTime(const LogLook& look)
+{
+    for (std::size_t i = 0; i < look.columns.size(); ++i) {
+        if (look.columns[i].kind == CsvKind::DateTime)
+            return {static_cast<int>(i)};
+        if (const double seconds = timeUnit(look.columns[i]); seconds > 0)
+            return {static_cast<int>(i), seconds};
+    }
+    return {-1, 1, 0};
+}
 
 ImportPlan proposeImport(
     const LogLook& look, const PlainInstrument& instrument, std::size_t channel)
@@ -71,7 +71,7 @@ ImportPlan proposeImport(
                 take(static_cast<std::size_t>(source.receiver.gives), i, Tap::Scaled);
         return plan;
     }
-    plan.time = timeOf(look);
+    plan.time = proposedTime(look);
     std::vector<std::size_t> numbers;
     for (std::size_t i = 0; i < look.columns.size(); ++i) {
         if (look.columns[i].kind != CsvKind::Number || static_cast<int>(i) == plan.time.column)

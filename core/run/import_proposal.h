@@ -6,6 +6,10 @@
 
 namespace fern {
 
+/// Returns where the times of a table come from, as the names and forms of its columns say; without
+/// such a column the time from row to row is 0: somebody must say it.
+LogTime proposedTime(const LogLook& look);
+
 /// Returns the plan that the names and units of the columns suggest: a column "t", "time",
 /// "seconds", "ms" … or of dates gives the time; a column named as a channel, "channel.tap" or as
 /// the field of a channel's live source goes there; what a receiver gives goes to the channel that

@@ -51,10 +51,10 @@ private:
 /// What the firmware prints: the reading of every channel, and what each reader shows.
 class Board : public Printer, private RunObserver {
 public:
-    Board(PlainInstrument instrument, double damage)
+    Board(PlainInstrument instrument, Recordings recordings, double damage)
         : Printer(ticksFromSeconds(0.2), damage, instrument.seed)
         , m_instrument(instrument)
-        , m_run(std::move(instrument), {}, *this)
+        , m_run(std::move(instrument), {{}, std::move(recordings)}, *this)
     {
     }
 
@@ -174,6 +174,31 @@ private:
     std::vector<Sent> m_waiting;
 };
 
+/// Makes the values of a capture the truth of their channels. Codes and volts at the pin are none.
+Result<void> follow(PlainInstrument& instrument, std::vector<Capture> course)
+{
+    std::erase_if(
+        course, [](const Capture& c) { return c.tap == Tap::Pin || c.tap == Tap::Reading; });
+    const auto recordings = recordingsFor(instrument, std::move(course));
+    if (!recordings)
+        return recordings.error();
+    for (const auto& capture : **recordings) {
+        auto& lane = instrument.channels[indexOf(instrument.channels, capture.channel)].lane;
+        lane.clear();
+        for (std::size_t i = 0; i < capture.at.size(); ++i)
+            if (!std::isnan(capture.values[i]))
+                lane.push_back({inSeconds(capture.at[i]), capture.values[i]});
+    }
+    return {};
+}
+
+bool holds(const std::vector<Capture>& course, const std::string& channel)
+{
+    return std::any_of(course.begin(), course.end(), [&](const Capture& capture) {
+        return capture.channel == channel && capture.tap != Tap::Pin && capture.tap != Tap::Reading;
+    });
+}
+
 bool suits(StandInKind stand, SourceKind kind)
 {
     switch (stand) {
@@ -219,22 +244,36 @@ Result<std::unique_ptr<StandIn>> makeStandIn(
     auto plain = *std::move(resolved);
     if (setting.seed != 0)
         plain.seed = setting.seed;
+    const bool isBoard = setting.kind == StandInKind::Board;
+    const bool follows = !setting.course.empty() && !isBoard;
+    if (follows)
+        if (const auto followed = follow(plain, setting.course); !followed)
+            return followed.error();
     const auto found =
         std::find_if(plain.channels.begin(), plain.channels.end(), [&](const PlainChannel& c) {
             const bool needsLane =
                 setting.kind == StandInKind::Meter || setting.kind == StandInKind::Pulses;
             return suits(setting.kind, c.source.kind) && (!needsLane || !c.lane.empty())
+                && (!follows || holds(setting.course, c.id))
                 && (setting.channel.empty() || c.id == setting.channel);
         });
     if (found == plain.channels.end())
         return Error{ErrorCode::NotFound,
-            fmt::format("{} has no channel{} that a {} could stand in for", instrument.name,
+            fmt::format("{} has no channel{} that a {} could stand in for{}", instrument.name,
                 setting.channel.empty() ? "" : " \"" + setting.channel + "\"",
-                standInWords[static_cast<std::size_t>(setting.kind)]),
+                standInWords[static_cast<std::size_t>(setting.kind)],
+                follows ? ", with values of it in the capture" : ""),
             ""};
     std::unique_ptr<StandIn> made;
-    if (setting.kind == StandInKind::Board) {
-        made = std::make_unique<Board>(std::move(plain), setting.damage);
+    if (isBoard) {
+        Recordings recordings;
+        if (!setting.course.empty()) {
+            auto fitting = recordingsFor(plain, setting.course);
+            if (!fitting)
+                return fitting.error();
+            recordings = *std::move(fitting);
+        }
+        made = std::make_unique<Board>(std::move(plain), std::move(recordings), setting.damage);
     } else if (setting.kind == StandInKind::Meter) {
         made = std::make_unique<Meter>(*found, setting.damage, plain.seed);
     } else if (setting.kind == StandInKind::Pulses) {

@@ -4,6 +4,7 @@
 
 #include "base/result.h"
 #include "instrument/instrument.h"
+#include "signal/capture.h"
 #include "world/device.h"
 
 #include <array>
@@ -33,6 +34,9 @@ struct StandInSetting {
     std::string channel{}; ///< id; empty is the first that suits
     std::uint64_t seed = 0; ///< 0 is the scenario's own
     double damage = 0; ///< share of the messages that arrive damaged, 0 … 1
+    /// Followed instead of the scenario: a board reads what it holds at its taps, any other
+    /// stand-in takes the values of its channel as the truth.
+    std::vector<Capture> course{};
 };
 
 class StandIn {
@@ -51,7 +55,8 @@ public:
 std::vector<StandInKind> standInsFor(const Instrument& instrument);
 
 /// Makes a stand-in of an instrument. Where it has no channel of the kind, a usual one of the kind
-/// is taken; a board and a meter need a channel. Error says what is missing.
+/// is taken; a board and a meter need a channel. Error says what is missing, in the instrument or
+/// in the capture that is to be followed.
 Result<std::unique_ptr<StandIn>> makeStandIn(
     const Instrument& instrument, const StandInSetting& setting);
 

@@ -235,9 +235,29 @@ TEST(Cli, FeedsAPseudoTerminal)
     EXPECT_EQ(cli("feed meter --link " + port + " --port /dev/null").exitCode, 4);
     EXPECT_EQ(cli("feed /no/such/file.csv --link " + port).exitCode, 3);
     EXPECT_EQ(cli("feed meter --port /dev/no-such-port").exitCode, 3);
+    EXPECT_EQ(cli("feed meter --capture /no/such.csv --link " + port).exitCode, 3);
     const auto scanner = cli("feed scanner --file " + skiffPath + " --link " + port);
     EXPECT_EQ(scanner.exitCode, 3);
     EXPECT_NE(scanner.err.find("no channel that a scanner could stand in for"), std::string::npos);
+}
+
+TEST(Cli, ARecordedTripIsPlayedIntoAnyOther)
+{
+    // The satellite receiver's trip drives the stand-in of the wheel; 9 km/h all the time.
+    const auto trip = temporary("trip.csv");
+    std::ofstream(trip) << "t_s,speed [km/h]\n0,9\n60,9\n";
+    const auto port = temporary("trip-port");
+    const auto wheel = valueOf(cli("feed --json pulses --file " + skiffPath + " --capture " + trip
+        + " --seconds 0.5 --link " + port));
+    EXPECT_GT(member(wheel, "bytes").number, 30);
+    const auto receiver =
+        cli("feed receiver --file " + skiffPath + " --capture " + trip + " --link " + port);
+    EXPECT_EQ(receiver.exitCode, 3) << "it has no values of the receiver's channel";
+    EXPECT_NE(receiver.err.find("with values of it in the capture"), std::string::npos);
+    // As a log its lines go out at their own times: the second row waits.
+    const auto log = valueOf(cli("feed --json " + trip + " --seconds 0.3 --link " + port));
+    EXPECT_EQ(member(log, "bytes").number, 21);
+    std::filesystem::remove(trip);
 }
 
 TEST(Cli, FeedsOverHttp)

@@ -158,6 +158,19 @@ TEST_F(HttpFeed, AsksAServerInTroubleLessAndLess)
     EXPECT_EQ(broken.questions, 3) << "after 40, 80 and 100 ms";
 }
 
+TEST_F(HttpFeed, ReadsWhatIsTyped)
+{
+    const auto setting = parseHttpSetting(" http://shed.local:8090/values 0.5 ");
+    ASSERT_TRUE(setting);
+    EXPECT_EQ(setting->url, "http://shed.local:8090/values");
+    EXPECT_EQ(setting->everySeconds, 0.5);
+    EXPECT_EQ(parseHttpSetting("http://shed.local/")->everySeconds, 2);
+    for (const auto* wrong : {"", "shed.local", "http://shed.local/ 0", "http://a.b/ 2 3"})
+        EXPECT_EQ(parseHttpSetting(wrong).error().message,
+            fmt::format(
+                "\"{}\" is no address and seconds, such as http://192.168.1.20/values 2", wrong));
+}
+
 TEST_F(HttpFeed, KnowsAddresses)
 {
     for (const char* good : {"http://192.168.1.20/values", "https://shed.example:8080/a?b=c"})

@@ -1,9 +1,13 @@
 // A real serial port class on pseudo-terminals: torn lines, garbage, a plug that is pulled.
 
+#include "io/computer.h"
+#include "io/outlet.h"
 #include "io/pseudo_terminal.h"
 #include "io/serial_port.h"
+#include "io/speaker.h"
 #include "io/stand_in_link.h"
 #include "plan/stand_in_points.h"
+#include "reading/nmea.h"
 #include "reading/stream_reader.h"
 #include "tests/io/event_loop.h"
 #include "tests/support.h"
@@ -170,7 +174,10 @@ TEST_F(SerialPortTest, SaysWhatIsInTheWay)
     const auto second = listenTo(SerialSetting{path, 9600});
     ASSERT_TRUE(waitFor([&] { return second->report().state == LinkState::Failed; }));
     EXPECT_THAT(second->report().words, testing::HasSubstr("in use by another program"));
-    EXPECT_FALSE(SerialOut::open("/dev/no-such-port", 9600));
+    EXPECT_FALSE(openPort("/dev/no-such-port", 9600));
+    EXPECT_EQ(refusalWords("/dev/ttyUSB0", false, "dialout"),
+        "you may not open /dev/ttyUSB0: join the group \"dialout\" that owns it, then log in "
+        "again");
     const auto file = test::sourcePath("README.md");
     EXPECT_FALSE(PseudoTerminal::open(file)) << "a file stands there, and it stays";
     EXPECT_TRUE(std::filesystem::is_regular_file(file));
@@ -178,11 +185,86 @@ TEST_F(SerialPortTest, SaysWhatIsInTheWay)
 
 TEST_F(SerialPortTest, WritesToAPortToo)
 {
-    const auto out = SerialOut::open(path, 9600);
+    const auto out = openPort(path, 9600);
     ASSERT_TRUE(out) << describe(out.error());
     EXPECT_TRUE((*out)->write("hello\n"));
     std::string heard;
     EXPECT_TRUE(waitFor([&] { return (heard += terminal->read()) == "hello\n"; })) << heard;
+}
+
+TEST_F(SerialPortTest, ReadsWhatIsTyped)
+{
+    const auto setting = parseSerialSetting(" /dev/ttyACM0  115200");
+    ASSERT_TRUE(setting);
+    EXPECT_EQ(setting->path, "/dev/ttyACM0");
+    EXPECT_EQ(setting->baud, 115200);
+    EXPECT_EQ(parseSerialSetting("/dev/ttyACM0")->baud, 9600);
+    for (const auto* wrong : {"", "/dev/ttyACM0 fast", "/dev/ttyACM0 0.5", "/dev/a 9600 8N1"})
+        EXPECT_EQ(parseSerialSetting(wrong).error().message,
+            fmt::format("\"{}\" is no port and speed, such as /dev/ttyUSB0 115200", wrong));
+}
+
+std::unique_ptr<StandIn> receiver()
+{
+    return std::move(
+        makeStandIn(usualInstrumentFor(StandInKind::Receiver), {StandInKind::Receiver}))
+        .value();
+}
+
+TEST_F(SerialPortTest, AStandInSpeaksOnARealPortAndWaitsForIt)
+{
+    terminal.reset();
+    const auto speaker = Speaker::start(
+        receiver(), [this] { return openPort(path, 9600); }, 0.02);
+    ASSERT_TRUE(waitFor([&] { return speaker->report().state == LinkState::Failed; }));
+    EXPECT_THAT(speaker->report().words, testing::HasSubstr("plug it in"));
+    plugIn();
+    ReceiverDecoder board;
+    const auto hears = [&] {
+        board.feed(terminal->read());
+        return board.goodCount();
+    };
+    ASSERT_TRUE(waitFor([&] { return hears() > 3; }));
+    EXPECT_EQ(speaker->report().words, path + " at 9600 baud");
+    EXPECT_GT(speaker->report().bytes, 100U);
+    EXPECT_THAT(speaker->report().last.back().bytes, testing::StartsWith("$"));
+
+    speaker->setFaults({1, false, false});
+    EXPECT_TRUE(waitFor([&] { return hears() > 3 && board.badCount() > 1; })) << "damaged";
+    speaker->setFaults({0, false, true});
+    ASSERT_TRUE(waitFor([&] { return speaker->report().state == LinkState::Lost; }));
+    EXPECT_EQ(speaker->report().words, "the stand-in is unplugged");
+    speaker->setFaults({});
+    EXPECT_TRUE(waitFor([&] { return speaker->report().state == LinkState::Open; }));
+}
+
+TEST_F(SerialPortTest, AStandInOnATerminalIsHeardByTheListener)
+{
+    const auto there = path + "-speaker";
+    const auto speaker = Speaker::start(receiver(), [&] { return openTerminal(there); });
+    ASSERT_TRUE(waitFor([&] { return speaker->report().state == LinkState::Open; }));
+    const auto ear = listenTo(SerialSetting{there, 9600});
+    ReceiverDecoder decoder;
+    EXPECT_TRUE(waitFor([&] {
+        for (const auto& chunk : ear->take())
+            decoder.feed(chunk.bytes);
+        return decoder.goodCount() > 2;
+    }));
+    EXPECT_EQ(decoder.badCount(), 0);
+}
+
+TEST(RealComputer, TellsWhatTheKernelTells)
+{
+    const auto computer = realComputer();
+    const auto first = computer->until({});
+    ASSERT_EQ(first.size(), 1U);
+    EXPECT_THAT(first.front().bytes, testing::HasSubstr("memory:"));
+    EXPECT_THAT(first.front().bytes, testing::Not(testing::HasSubstr("load:")))
+        << "a load is that of a stretch of time";
+    EXPECT_TRUE(computer->until(ticksFromSeconds(1)).empty());
+    const auto later = computer->until(ticksFromSeconds(61));
+    ASSERT_EQ(later.size(), 1U) << "what is over nobody can tell";
+    EXPECT_EQ(inSeconds(later.front().at), 60);
 }
 
 using StandInLinkTest = test::EventLoopTest;

@@ -94,6 +94,58 @@ TEST(StandIn, ADamagedBoardIsStillRead)
     EXPECT_GT(reader.counts().bad + reader.counts().notNumbers, 10U);
 }
 
+/// A capture of the one channel of a stand-in's usual instrument: a value from 0 s to 100 s.
+std::vector<Capture> steady(StandInKind kind, Tap tap, const std::string& unit, double value)
+{
+    const auto instrument = usualInstrumentFor(kind);
+    return {{instrument.channels.front()->id, tap, unit, {Ticks{}, ticksFromSeconds(100)},
+        {value, value}}};
+}
+
+TEST(StandIn, AReceiverFollowsARecordedTrip)
+{
+    StandInSetting setting{StandInKind::Receiver};
+    setting.course = steady(setting.kind, Tap::Smoothed, "mph", 25);
+    ReceiverDecoder heard;
+    heard.feed(saysIn(90, setting));
+    ASSERT_TRUE(heard.state().speed);
+    EXPECT_NEAR(*heard.state().speed, 25 * 0.44704, 0.4) << "NIST SP 811: 1 mph = 0.44704 m/s";
+}
+
+TEST(StandIn, AWheelTurnsAsRecorded)
+{
+    const auto pulsesAt = [](double kilometresPerHour) {
+        StandInSetting setting{StandInKind::Pulses};
+        setting.course = steady(setting.kind, Tap::Scaled, "km/h", kilometresPerHour);
+        const auto text = saysIn(100, setting);
+        return *parseNumber(trimmed(text.substr(text.rfind(':') + 1)));
+    };
+    const auto& source = usualInstrumentFor(StandInKind::Pulses).channels.front()->source;
+    EXPECT_NEAR(pulsesAt(12), 100 * 12 * source.pulses.perUnit, 1);
+    EXPECT_EQ(pulsesAt(0), 0);
+}
+
+TEST(StandIn, ABoardReadsRecordedCodes)
+{
+    StandInSetting setting{StandInKind::Board};
+    setting.course = steady(setting.kind, Tap::Reading, "", 777);
+    EXPECT_THAT(saysIn(5, setting), testing::HasSubstr(".reading:777,"));
+}
+
+TEST(StandIn, SaysWhatTheCaptureLacks)
+{
+    StandInSetting setting{StandInKind::Receiver};
+    const auto error = [&] {
+        return makeStandIn(usualInstrumentFor(setting.kind), setting).error().message;
+    };
+    setting.course = steady(setting.kind, Tap::Reading, "", 1);
+    EXPECT_EQ(error(),
+        "Stand-in has no channel that a receiver could stand in for, with values of "
+        "it in the capture");
+    setting.course = steady(setting.kind, Tap::Scaled, "V", 1);
+    EXPECT_THAT(error(), testing::HasSubstr("unit \"V\" does not fit"));
+}
+
 TEST(StandIn, SaysWhatIsMissing)
 {
     const auto skiff = test::wholeSkiff();

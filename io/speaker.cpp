@@ -1,0 +1,125 @@
+#include "io/speaker.h"
+
+#include <QThread>
+
+#include <chrono>
+#include <condition_variable>
+#include <deque>
+#include <mutex>
+#include <stop_token>
+
+namespace fern::io {
+
+namespace {
+
+constexpr auto pause = std::chrono::milliseconds(10);
+
+class ThreadedSpeaker : public Speaker {
+public:
+    ThreadedSpeaker(std::unique_ptr<StandIn> standIn, Open open, double retrySeconds)
+        : m_link(std::move(standIn), "the stand-in")
+        , m_open(std::move(open))
+        , m_retry(retrySeconds)
+        , m_thread(QThread::create([this] { speak(m_stop.get_token()); }))
+    {
+        m_thread->setObjectName(QStringLiteral("stand-in"));
+        m_thread->start();
+    }
+    ThreadedSpeaker(const ThreadedSpeaker&) = delete;
+    ThreadedSpeaker& operator=(const ThreadedSpeaker&) = delete;
+    ~ThreadedSpeaker() override
+    {
+        m_stop.request_stop();
+        m_thread->wait();
+    }
+
+    SpeakerReport report() const override
+    {
+        const std::lock_guard lock(m_mutex);
+        auto report = m_report;
+        report.last.assign(m_last.begin(), m_last.end());
+        return report;
+    }
+    void setFaults(const StandInFaults& faults) override { m_link.setFaults(faults); }
+
+private:
+    void speak(const std::stop_token& stop)
+    {
+        std::unique_ptr<Outlet> outlet;
+        while (!stop.stop_requested()) {
+            const auto chunks = m_link.take();
+            if (const auto link = m_link.report(); link.state == LinkState::Lost) {
+                outlet.reset();
+                fail(link.state, link.words);
+                wait(stop, pause);
+                continue;
+            }
+            if (!outlet) {
+                auto opened = m_open();
+                if (!opened) {
+                    fail(LinkState::Failed, opened.error().message);
+                    wait(stop, std::chrono::duration<double>(m_retry));
+                    continue;
+                }
+                outlet = std::move(opened).value();
+                tell(outlet->words());
+            }
+            for (const auto& chunk : chunks) {
+                if (const auto written = outlet->write(chunk.bytes); !written) {
+                    fail(LinkState::Lost, written.error().message);
+                    outlet.reset();
+                    break;
+                }
+                count(chunk);
+            }
+            wait(stop, pause);
+        }
+    }
+    /// Sleeps, but not on when it shall stop.
+    template <class Duration> void wait(const std::stop_token& stop, Duration duration)
+    {
+        std::unique_lock lock(m_sleep);
+        m_woken.wait_for(lock, stop, duration, [] { return false; });
+    }
+    void tell(std::string words)
+    {
+        const std::lock_guard lock(m_mutex);
+        m_report.state = LinkState::Open;
+        m_report.words = std::move(words);
+    }
+    void fail(LinkState state, std::string words)
+    {
+        const std::lock_guard lock(m_mutex);
+        m_report.state = state;
+        m_report.words = std::move(words);
+    }
+    void count(const LiveChunk& chunk)
+    {
+        const std::lock_guard lock(m_mutex);
+        m_report.bytes += chunk.bytes.size();
+        m_last.push_back(chunk);
+        if (m_last.size() > mostLast)
+            m_last.pop_front();
+    }
+
+    StandInLink m_link;
+    Open m_open;
+    double m_retry; ///< seconds
+    mutable std::mutex m_mutex;
+    SpeakerReport m_report; ///< guarded
+    std::deque<LiveChunk> m_last; ///< guarded
+    std::mutex m_sleep;
+    std::condition_variable_any m_woken;
+    std::stop_source m_stop;
+    std::unique_ptr<QThread> m_thread; ///< of Qt, as a serial port wants it
+};
+
+} // namespace
+
+std::unique_ptr<Speaker> Speaker::start(
+    std::unique_ptr<StandIn> standIn, Open open, double retrySeconds)
+{
+    return std::make_unique<ThreadedSpeaker>(std::move(standIn), std::move(open), retrySeconds);
+}
+
+} // namespace fern::io
