@@ -69,6 +69,7 @@ LiveView LiveEar::view(const PlainInstrument& instrument) const
     view.report.lostBytes += m_lostBytes;
     view.shape = shapeInWords(stream.shape());
     view.counts = stream.counts();
+    view.missingNumbers = m_intake.missingNumbers();
     view.pace = stream.pace();
     for (const auto& field : m_intake.fields()) {
         LiveFieldView shown;

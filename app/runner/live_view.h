@@ -29,6 +29,7 @@ struct LiveView {
     io::LinkReport report;
     std::string shape; ///< in words
     StreamCounts counts;
+    std::size_t missingNumbers = 0; ///< fields that go to a channel and had none for it
     StreamPace pace;
     std::vector<LiveFieldView> fields;
     std::vector<Told> lines; ///< the last ones, each with what it says

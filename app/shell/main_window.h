@@ -129,6 +129,7 @@ private:
     std::unique_ptr<StandIn> standInOf(StandInKind kind, const QString& channel = {});
     void listenToStandIn(const QString& word);
     void listenToFeedStandIn();
+    void listenToThisComputer();
     void choosePort();
     void chooseFeed();
     void listenToFeed(const QString& addressAndSeconds);

@@ -8,6 +8,7 @@
 #include "app/shell/main_window.h"
 #include "app/shell/notice_bar.h"
 #include "app/tick/tick_bar.h"
+#include "io/computer.h"
 #include "io/feed_server.h"
 #include "io/http_feed.h"
 #include "io/recordings.h"
@@ -29,6 +30,7 @@ namespace {
 
 const QString scenarioKey = QStringLiteral("scenario ");
 const QString standInKey = QStringLiteral("stand-in ");
+const QString thisComputerKey = QStringLiteral("this computer");
 const QString captureKey = QStringLiteral("capture ");
 const QString recordingKey = QStringLiteral("recording");
 const QString portKey = QStringLiteral("port");
@@ -59,6 +61,8 @@ QList<PlayChoice> MainWindow::playChoices() const
         const auto word = qText(standInWords[static_cast<std::size_t>(kind)]);
         choices << PlayChoice{tr("stand-in: %1").arg(word), standInKey + word};
     }
+    if (!channelsFor(instrument, StandInKind::Computer).empty())
+        choices << PlayChoice{tr("this computer: its real health"), thisComputerKey};
     if (!instrument.channels.empty())
         choices << PlayChoice{tr("stand-in: feed over HTTP"), feedStandInKey};
     choices << PlayChoice{
@@ -144,6 +148,8 @@ void MainWindow::play(const QString& key)
         return chooseFeed();
     if (key == feedStandInKey)
         return listenToFeedStandIn();
+    if (key == thisComputerKey)
+        return listenToThisComputer();
     if (key.startsWith(standInKey))
         return listenToStandIn(key.mid(standInKey.size()));
     startScenario(key.mid(scenarioKey.size()));
@@ -333,6 +339,13 @@ void MainWindow::listenToStandIn(const QString& word)
     m_bench->live().offerFaults(true);
 }
 
+void MainWindow::listenToThisComputer()
+{
+    m_playing = thisComputerKey;
+    listen(std::make_shared<io::StandInLink>(
+        io::realComputer(), tr("the real health of this computer").toStdString()));
+}
+
 void MainWindow::listenToFeedStandIn()
 {
     auto standIn = standInOf(StandInKind::Board);
@@ -414,6 +427,8 @@ void MainWindow::listenTo(const QString& source)
         listenToStandIn(source);
     else if (source == feedKey)
         listenToFeedStandIn();
+    else if (source == thisComputerKey)
+        listenToThisComputer();
     else if (io::isFeedAddress(source.section(QLatin1Char(' '), 0, 0).toStdString()))
         listenToFeed(source);
     else
@@ -422,7 +437,8 @@ void MainWindow::listenTo(const QString& source)
 
 bool MainWindow::isListening() const
 {
-    return m_playing == portKey || m_playing == feedKey || m_playing.startsWith(standInKey);
+    return m_playing == portKey || m_playing == feedKey || m_playing == thisComputerKey
+        || m_playing.startsWith(standInKey);
 }
 
 void MainWindow::listen(std::shared_ptr<io::Link> link)

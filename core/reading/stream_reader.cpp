@@ -72,8 +72,6 @@ void StreamReader::count(Ticks at, const StreamReading& reading)
     }
     m_badInARow = 0;
     ++m_counts.good;
-    for (const auto& field : reading.fields)
-        m_counts.notNumbers += std::isnan(field.number);
     if (m_hasLine) {
         const double interval = inSeconds(at - m_lastAt);
         constexpr std::size_t known = 5;

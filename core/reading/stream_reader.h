@@ -25,7 +25,6 @@ struct StreamCounts {
     std::size_t good = 0; ///< lines
     std::size_t bad = 0; ///< torn, or of another form
     std::size_t tooLong = 0;
-    std::size_t notNumbers = 0; ///< fields of good lines
     std::size_t late = 0; ///< after more than twice the usual time and four times its jitter
 
     bool operator==(const StreamCounts&) const = default;

@@ -1,6 +1,7 @@
 #include "run/live_intake.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace fern {
 
@@ -70,8 +71,9 @@ std::vector<StreamLine> LiveIntake::deliver(
             if (!route || reads(instrument.channels[route->channel].source))
                 continue;
             const auto& channel = instrument.channels[route->channel];
-            run.deliver(
-                route->channel, route->tap, line.at, inRunUnits(channel, route->tap, field));
+            const double number = inRunUnits(channel, route->tap, field);
+            m_missing += std::isnan(number) && field.text != "nan"; // which says so itself
+            run.deliver(route->channel, route->tap, line.at, number);
         }
     return lines;
 }

@@ -55,6 +55,8 @@ public:
     const StreamReader& stream() const { return m_stream; }
     /// The newest value of every field, in the order in which they came first.
     const std::vector<StreamField>& fields() const { return m_fields; }
+    /// How often a field that goes to a channel had no number for it.
+    std::size_t missingNumbers() const { return m_missing; }
     /// Returns the channel whose own decoder reads a field, or nothing.
     std::optional<std::size_t> decoderOf(
         const PlainInstrument& instrument, std::string_view field) const;
@@ -71,6 +73,7 @@ private:
 
     StreamReader m_stream;
     std::vector<StreamField> m_fields;
+    std::size_t m_missing = 0;
 };
 
 } // namespace fern

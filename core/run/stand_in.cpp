@@ -228,11 +228,19 @@ std::vector<StandInKind> standInsFor(const Instrument& instrument)
 {
     std::vector<StandInKind> kinds;
     for (std::size_t i = 0; i < standInWords.size(); ++i)
-        if (const auto kind = static_cast<StandInKind>(i);
-            std::any_of(instrument.channels.begin(), instrument.channels.end(),
-                [&](const auto& channel) { return suits(kind, channel->source.kind); }))
+        if (const auto kind = static_cast<StandInKind>(i); !channelsFor(instrument, kind).empty())
             kinds.push_back(kind);
     return kinds;
+}
+
+std::vector<std::shared_ptr<const Channel>> channelsFor(
+    const Instrument& instrument, StandInKind kind)
+{
+    std::vector<std::shared_ptr<const Channel>> channels;
+    std::copy_if(instrument.channels.begin(), instrument.channels.end(),
+        std::back_inserter(channels),
+        [&](const auto& channel) { return suits(kind, channel->source.kind); });
+    return channels;
 }
 
 Result<std::unique_ptr<StandIn>> makeStandIn(

@@ -54,6 +54,10 @@ public:
 /// Returns the kinds that an instrument has a channel for.
 std::vector<StandInKind> standInsFor(const Instrument& instrument);
 
+/// Returns the channels that a stand-in of a kind could stand in for.
+std::vector<std::shared_ptr<const Channel>> channelsFor(
+    const Instrument& instrument, StandInKind kind);
+
 /// Makes a stand-in of an instrument. Where it has no channel of the kind, a usual one of the kind
 /// is taken; a board and a meter need a channel. Error says what is missing, in the instrument or
 /// in the capture that is to be followed.

@@ -284,7 +284,7 @@ TEST_F(CapturesTest, FaultsOfAStandInAreSwitchedOn)
     auto* damage = find<QComboBox>("standInDamage");
     damage->setFocus();
     QTest::keyClick(damage, Qt::Key_End); // half damaged
-    EXPECT_TRUE(waitFor([&] { return live()->counts.bad + live()->counts.notNumbers > 2; }));
+    EXPECT_TRUE(waitFor([&] { return live()->counts.bad + live()->missingNumbers > 2; }));
     QTest::keyClick(damage, Qt::Key_Home);
     click("standInUnplugged");
     EXPECT_TRUE(waitFor([&] { return live()->report.state == io::LinkState::Lost; }));

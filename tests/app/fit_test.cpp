@@ -128,6 +128,10 @@ TEST_F(FitTest, TheBenchAndWhatIsAroundAChannel)
     QTest::mouseClick(find<QAbstractButton>("benchCaptures"), Qt::LeftButton);
     ASSERT_TRUE(QTest::qWaitFor([this] { return find<QLabel>("captureState")->text().isEmpty(); }));
     expectFits("captures");
+    QTest::mouseClick(find<QAbstractButton>("benchStandIn"), Qt::LeftButton);
+    find<QComboBox>("speakerWay")->setFocus();
+    QTest::keyClick(find<QComboBox>("speakerWay"), Qt::Key_Down);
+    expectFits("a stand-in on a serial port");
     window.listenTo(QStringLiteral("board"));
     ASSERT_TRUE(QTest::qWaitFor([this] {
         const auto view = window.runner().view();

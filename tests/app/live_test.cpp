@@ -8,6 +8,8 @@
 #include "io/recordings.h"
 #include "tests/app/window_fixture.h"
 
+#include <QClipboard>
+#include <QPlainTextEdit>
 #include <QTableWidget>
 
 #include <fmt/format.h>
@@ -167,6 +169,32 @@ TEST_F(LiveTest, APortIsHeardPulledPluggedInAndRecorded)
     EXPECT_TRUE(
         find<QComboBox>("scenario")->currentText().startsWith(QStringLiteral("capture: Rec")));
     ASSERT_TRUE(waitFor([&] { return view()->isReplayed; }));
+}
+
+TEST_F(LiveTest, ALineIsReadWholeAndCopied)
+{
+    window.listenTo(QStringLiteral("board"));
+    auto* monitor = find<LineMonitor>("liveMonitor");
+    auto* lines = monitor->findChild<QTableView*>();
+    ASSERT_TRUE(QTest::qWaitFor([&] { return lines->model()->rowCount() > 5; }, 20000));
+    find<QComboBox>("standInDamage")->setFocus();
+    QTest::keyClick(find<QComboBox>("standInDamage"), Qt::Key_End); // half damaged
+    QTest::mouseClick(
+        monitor->findChild<QWidget*>(QStringLiteral("linesWrongOnly")), Qt::LeftButton);
+    ASSERT_TRUE(QTest::qWaitFor([&] { return lines->model()->rowCount() > 0; }, 20000));
+    const auto cell = [&](int row, int column) {
+        return lines->model()->index(row, column).data().toString();
+    };
+    EXPECT_TRUE(cell(0, 2).startsWith(QStringLiteral("bad · "))) << cell(0, 2).toStdString();
+    QTest::mouseClick(lines->viewport(), Qt::LeftButton, {},
+        lines->visualRect(lines->model()->index(0, 1)).center());
+    auto* whole = monitor->findChild<QPlainTextEdit*>();
+    EXPECT_TRUE(whole->isVisible());
+    const auto raw = cell(0, 1);
+    EXPECT_EQ(whole->toPlainText(), raw + QLatin1Char('\n') + cell(0, 2));
+    QTest::keySequence(lines, QKeySequence::Copy);
+    EXPECT_TRUE(QApplication::clipboard()->text().contains(raw.left(12)));
+    EXPECT_TRUE(QApplication::clipboard()->text().startsWith(cell(0, 0)));
 }
 
 TEST_F(LiveTest, ASpeedThatIsNoneIsRefused)

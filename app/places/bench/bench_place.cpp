@@ -19,6 +19,7 @@ BenchPlace::BenchPlace(
     , m_pages(new QStackedWidget(this))
     , m_live(new LivePage(document, this))
     , m_captures(new CapturePage(document, library, dialogs, this))
+    , m_standIn(new StandInPage(document, library, dialogs, this))
     , m_import(new ImportSheet(this))
 {
     setObjectName(QStringLiteral("benchPlace"));
@@ -40,6 +41,7 @@ BenchPlace::BenchPlace(
     };
     addPage(Page::Live, tr("Live"), "benchLive", m_live);
     addPage(Page::Captures, tr("Captures"), "benchCaptures", m_captures);
+    addPage(Page::StandIn, tr("Stand in"), "benchStandIn", m_standIn);
     m_pages->addWidget(m_import);
     row->addSpacing(2 * grid);
     row->addWidget(softLabel(tr("Comes from"), head));
@@ -51,6 +53,10 @@ BenchPlace::BenchPlace(
         [this](int page) { openPage(static_cast<Page>(page)); });
     connect(m_source, &QComboBox::activated, this,
         [this](int index) { Q_EMIT chosen(m_source->itemData(index).toString()); });
+    connect(m_captures, &CapturePage::speakWanted, this, [this](const QString& capture) {
+        m_standIn->follow(capture);
+        openPage(Page::StandIn);
+    });
     connect(m_import, &ImportSheet::cancelled, this, [this] { openPage(Page::Captures); });
     connect(m_import, &ImportSheet::accepted, this, [this](const ImportPlan& plan) {
         openPage(Page::Captures);

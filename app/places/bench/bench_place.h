@@ -4,6 +4,7 @@
 #include "app/places/bench/capture_page.h"
 #include "app/places/bench/import_sheet.h"
 #include "app/places/bench/live_page.h"
+#include "app/places/bench/stand_in_page.h"
 #include "app/tick/play_choice.h"
 
 #include <QComboBox>
@@ -16,7 +17,7 @@ namespace fern::app {
 class BenchPlace : public QWidget {
     Q_OBJECT
 public:
-    enum class Page { Live, Captures };
+    enum class Page { Live, Captures, StandIn };
 
     BenchPlace(Document& document, CaptureLibrary& library, Dialogs& dialogs, QWidget* parent);
 
@@ -28,6 +29,7 @@ public:
         const QString& name, LogLook look, const PlainInstrument& instrument, std::size_t channel);
     LivePage& live() { return *m_live; }
     CapturePage& captures() { return *m_captures; }
+    StandInPage& standIn() { return *m_standIn; }
 
 Q_SIGNALS:
     void chosen(const QString& key);
@@ -39,6 +41,7 @@ private:
     QStackedWidget* m_pages;
     LivePage* m_live;
     CapturePage* m_captures;
+    StandInPage* m_standIn;
     ImportSheet* m_import;
 };
 

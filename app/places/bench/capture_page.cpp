@@ -231,6 +231,11 @@ QWidget* CapturePage::createWays(QWidget* parent)
         Q_EMIT playWanted(
             qText(capture->id), tap < 0 ? std::nullopt : std::optional(static_cast<Tap>(tap)));
     });
+    auto* speak = add(whole, tr("To a board…"), "speakCapture", [this] {
+        if (current() != nullptr)
+            Q_EMIT speakWanted(qText(current()->id));
+    });
+    speak->setToolTip(tr("A stand-in follows it and speaks to your own board"));
     add(whole, tr("Picture…"), "exportPicture", [this] { exportPicture(); });
     auto* remove = add(whole, tr("Delete"), "deleteCapture", [this] {
         if (current() != nullptr)

@@ -30,6 +30,8 @@ public:
 Q_SIGNALS:
     /// `tap` is the one that it shall be played at; none for the nearest to the world.
     void playWanted(const QString& id, std::optional<fern::Tap> tap);
+    /// A stand-in shall follow it.
+    void speakWanted(const QString& id);
     void importWanted();
     void refused(const QString& message);
 

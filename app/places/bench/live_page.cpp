@@ -6,12 +6,9 @@
 #include "base/number_text.h"
 
 #include <QButtonGroup>
-#include <QComboBox>
 #include <QGridLayout>
 #include <QSplitter>
 #include <QStackedWidget>
-
-#include <array>
 
 namespace fern::app {
 
@@ -27,7 +24,7 @@ QString countsText(const LiveView& live)
     };
     add(c.bad, QObject::tr("%1 not understood"));
     add(c.tooLong, QObject::tr("%1 too long"));
-    add(c.notNumbers, QObject::tr("%1 fields without a number"));
+    add(live.missingNumbers, QObject::tr("%1 times no number for a channel"));
     add(c.late, QObject::tr("%1 late"));
     add(live.report.lostBytes, QObject::tr("%1 bytes lost"));
     return words.join(QStringLiteral(", "));
@@ -60,8 +57,6 @@ QString stateText(const LiveView& live)
     return words;
 }
 
-constexpr std::array<double, 4> damages{0, 0.01, 0.1, 0.5};
-
 } // namespace
 
 LivePage::LivePage(Document& document, QWidget* parent)
@@ -76,10 +71,7 @@ LivePage::LivePage(Document& document, QWidget* parent)
     , m_shape(new LineLabel(LineLabel::Kind::Note, wordFont(13), this))
     , m_counts(new LineLabel(LineLabel::Kind::Note, wordFont(13), this))
     , m_pace(new LineLabel(LineLabel::Kind::Note, wordFont(13), this))
-    , m_faults(new QWidget(this))
-    , m_damage(new QComboBox(m_faults))
-    , m_silent(new Chip(tr("silent"), m_faults))
-    , m_unplugged(new Chip(tr("unplugged"), m_faults))
+    , m_faults(new FaultsRow(QStringLiteral("standIn"), this))
     , m_fieldsCard(new Card(tr("Fields"), this))
     , m_fields(new FieldTable(document, m_fieldsCard))
     , m_linesCard(new Card({}, this))
@@ -125,29 +117,14 @@ void LivePage::fillState()
     addRow(tr("Form"), m_shape, "liveShape");
     addRow(tr("Heard"), m_counts, "liveCounts");
     addRow(tr("Pace"), m_pace, "livePace");
-    auto* faults = new QHBoxLayout(m_faults);
-    faults->setContentsMargins(0, 0, 0, 0);
-    faults->setSpacing(grid);
-    m_damage->setObjectName(QStringLiteral("standInDamage"));
-    m_damage->setAccessibleName(tr("Share of damaged messages"));
-    m_damage->addItems(
-        {tr("none damaged"), tr("1 % damaged"), tr("10 % damaged"), tr("half damaged")});
-    m_silent->setObjectName(QStringLiteral("standInSilent"));
-    m_silent->setToolTip(tr("It hangs: the line is there, but nothing comes"));
-    m_unplugged->setObjectName(QStringLiteral("standInUnplugged"));
-    faults->addWidget(m_damage);
-    for (auto* chip : {m_silent, m_unplugged}) {
-        faults->addWidget(chip);
-        connect(chip, &QAbstractButton::clicked, this, &LivePage::tellFaults);
-    }
-    faults->addStretch(1);
-    connect(m_damage, &QComboBox::activated, this, &LivePage::tellFaults);
+    connect(m_faults, &FaultsRow::chosen, this, &LivePage::faultsChosen);
     m_faultsWord = addRow(tr("Faults"), m_faults, "standInFaults");
     m_stateCard->body()->addLayout(sheet);
 }
 
 void LivePage::fillLines()
 {
+    m_lines->setObjectName(QStringLiteral("liveMonitor"));
     auto* chips = new QHBoxLayout;
     chips->setSpacing(grid - 2);
     auto* pages = new QStackedWidget(m_linesCard);
@@ -168,19 +145,11 @@ void LivePage::fillLines()
     m_linesCard->body()->addWidget(pages, 1);
 }
 
-void LivePage::tellFaults()
-{
-    Q_EMIT faultsChosen({damages[static_cast<std::size_t>(m_damage->currentIndex())],
-        m_silent->isChecked(), m_unplugged->isChecked()});
-}
-
 void LivePage::offerFaults(bool isStandIn)
 {
     m_faults->setVisible(isStandIn);
     m_faultsWord->setVisible(isStandIn);
-    m_damage->setCurrentIndex(0);
-    m_silent->setChecked(false);
-    m_unplugged->setChecked(false);
+    m_faults->reset();
 }
 
 void LivePage::showView(const RunView& view)

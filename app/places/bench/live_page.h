@@ -5,16 +5,12 @@
 #include "app/document/document.h"
 #include "app/look/card.h"
 #include "app/look/line_label.h"
+#include "app/places/bench/faults_row.h"
 #include "app/places/bench/field_table.h"
 #include "app/places/bench/shown_list.h"
 #include "app/places/channels/sources/line_monitor.h"
-#include "io/stand_in_link.h"
-
-class QComboBox;
 
 namespace fern::app {
-
-class Chip;
 
 class LivePage : public QWidget {
     Q_OBJECT
@@ -31,7 +27,6 @@ Q_SIGNALS:
 private:
     void fillState();
     void fillLines();
-    void tellFaults();
 
     QLabel* m_empty;
     Card* m_stateCard;
@@ -39,11 +34,8 @@ private:
     LineLabel* m_shape;
     LineLabel* m_counts;
     LineLabel* m_pace;
-    QWidget* m_faults;
+    FaultsRow* m_faults;
     QLabel* m_faultsWord = nullptr;
-    QComboBox* m_damage;
-    Chip* m_silent;
-    Chip* m_unplugged;
     Card* m_fieldsCard;
     FieldTable* m_fields;
     Card* m_linesCard;

@@ -76,6 +76,17 @@ TEST(Live, FieldsFindTheirChannels)
     EXPECT_EQ(*readInstrument(writeInstrument(in)), in);
 }
 
+TEST(Live, CountsNumbersThatAChannelMisses)
+{
+    Live live(test::wholeSkiff());
+    live.feed(0.1, "speed:4.2,helm-volts.shown:13.4,crew:4\n");
+    live.feed(0.2, "speed:fast,helm-volts.shown:--.-,crew:four\n");
+    live.feed(0.3, "speed:nan,helm-volts.shown:--.-\n");
+    EXPECT_EQ(live.intake.missingNumbers(), 1U) << "words that go to no channel are no fault";
+    EXPECT_EQ(live.intake.stream().counts().good, 3U);
+    EXPECT_TRUE(std::isnan(live.history.lastSample(2)->real.scaled));
+}
+
 TEST(Live, CodesOfABoardGoThroughScaleAndSmoothing)
 {
     Live live(test::wholeSkiff());

@@ -91,7 +91,7 @@ TEST(StandIn, ADamagedBoardIsStillRead)
     reader.feed({}, saysIn(60, {StandInKind::Board, "", "", 0, 0.2}));
     EXPECT_EQ(reader.shape().form, StreamForm::NameValue);
     EXPECT_GT(reader.counts().good, 150U);
-    EXPECT_GT(reader.counts().bad + reader.counts().notNumbers, 10U);
+    EXPECT_GT(reader.counts().bad, 5U);
 }
 
 /// A capture of the one channel of a stand-in's usual instrument: a value from 0 s to 100 s.

@@ -1,55 +1,97 @@
 #include "app/places/channels/sources/line_monitor.h"
 
+#include "app/look/card.h"
+#include "app/look/chip.h"
 #include "app/look/look.h"
-#include "app/look/marks.h"
 #include "app/look/text.h"
-#include "app/look/tokens.h"
+#include "app/places/channels/sources/line_model.h"
 
-#include <QPainter>
+#include <QClipboard>
+#include <QGuiApplication>
+#include <QHeaderView>
+#include <QPlainTextEdit>
+#include <QScrollBar>
+#include <QShortcut>
+#include <QTableView>
+#include <QVBoxLayout>
 
 #include <algorithm>
 #include <array>
-
-#include <fmt/format.h>
 
 namespace fern::app {
 
 namespace {
 
 constexpr int rowHeight = 17;
-constexpr int timeWidth = 62;
+constexpr int timeWidth = 66;
 constexpr double mostRawShare = 0.6; ///< of the rest
+constexpr int wholeHeight = 66; ///< of the chosen line: four rows
 
-QString visible(const std::string& raw)
+bool isWrong(const Told& line)
 {
-    auto text = qText(raw);
-    for (auto& c : text)
-        if (c.unicode() < 0x20)
-            c = QChar(0x2400 + c.unicode()); // the pictures of control characters
-    return text;
-}
-
-QColor colourOf(ToldState state)
-{
-    const auto& t = tokens();
-    switch (state) {
-    case ToldState::Good:
-        return t.ink;
-    case ToldState::Bad:
-        return t.brick;
-    case ToldState::NoValue:
-        return t.amber;
-    default:
-        return t.soft;
-    }
+    return line.state == ToldState::Bad || line.state == ToldState::NoValue;
 }
 
 } // namespace
 
 LineMonitor::LineMonitor(QWidget* parent)
     : SourceView(parent)
+    , m_counts(new QLabel(this))
+    , m_wrongOnly(new Chip(tr("wrong only"), this))
+    , m_table(new QTableView(this))
+    , m_model(new LineModel(this))
+    , m_whole(new QPlainTextEdit(this))
 {
     setObjectName(QStringLiteral("lineMonitor"));
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(2);
+    auto* head = new QHBoxLayout;
+    m_counts->setFont(wordFont(12));
+    m_counts->setForegroundRole(softRole);
+    m_counts->setMinimumWidth(1);
+    head->addWidget(m_counts, 1);
+    m_wrongOnly->setCheckable(true);
+    m_wrongOnly->setObjectName(QStringLiteral("linesWrongOnly"));
+    m_wrongOnly->setToolTip(tr("Shows only lines that were torn, or that have no value"));
+    head->addWidget(m_wrongOnly);
+    column->addLayout(head);
+    m_table->setObjectName(QStringLiteral("lines"));
+    m_table->setAccessibleName(tr("Lines, the newest is the lowest"));
+    m_table->setModel(m_model);
+    m_table->setFrameShape(QFrame::NoFrame);
+    m_table->setShowGrid(false);
+    m_table->setWordWrap(false);
+    m_table->setTabKeyNavigation(false);
+    m_table->setSelectionBehavior(QAbstractItemView::SelectRows);
+    m_table->setSelectionMode(QAbstractItemView::ExtendedSelection);
+    m_table->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    m_table->viewport()->setBackgroundRole(cardRole);
+    m_table->verticalHeader()->hide();
+    m_table->verticalHeader()->setMinimumSectionSize(rowHeight);
+    m_table->verticalHeader()->setDefaultSectionSize(rowHeight);
+    m_table->verticalHeader()->setSectionResizeMode(QHeaderView::Fixed);
+    m_table->horizontalHeader()->hide();
+    m_table->horizontalHeader()->setMinimumSectionSize(1);
+    m_table->horizontalHeader()->setStretchLastSection(true);
+    m_table->setColumnWidth(LineModel::When, timeWidth);
+    m_table->setMinimumHeight(1);
+    column->addWidget(m_table, 1);
+    m_whole->setObjectName(QStringLiteral("lineWhole"));
+    m_whole->setAccessibleName(tr("The chosen line"));
+    m_whole->setReadOnly(true);
+    m_whole->setFont(codeFont(11));
+    m_whole->setWordWrapMode(QTextOption::WrapAnywhere);
+    m_whole->setFixedHeight(wholeHeight);
+    m_whole->hide();
+    column->addWidget(m_whole);
+    connect(m_wrongOnly, &QAbstractButton::toggled, this, &LineMonitor::showLines);
+    connect(m_table->selectionModel(), &QItemSelectionModel::selectionChanged, this,
+        &LineMonitor::showChosen);
+    auto* copying = new QShortcut(QKeySequence::Copy, m_table);
+    copying->setContext(Qt::WidgetShortcut);
+    connect(copying, &QShortcut::activated, this, &LineMonitor::copy);
+    showLines();
 }
 
 void LineMonitor::showRun(const RunView& view, const Channel& /*channel*/)
@@ -60,10 +102,16 @@ void LineMonitor::showRun(const RunView& view, const Channel& /*channel*/)
 void LineMonitor::showTold(const std::vector<Told>& lines)
 {
     const auto isSame = [](const Told& a, const Told& b) { return a.at == b.at && a.raw == b.raw; };
-    if (!lines.empty() && lines.size() == m_lines.size() && isSame(lines.back(), m_lines.back())
-        && isSame(lines.front(), m_lines.front()))
+    if (lines.size() == m_lines.size()
+        && (lines.empty()
+            || (isSame(lines.back(), m_lines.back()) && isSame(lines.front(), m_lines.front()))))
         return; // nothing has come
     m_lines = lines;
+    showLines();
+}
+
+void LineMonitor::showLines()
+{
     std::array<int, toldStateWords.size()> counts{};
     for (const auto& told : m_lines)
         ++counts[static_cast<std::size_t>(told.state)];
@@ -72,52 +120,60 @@ void LineMonitor::showTold(const std::vector<Told>& lines)
         if (counts[i] > 0)
             words << QStringLiteral("%1 %2").arg(counts[i]).arg(
                 QString::fromUtf8(toldStateWords[i].data()));
-    m_counts = m_lines.empty()
-        ? tr("Nothing has come yet.")
-        : tr("The last %1: %2").arg(m_lines.size()).arg(words.join(QStringLiteral(", ")));
-    setAccessibleName(m_counts
-        + (m_lines.empty() ? QString() : tr(". Newest: %1").arg(visible(m_lines.back().raw))));
-    update();
+    m_counts->setText(m_lines.empty()
+            ? tr("Nothing has come yet.")
+            : tr("The last %1: %2").arg(m_lines.size()).arg(words.join(QStringLiteral(", "))));
+    setAccessibleName(m_counts->text()
+        + (m_lines.empty() ? QString() : tr(". Newest: %1").arg(visibleText(m_lines.back().raw))));
+    auto shown = m_lines;
+    if (m_wrongOnly->isChecked())
+        std::erase_if(shown, [](const Told& line) { return !isWrong(line); });
+    const auto* bar = m_table->verticalScrollBar();
+    const bool isAtEnd = bar->value() >= bar->maximum();
+    const auto longest = std::max_element(shown.begin(), shown.end(),
+        [](const Told& a, const Told& b) { return a.raw.size() < b.raw.size(); });
+    if (longest != shown.end())
+        m_longest = std::max(
+            m_longest, QFontMetrics(codeFont(11)).horizontalAdvance(visibleText(longest->raw)));
+    m_model->setLines(std::move(shown));
+    showWidths();
+    if (isAtEnd)
+        m_table->scrollToBottom();
 }
 
-void LineMonitor::paintEvent(QPaintEvent* /*event*/)
+/// The raw text has the room of the longest line, so that what it says has the rest.
+void LineMonitor::showWidths()
 {
-    const auto& t = tokens();
-    QPainter painter(this);
-    painter.setFont(wordFont(12));
-    painter.setPen(t.soft);
-    painter.drawText(QRectF(0, 0, width(), rowHeight), Qt::AlignVCenter, m_counts);
-    const int rows = std::max(0, (height() - rowHeight - 4) / rowHeight);
-    const auto first =
-        m_lines.size() - std::min<std::size_t>(m_lines.size(), static_cast<std::size_t>(rows));
-    // As wide as the longest raw text, so that what it says has the rest.
-    const QFontMetrics metrics(codeFont(11));
-    int longest = 0;
-    for (auto i = first; i < m_lines.size(); ++i)
-        longest = std::max(longest, metrics.horizontalAdvance(visible(m_lines[i].raw)));
-    const double rawWidth = std::min(longest + 24.0, (width() - timeWidth) * mostRawShare);
-    double y = rowHeight + 4;
-    for (auto i = first; i < m_lines.size(); ++i, y += rowHeight) {
-        const auto& line = m_lines[i];
-        painter.setFont(codeFont(11));
-        painter.setPen(t.soft);
-        painter.drawText(QRectF(0, y, timeWidth - 8, rowHeight), Qt::AlignVCenter | Qt::AlignRight,
-            QString::number(inSeconds(line.at), 'f', 2));
-        painter.setPen(line.state == ToldState::Bad ? t.brick : t.ink);
-        painter.drawText(QRectF(timeWidth, y, rawWidth - 8, rowHeight), Qt::AlignVCenter,
-            painter.fontMetrics().elidedText(
-                visible(line.raw), Qt::ElideRight, static_cast<int>(rawWidth - 8)));
-        painter.setFont(wordFont(12));
-        painter.setPen(colourOf(line.state));
-        const auto word =
-            QString::fromUtf8(toldStateWords[static_cast<std::size_t>(line.state)].data());
-        const auto says =
-            line.parsed.empty() ? word : QStringLiteral("%1 · %2").arg(word, qText(line.parsed));
-        const double left = timeWidth + rawWidth;
-        painter.drawText(QRectF(left, y, width() - left, rowHeight), Qt::AlignVCenter,
-            painter.fontMetrics().elidedText(
-                says, Qt::ElideRight, static_cast<int>(width() - left)));
-    }
+    const int most = static_cast<int>((m_table->viewport()->width() - timeWidth) * mostRawShare);
+    m_table->setColumnWidth(LineModel::Raw, std::max(1, std::min(m_longest + 24, most)));
+}
+
+void LineMonitor::resizeEvent(QResizeEvent* event)
+{
+    SourceView::resizeEvent(event);
+    showWidths();
+}
+
+void LineMonitor::showChosen()
+{
+    const auto rows = m_table->selectionModel()->selectedRows();
+    m_whole->setVisible(rows.size() == 1);
+    if (rows.size() != 1)
+        return;
+    const auto& line = m_model->line(rows.front().row());
+    m_whole->setPlainText(visibleText(line.raw) + QLatin1Char('\n') + saysText(line));
+}
+
+void LineMonitor::copy() const
+{
+    auto rows = m_table->selectionModel()->selectedRows();
+    std::sort(rows.begin(), rows.end());
+    QString text;
+    for (const auto& row : rows)
+        text += QStringLiteral("%1\t%2\n")
+                    .arg(inSeconds(m_model->line(row.row()).at), 0, 'f', 3)
+                    .arg(qText(m_model->line(row.row()).raw));
+    QGuiApplication::clipboard()->setText(text);
 }
 
 } // namespace fern::app

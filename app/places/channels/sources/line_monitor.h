@@ -1,12 +1,17 @@
 #pragma once
 // What a device told, line by line: when, the raw text, and beside it what it says. The newest line
-// is the lowest.
+// is the lowest; a chosen one is shown whole below, and can be copied.
 
 #include "app/places/channels/sources/source_view.h"
 
-#include <deque>
+class QLabel;
+class QPlainTextEdit;
+class QTableView;
 
 namespace fern::app {
+
+class Chip;
+class LineModel;
 
 class LineMonitor : public SourceView {
     Q_OBJECT
@@ -18,11 +23,21 @@ public:
     QSize minimumSizeHint() const override { return {260, 90}; }
 
 protected:
-    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
+    void showLines();
+    void showWidths();
+    void showChosen();
+    void copy() const;
+
     std::vector<Told> m_lines;
-    QString m_counts;
+    QLabel* m_counts;
+    Chip* m_wrongOnly;
+    QTableView* m_table;
+    LineModel* m_model;
+    QPlainTextEdit* m_whole; ///< the chosen line
+    int m_longest = 0; ///< raw text that has been shown, pixels
 };
 
 } // namespace fern::app
