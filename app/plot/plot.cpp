@@ -108,7 +108,7 @@ void Plot::changeEvent(QEvent* event)
 {
     if (event->type() == QEvent::PaletteChange) {
         applyLook();
-        m_plot->replot(QCustomPlot::rpQueuedReplot);
+        replot();
     }
     QWidget::changeEvent(event);
 }
@@ -145,7 +145,21 @@ void Plot::showRange(double from, double to)
             {(most - least) * 0.08, std::fabs(most) * 1e-4, most == 0 && least == 0 ? 0.5 : 1e-9});
         m_plot->yAxis->setRange(least - margin, most + margin);
     }
-    m_plot->replot(QCustomPlot::rpQueuedReplot);
+    replot();
+}
+
+void Plot::replot()
+{
+    m_isStale = !isVisible();
+    if (!m_isStale)
+        m_plot->replot(QCustomPlot::rpQueuedReplot);
+}
+
+void Plot::showEvent(QShowEvent* event)
+{
+    QWidget::showEvent(event);
+    if (m_isStale)
+        replot();
 }
 
 QRectF Plot::area() const

@@ -44,14 +44,17 @@ Q_SIGNALS:
 protected:
     void changeEvent(QEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
+    void showEvent(QShowEvent* event) override;
 
 private:
     void applyLook();
+    void replot();
 
     std::vector<PlotLine> m_lines;
     QCustomPlot* m_plot;
     std::vector<QCPGraph*> m_graphs;
     QCPTextElement* m_words;
+    bool m_isStale = false; ///< changed while nobody saw it
 };
 
 } // namespace fern::app

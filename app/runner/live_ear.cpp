@@ -44,7 +44,7 @@ void LiveEar::deliver(const PlainInstrument& instrument, FirmwareRun& run)
         const auto& chunk = m_log[m_next];
         m_heardBytes += chunk.bytes.size();
         const auto lines = m_intake.deliver(instrument, chunk, run);
-        run.advanceTo(std::max(chunk.at, run.now()));
+        run.advanceTo(std::max({chunk.at, run.now(), lines.empty() ? Ticks{} : lines.back().at}));
         for (const auto& line : lines) {
             m_lines.push_back(toldOf(line));
             for (auto& pair : m_check.compare(instrument, run, line))

@@ -1,12 +1,10 @@
 #include "app/runner/run_view.h"
 
 #include "base/number_text.h"
+#include "judge/beat_facts.h"
 #include "judge/rules_signal.h"
 #include "judge/signal_figures.h"
-#include "reading/beat_detector.h"
-#include "reading/beat_statistics.h"
 #include "reading/spectrum.h"
-#include "run/sampled_source.h"
 #include "smooth/figures.h"
 
 #include <algorithm>
@@ -57,75 +55,6 @@ TraceLine stepResponseOf(const PlainChannel& channel)
     return line;
 }
 
-/// The last pulses, those that were counted, and how many of the last seconds were.
-void addPulses(RunView& view, const RunHistory& history, Ticks now)
-{
-    const auto& c = view.plain.channels[view.choice->channel];
-    const auto train = pulseTrainOf(c, view.plain.seed);
-    view.pulses = lastPulses(train, now);
-    const SampleRecord* first = nullptr;
-    const SampleRecord* last = nullptr;
-    for (const auto& sample : history.samples()) {
-        if (sample.channel != view.choice->channel)
-            continue;
-        if (first == nullptr)
-            first = &sample;
-        last = &sample;
-    }
-    if (first == nullptr)
-        return;
-    // What came after the last sample is counted, but nobody was told yet.
-    view.sampledPulses = lastPulses(train, last->at);
-    view.countedAt = last->countedAt;
-    auto& stretch = view.sampledPulses;
-    const bool areForgotten = last->counted > static_cast<std::int64_t>(view.countedAt.size());
-    if (areForgotten && !view.countedAt.empty() && stretch.from < view.countedAt.front()) {
-        // Of fast pulses only the newest are remembered: what came before them is not lost.
-        stretch.from = view.countedAt.front();
-        stretch.beginsHigh = train.isHigh(stretch.from - Ticks{1});
-        std::erase_if(stretch.edges, [&](const Edge& e) { return e.at < stretch.from; });
-    }
-    view.counted = last->counted - first->counted;
-    view.happened = static_cast<std::int64_t>(std::floor(train.phaseAt(inSeconds(last->at)))
-        - std::floor(train.phaseAt(inSeconds(first->at))));
-}
-
-/// The beats of the last seconds, found once more in the readings.
-void addBeats(RunView& view, const PlainChannel& c)
-{
-    const auto& w = c.source.waveform;
-    BeatDetector detector(ticksFromSeconds(inSi(w.refractory)), inSi(w.slowest), inSi(w.fastest));
-    std::vector<double> intervals;
-    double last = notThere;
-    for (std::size_t i = 0; i < view.codes.seconds.size(); ++i) {
-        const double at = view.codes.seconds[i];
-        detector.feed(ticksFromSeconds(at), view.codes.values[i]);
-        if (!detector.isBeat())
-            continue;
-        if (!std::isnan(last))
-            intervals.push_back(at - last);
-        last = at;
-    }
-    const auto s = beatStatistics(intervals);
-    const auto milliseconds = [](double seconds) {
-        return significantText(1000 * seconds, 3) + " ms";
-    };
-    auto& facts = view.facts[static_cast<std::size_t>(Leaf::Reading)];
-    facts.push_back({"Beats seen", fmt::format("{}", s.intervals), "intervals of the last 30 s"});
-    if (s.intervals < 2)
-        return;
-    facts.push_back({"60 over the mean interval", significantText(s.perMinute(), 3) + " a minute",
-        "median " + milliseconds(s.median)});
-    facts.push_back({"Intervals differ by", milliseconds(s.deviation),
-        "neighbours by " + milliseconds(s.successive)});
-    const double quality = detector.quality();
-    facts.push_back({"Signal",
-        quality >= 0.8       ? "good"
-            : quality >= 0.5 ? "uneven"
-                             : "poor",
-        fmt::format("the last three intervals are alike to {:.0f} %", 100 * quality)});
-}
-
 /// What the raw side of a source looks like.
 void addSource(RunView& view, const RunHistory& history, Ticks now)
 {
@@ -133,9 +62,12 @@ void addSource(RunView& view, const RunHistory& history, Ticks now)
     const auto& told = history.told(view.choice->channel);
     view.told.assign(told.begin(), told.end());
     if (c.source.kind == SourceKind::Pulses)
-        addPulses(view, history, now);
-    if (c.source.kind == SourceKind::Waveform)
-        addBeats(view, c);
+        view.pulses = countedPulses(view.plain, view.choice->channel, history, now);
+    if (c.source.kind == SourceKind::Waveform) {
+        auto& facts = view.facts[static_cast<std::size_t>(Leaf::Reading)];
+        const auto beats = beatFacts(c, view.choice->channel, history);
+        facts.insert(facts.end(), beats.begin(), beats.end());
+    }
     if (c.source.kind == SourceKind::Receiver) {
         ReceiverDecoder decoder;
         for (const auto& line : view.told)
@@ -246,6 +178,7 @@ StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& pla
     const auto& c = plain.channels[channel];
     for (const auto& end : stemChoices(plain, channel))
         part.ends.push_back({end, plain.readers[end.reader].id, labelOf(plain, end)});
+    part.smoothingGain = noiseGain(c.steps, inSeconds(c.sampleEvery));
     part.stepResponse = stepResponseOf(c);
     part.scaleCurve = c.isAnalog() ? scaleCurveOf(c) : lineOf(c);
     part.calibration = calibrationSheetOf(*instrument.channels[channel], c);
@@ -270,7 +203,7 @@ void fillFromHistory(
     if (!view.choice)
         return;
     const auto& choice = *view.choice;
-    view.stem = stemOf(view.plain, choice, history, now);
+    view.stem = stemOf(view.plain, choice, history, now, view.fixed->smoothingGain);
     const auto signal = signalFigures(view.plain, choice, history, now);
     for (std::size_t leaf = 0; leaf < leafCount; ++leaf)
         view.facts[leaf] = factsOf(view.plain, choice, view.stem, signal, static_cast<Leaf>(leaf));

@@ -4,6 +4,7 @@
 #include "app/runner/live_view.h"
 #include "app/runner/parts_sheets.h"
 #include "judge/calibration_sheet.h"
+#include "judge/counted_pulses.h"
 #include "judge/facts.h"
 #include "judge/findings.h"
 #include "judge/stem.h"
@@ -13,7 +14,6 @@
 #include "reading/code_statistics.h"
 #include "reading/nmea.h"
 #include "run/run_history.h"
-#include "world/pulse_train.h"
 
 #include <memory>
 #include <optional>
@@ -42,6 +42,7 @@ struct StaticPart {
     std::string planInWords; ///< how often a redraw makes sense
     std::vector<LadderRung> ladder;
     FloatDifference floats;
+    double smoothingGain = 1; ///< of noise, rms out / rms in
     TraceLine stepResponse; ///< of the smoothing to a jump from 0 to 1
     TraceLine
         scaleCurve; ///< in the channel's unit over codes: the wished range and a tenth beside it
@@ -86,10 +87,7 @@ struct RunView {
     TraceLine codes; ///< as the converter gave them
     CodeStatistics codeStatistics;
     std::vector<Finding> signalFindings; ///< from the readings of the last seconds
-    PulseStretch pulses; ///< of a pulse channel: the last few
-    PulseStretch sampledPulses; ///< the last few before the last sample
-    std::vector<Ticks> countedAt; ///< those of them that the firmware counted
-    std::int64_t counted = 0, happened = 0; ///< pulses of the last seconds
+    CountedPulses pulses; ///< of a pulse channel
     ReceiverState receiver; ///< of a receiver: what its last sentences say
     std::vector<Told> told; ///< the last lines or codes of the channel
     TraceLine spectrum; ///< of the codes: amplitude over hertz

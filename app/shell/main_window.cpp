@@ -234,8 +234,8 @@ void MainWindow::openPlace(Place place)
                     m_setFaults(faults);
             });
         showPlayChoices();
-        m_bench->showView(*m_runner.view());
     }
+    showInPlace();
     m_rail->setCurrent(static_cast<int>(place));
     m_stack->setCurrentWidget(placeWidget());
     m_runner.setPartsShown(place == Place::Parts);
@@ -299,11 +299,7 @@ void MainWindow::showDocument()
 void MainWindow::showView()
 {
     const auto view = m_runner.view();
-    m_channels->showView(view);
-    if (m_parts != nullptr)
-        m_parts->showView(*view);
-    if (m_bench != nullptr)
-        m_bench->showView(*view);
+    showInPlace();
     m_tickBar->showView(*view);
     showRecording(view->recording);
     m_glass->showFrame(view->frame);
@@ -318,6 +314,20 @@ void MainWindow::showView()
     if (display.pages.size() > 1)
         words += tr(", page %1 of %2").arg(view->choice->page + 1).arg(display.pages.size());
     m_glassCard->setSubtitle(words);
+}
+
+/// Shows the view in the open place; the others show theirs when they are opened.
+void MainWindow::showInPlace()
+{
+    const auto view = m_runner.view();
+    switch (m_place) {
+    case Place::Parts:
+        return m_parts->showView(*view);
+    case Place::Bench:
+        return m_bench->showView(*view);
+    case Place::Channels:
+        return m_channels->showView(view);
+    }
 }
 
 /// While it runs, what the readings give away is renewed only when something comes or goes: its

@@ -101,6 +101,7 @@ private:
 
     QWidget* placeWidget();
     void showView();
+    void showInPlace();
     void showFindings(const RunView& view);
     void showDocument();
     /// Chooses the channel so many places to the right of the present one.

@@ -6,6 +6,7 @@
 #include "base/number_text.h"
 
 #include <QPainter>
+#include <QPixmapCache>
 
 #include <cmath>
 
@@ -29,6 +30,33 @@ QString inUnit(double si, const Unit& unit)
 {
     return QString::fromStdString(
         significantText(fromSi(si, unit) - fromSi(0, unit), 2) + " " + prettyUnit(unit.name));
+}
+
+/// The leaf of a button without its words: many times a second only those change, and the curves
+/// take longer to draw than they.
+QPixmap leafPicture(
+    const QSize& size, const QRectF& box, const QPen& edge, const QColor& fill, double pixelRatio)
+{
+    const auto key = QStringLiteral("leaf %1 %2 %3 %4 %5 %6")
+                         .arg(size.width())
+                         .arg(size.height())
+                         .arg(edge.color().name(), fill.name())
+                         .arg(edge.widthF())
+                         .arg(pixelRatio);
+    QPixmap picture;
+    if (QPixmapCache::find(key, &picture))
+        return picture;
+    picture = QPixmap(size * pixelRatio);
+    picture.setDevicePixelRatio(pixelRatio);
+    picture.fill(Qt::transparent);
+    QPainter painter(&picture);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(edge);
+    painter.setBrush(fill);
+    painter.drawPath(leafPath(box));
+    painter.end();
+    QPixmapCache::insert(key, picture);
+    return picture;
 }
 
 } // namespace
@@ -120,11 +148,14 @@ void LeafButton::paintEvent(QPaintEvent* /*event*/)
     painter.setPen(isChecked() ? t.ink : t.soft);
     painter.drawText(QRect(0, 0, width(), titleHeight), Qt::AlignCenter, text());
 
-    const auto path = leafPath(leafBox());
     const QColor edge = m_isLimit ? t.amber : isChecked() ? t.accent : t.moss;
-    painter.setPen(QPen(edge, m_isLimit ? 2.5 : underMouse() ? 2 : 1.2));
-    painter.setBrush(isChecked() ? t.fern : t.pale);
-    painter.drawPath(path);
+    painter.drawPixmap(0, 0,
+        leafPicture(size(), leafBox(),
+            QPen(edge,
+                m_isLimit          ? 2.5
+                    : underMouse() ? 2
+                                   : 1.2),
+            isChecked() ? t.fern : t.pale, devicePixelRatioF()));
     if (hasFocus()) {
         painter.setPen(QPen(t.sky, 1.5, Qt::DotLine));
         painter.setBrush(Qt::NoBrush);

@@ -98,11 +98,12 @@ void sum(Budget& b)
 
 } // namespace
 
-Budget budgetOf(const PlainChannel& c, double at, double roundingStep)
+Budget budgetOf(
+    const PlainChannel& c, double at, double roundingStep, std::optional<double> smoothingGain)
 {
     const double lsb = countAt(c, at);
     Budget b;
-    b.noiseGain = noiseGain(c.steps, inSeconds(c.sampleEvery));
+    b.noiseGain = smoothingGain ? *smoothingGain : noiseGain(c.steps, inSeconds(c.sampleEvery));
     if (!c.isAnalog()) {
         b.terms = sourceTerms(c, lsb, b.noiseGain);
         b.terms.push_back({"rounding", Leaf::Text, rectangular(roundingStep / 2), false});

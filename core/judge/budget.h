@@ -3,6 +3,7 @@
 
 #include "instrument/resolve.h"
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -37,8 +38,10 @@ struct Budget {
 };
 
 /// Returns the budget of a channel at the true value `at`, shown with `roundingStep` (both in the
-/// channel's SI unit). The noise is the converter's, reduced by the smoothing.
-Budget budgetOf(const PlainChannel& channel, double at, double roundingStep);
+/// channel's SI unit). The noise is the converter's, reduced by the smoothing, whose noise gain is
+/// found anew where it is not given.
+Budget budgetOf(const PlainChannel& channel, double at, double roundingStep,
+    std::optional<double> smoothingGain = {});
 
 /// Returns the share of the squares that each leaf has, rounding included; they sum to 1.
 std::vector<double> leafShares(const Budget& budget);

@@ -303,8 +303,8 @@ std::vector<StemChoice> stemChoices(const PlainInstrument& in, std::size_t chann
     return choices;
 }
 
-Stem stemOf(
-    const PlainInstrument& in, const StemChoice& choice, const RunHistory& history, Ticks now)
+Stem stemOf(const PlainInstrument& in, const StemChoice& choice, const RunHistory& history,
+    Ticks now, std::optional<double> smoothingGain)
 {
     const auto& channel = in.channels[choice.channel];
     const auto& reader = in.readers[choice.reader];
@@ -317,7 +317,7 @@ Stem stemOf(
     setAges(stem, in, choice, history, now);
     const double digit =
         toSi(std::pow(10.0, -reader.text.decimals), reader.unit) - toSi(0, reader.unit);
-    stem.budget = budgetOf(channel, at, digit);
+    stem.budget = budgetOf(channel, at, digit, smoothingGain);
     stem.honestDecimals =
         honestDecimals(fromSi(stem.budget.accuracy, reader.unit) - fromSi(0, reader.unit));
     if (stem.age.oldest() > channel.freshnessSeconds || givesCodes(channel.source.kind))

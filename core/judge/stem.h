@@ -51,8 +51,10 @@ struct StemChoice {
 /// page shows, in the order of displays and pages.
 std::vector<StemChoice> stemChoices(const PlainInstrument& instrument, std::size_t channel);
 
-/// Returns the stem at the instant `now` of a run whose last seconds are in `history`.
+/// Returns the stem at the instant `now` of a run whose last seconds are in `history`. Whoever asks
+/// for it many times a second gives the noise gain of the channel's smoothing, which stays the same
+/// and takes a millisecond to find.
 Stem stemOf(const PlainInstrument& instrument, const StemChoice& choice, const RunHistory& history,
-    Ticks now);
+    Ticks now, std::optional<double> smoothingGain = {});
 
 } // namespace fern

@@ -11,6 +11,7 @@ namespace {
 
 constexpr std::size_t firstColumns = 3; ///< lines before a form as loose as columns is believed
 constexpr std::size_t mostHeld = 32; ///< lines that wait for their form
+const Ticks toldApart = ticksFromSeconds(1e-6); ///< lines that came at once
 constexpr int badToForget = 10; ///< in a row: another program sends now
 
 } // namespace
@@ -36,7 +37,8 @@ std::vector<StreamLine> StreamReader::feed(Ticks at, std::string_view bytes)
     m_counts.bytes += bytes.size();
     std::vector<StreamLine> all;
     for (auto& line : m_lines.feed(bytes)) {
-        m_held.push_back({at, std::move(line), {}});
+        m_newest = m_newest ? std::max(at, *m_newest + toldApart) : at;
+        m_held.push_back({*m_newest, std::move(line), {}});
         if (m_shape.form == StreamForm::Unknown)
             learn();
         const bool isKnown = m_shape.form != StreamForm::Unknown;

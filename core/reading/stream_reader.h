@@ -7,6 +7,7 @@
 #include "reading/line_cutter.h"
 #include "reading/stream_shape.h"
 
+#include <optional>
 #include <string>
 #include <string_view>
 #include <utility>
@@ -15,7 +16,7 @@
 namespace fern {
 
 struct StreamLine {
-    Ticks at; ///< its last byte came
+    Ticks at; ///< its last byte came; of several that came at once each a little later
     std::string raw;
     StreamReading reading;
 };
@@ -50,8 +51,8 @@ public:
     }
 
     /// Takes bytes that came at `at`, not earlier than those before. Returns the lines that they
-    /// complete. The first ones wait until their form is known; when many lines in a row have
-    /// another one, it is found anew.
+    /// complete, each later than the one before: a port hands over several at once. The first ones
+    /// wait until their form is known; when many lines in a row have another one, it is found anew.
     std::vector<StreamLine> feed(Ticks at, std::string_view bytes);
     /// Forgets a line that was begun, after the sender was unplugged; the form stays.
     void reset();
@@ -69,6 +70,7 @@ private:
     std::vector<StreamLine> m_held; ///< lines that wait for their form
     int m_badInARow = 0;
     StreamCounts m_counts;
+    std::optional<Ticks> m_newest; ///< when the newest line came
     bool m_hasLine = false;
     Ticks m_lastAt;
     // Of the intervals between good lines, by Welford's method:

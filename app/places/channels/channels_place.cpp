@@ -99,6 +99,7 @@ void ChannelsPlace::openBench(Leaf leaf)
         bench = makeBench(leaf, isAnalog);
         m_benches->addWidget(bench);
         connect(bench, &Workbench::refused, this, &ChannelsPlace::refused);
+        connect(bench, &Workbench::viewWanted, this, &ChannelsPlace::showBench);
         connect(bench, &Workbench::sourceMenuWanted, this, &ChannelsPlace::sourceMenuWanted);
         connect(bench, &Workbench::meterMenuWanted, this, &ChannelsPlace::meterMenuWanted);
     }

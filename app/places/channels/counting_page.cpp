@@ -27,8 +27,8 @@ CountingLanes::CountingLanes(QWidget* parent)
 
 void CountingLanes::showPulses(const RunView& view)
 {
-    m_pulses = view.sampledPulses;
-    m_counted = view.countedAt;
+    m_pulses = view.pulses.sampled;
+    m_counted = view.pulses.countedAt;
     m_seen = seenPulses(m_pulses.edges, m_counted);
     setAccessibleName(tr("%1 pulses, %2 of them counted")
                           .arg(m_seen.size())
@@ -150,14 +150,14 @@ void CountingPage::showView(const RunView& view)
         return;
     m_channel = c.id;
     m_lanes->showPulses(view);
-    const auto lost = view.happened - view.counted;
+    const auto lost = view.pulses.happened - view.pulses.counted;
     const auto how =
         c.source.pulses.input == PulseInput::Polled ? tr("polled") : tr("by interrupt");
-    m_words->setText(view.happened <= 0
+    m_words->setText(view.pulses.happened <= 0
             ? tr("No pulse came in the last seconds.")
             : tr("Of %1 pulses of the last seconds %2 were counted, %3: %4 lost.")
-                  .arg(view.happened)
-                  .arg(view.counted)
+                  .arg(view.pulses.happened)
+                  .arg(view.pulses.counted)
                   .arg(how)
                   .arg(std::max<std::int64_t>(0, lost)));
     m_interrupt->setVisible(c.source.pulses.input == PulseInput::Polled);

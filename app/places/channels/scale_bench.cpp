@@ -88,6 +88,7 @@ void ScaleBench::addPages(QWidget* arithmetic)
         m_arithmetic->setVisible(page == arithmetic);
         setInputVisible(m_numberKind, page == arithmetic);
         m_calibration->verdict()->setVisible(page == m_calibration);
+        Q_EMIT viewWanted();
     });
     connect(m_scaling, &ScalingPage::refused, this, &Workbench::refused);
     connect(m_calibration, &CalibrationPage::refused, this, &Workbench::refused);
@@ -132,10 +133,13 @@ void ScaleBench::showInputs(const RunView& view)
         m_code->setPlainText(code);
         m_copy->setText(tr("Copy for the firmware"));
     }
-    showCurve(view);
-    m_scaling->showView(view);
-    m_calibration->showView(view);
-    m_diagnosis->showView(view);
+    m_calibration->showView(view); // a guided one goes on while another page is open
+    if (m_pages->page() == m_scaling)
+        m_scaling->showView(view);
+    else if (m_pages->page() == m_diagnosis)
+        m_diagnosis->showView(view);
+    else if (m_pages->page() != m_calibration)
+        showCurve(view);
 }
 
 } // namespace fern::app

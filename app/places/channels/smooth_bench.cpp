@@ -78,6 +78,7 @@ void SmoothBench::addPages()
     row->addWidget(response, 2);
     m_response->setObjectName(QStringLiteral("stepResponse"));
     auto* frequency = new Card({}, this);
+    m_frequencies = frequency;
     frequency->body()->setContentsMargins(grid, grid, grid, grid);
     m_gainWords = wrappedLabel(frequency, "gainWords");
     m_gain->setObjectName(QStringLiteral("gainPlot"));
@@ -95,6 +96,7 @@ void SmoothBench::addPages()
     addPage(tr("Frequencies"), "smoothFrequencies", frequency);
     addPage(tr("Counting"), "smoothCounting", m_counting);
     addTool(m_pages);
+    connect(m_pages, &PageChips::opened, this, &Workbench::viewWanted);
     connect(m_steady, &SteadyPage::refused, this, &Workbench::refused);
 }
 
@@ -166,6 +168,8 @@ void SmoothBench::connectChips()
 /// What comes through of each frequency up to half of the sampling rate, and of the mains.
 void SmoothBench::showGain(const RunView& view)
 {
+    if (std::exchange(m_gained, view.fixed) == view.fixed)
+        return;
     const auto& c = view.plain.channels[view.choice->channel];
     const double period = inSeconds(c.sampleEvery);
     constexpr int points = 200;
@@ -236,13 +240,23 @@ void SmoothBench::showInputs(const RunView& view)
     m_chips->showSteps(channel().smoothing);
     m_steps->showText(QString::fromStdString(stepsText(channel().smoothing)));
     showCurrent();
-    m_trace->showView(view);
-    m_steady->showView(view);
-    m_variants->showView(view);
     m_pages->setPageOffered(m_counting, channel().source.kind == SourceKind::Pulses);
-    m_counting->showView(view);
-    if (std::exchange(m_gained, view.fixed) != view.fixed)
+    const auto* page = m_pages->page();
+    if (page == m_steady)
+        m_steady->showView(view);
+    else if (page == m_variants)
+        m_variants->showView(view);
+    else if (page == m_counting)
+        m_counting->showView(view);
+    else if (page == m_frequencies)
         showGain(view);
+    else
+        showTraces(view);
+}
+
+void SmoothBench::showTraces(const RunView& view)
+{
+    m_trace->showView(view);
     const auto& response = view.fixed->stepResponse;
     m_response->showLine(0, response);
     m_response->setAxisWords(tr("over seconds"));

@@ -26,6 +26,7 @@ protected:
 private:
     void addPages();
     void connectChips();
+    void showTraces(const RunView& view);
     void showGain(const RunView& view);
     void change(const QString& name, const std::function<void(std::vector<StepSpec>&)>& change);
     /// Changes the chosen step.
@@ -44,6 +45,7 @@ private:
     TracePlot* m_trace;
     Plot* m_response;
     PageChips* m_pages = nullptr;
+    QWidget* m_frequencies = nullptr;
     SteadyPage* m_steady;
     VariantsPage* m_variants;
     CountingPage* m_counting;

@@ -30,6 +30,8 @@ Q_SIGNALS:
     void refused(const QString& message);
     /// The menu of what can drive the instrument is wanted, below a point of the screen.
     void sourceMenuWanted(const QPoint& at);
+    /// Something that was hidden is seen now: the view shall be shown again.
+    void viewWanted();
     /// The menu of references to calibrate against is wanted.
     void meterMenuWanted(const QPoint& at);
 

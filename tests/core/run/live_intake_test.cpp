@@ -5,6 +5,7 @@
 
 #include "instrument/edits.h"
 #include "run/live_intake.h"
+#include "run/recording_csv.h"
 
 #include <gmock/gmock.h>
 
@@ -74,6 +75,25 @@ TEST(Live, FieldsFindTheirChannels)
     EXPECT_EQ(routeOf(named, "u_batt"), (LiveRoute{0, Tap::Pin}));
     EXPECT_FALSE(routeOf(named, "house-battery"));
     EXPECT_EQ(*readInstrument(writeInstrument(in)), in);
+}
+
+TEST(Live, LinesThatComeAtOnceAreAllHeardAndRecorded)
+{
+    Live live(test::wholeSkiff());
+    RecordingCsv recording(live.plain, "");
+    for (int i = 0; i < 10; ++i) // as a busy computer takes them from the port
+        live.feed(0.1 * i, fmt::format("speed:{}\nspeed:{}\n", i, i + 0.5));
+    live.run.advanceTo(ticksFromSeconds(2));
+    Ticks last{-1};
+    for (const auto& sample : live.history.samples()) {
+        if (sample.channel != 2)
+            continue;
+        EXPECT_GT(inSeconds(sample.at), inSeconds(last));
+        last = sample.at;
+        recording.sampled(sample);
+    }
+    recording.take(true);
+    EXPECT_EQ(recording.rows(), 20U);
 }
 
 TEST(Live, CountsNumbersThatAChannelMisses)

@@ -26,7 +26,7 @@ PulseLane::PulseLane(QWidget* parent)
 
 void PulseLane::showRun(const RunView& view, const Channel& /*channel*/)
 {
-    m_pulses = view.pulses;
+    m_pulses = view.pulses.newest;
     const auto bounces = std::count_if(
         m_pulses.edges.begin(), m_pulses.edges.end(), [](const Edge& e) { return e.isBounce; });
     const auto rising = std::count_if(m_pulses.edges.begin(), m_pulses.edges.end(),
