@@ -19,6 +19,7 @@
 #include <QStackedLayout>
 
 #include <chrono>
+#include <set>
 
 #include <fmt/format.h>
 
@@ -337,14 +338,15 @@ void CapturePage::showColumns()
 {
     m_columnBox->clear();
     m_tap->clear();
-    m_tap->addItem(tr("from the reading on"), -1);
+    std::set<Tap> taps;
     for (const auto& column : m_columns) {
         m_columnBox->addItem(wordsOf(column->capture, m_document.instrument()));
-        const int tap = static_cast<int>(column->capture.tap);
-        if (column->capture.tap > Tap::Reading && m_tap->findData(tap) < 0)
-            m_tap->addItem(
-                tr("from the %1 value on").arg(qText(tapWord(column->capture.tap))), tap);
+        taps.insert(column->capture.tap);
     }
+    for (const auto tap : taps) // the one nearest to the world is the usual one
+        m_tap->addItem((tap > Tap::Reading ? tr("from the %1 value on") : tr("from the %1 on"))
+                           .arg(qText(tapWord(tap))),
+            m_tap->count() == 0 ? -1 : static_cast<int>(tap));
     m_tap->setVisible(m_tap->count() > 1);
     m_columnBox->setEnabled(m_columns.size() > 1);
     m_play->setEnabled(!m_columns.empty());

@@ -134,7 +134,7 @@ StandInPage::StandInPage(
                          "on the desk"));
     fillSheet(*card);
     column->addWidget(card);
-    m_sentCard = new Card(tr("Sent"), this);
+    m_sentCard = new Card(tr("Lines"), this);
     m_sent = new LineMonitor(m_sentCard);
     m_sent->setObjectName(QStringLiteral("speakerSent"));
     m_sentCard->body()->addWidget(m_sent, 1);

@@ -16,11 +16,8 @@
 #include <QClipboard>
 #include <QComboBox>
 #include <QDateTime>
-#include <QHeaderView>
 #include <QLabel>
 #include <QPushButton>
-#include <QSignalBlocker>
-#include <QTableWidget>
 
 #include <algorithm>
 #include <cmath>
@@ -31,29 +28,6 @@ namespace fern::app {
 namespace {
 
 constexpr int averaged = 12; ///< readings that make one
-enum PairColumn {
-    ReadingColumn,
-    ReferenceColumn,
-    UncertainColumn,
-    OffColumn,
-    WayColumn,
-    pairCells
-};
-enum ResidualLine : std::size_t { Residuals, UpperBand, LowerBand };
-
-QString wayWord(const CalibrationPair& pair)
-{
-    return pair.isOff                          ? QObject::tr("out")
-        : pair.direction == Direction::Rising  ? QObject::tr("↑")
-        : pair.direction == Direction::Falling ? QObject::tr("↓")
-                                               : QString();
-}
-
-/// Whether a pair's cell can be typed into.
-bool isTyped(int column)
-{
-    return column <= UncertainColumn;
-}
 
 } // namespace
 
@@ -66,7 +40,10 @@ CalibrationPage::CalibrationPage(Document& document, QWidget* parent)
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(grid);
     row->addWidget(createPairs(), 5);
-    row->addWidget(createFit(), 6);
+    m_fit = new FitCard(this);
+    row->addWidget(m_fit, 6);
+    m_verdict = wrappedLabel(this, "calibrationVerdict");
+    m_verdict->setFont(wordFont(13, true));
     connectInputs();
     showMeter();
 }
@@ -97,23 +74,7 @@ QWidget* CalibrationPage::createPairs()
     m_takeButton->setObjectName(QStringLiteral("takeReading"));
     m_takeButton->setToolTip(
         tr("Averages the last %1 readings, once they stand still").arg(averaged));
-    m_table = new QTableWidget(0, pairCells, card);
-    m_table->setObjectName(QStringLiteral("pairs"));
-    m_table->setAccessibleName(tr("Pairs of reading and reference"));
-    m_table->setFrameShape(QFrame::NoFrame);
-    m_table->setSelectionBehavior(QAbstractItemView::SelectRows);
-    m_table->verticalHeader()->hide();
-    m_table->horizontalHeader()->setFont(wordFont(12));
-    m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-    for (const auto& [column, width] :
-        {std::pair(UncertainColumn, 50), {OffColumn, 76}, {WayColumn, 34}}) {
-        m_table->horizontalHeader()->setSectionResizeMode(column, QHeaderView::Fixed);
-        m_table->setColumnWidth(column, width);
-    }
-    m_table->verticalHeader()->setMinimumSectionSize(22);
-    m_table->verticalHeader()->setDefaultSectionSize(24);
-    m_table->setMinimumHeight(60);
-    m_table->viewport()->setBackgroundRole(cardRole);
+    m_table = new PairTable(card);
     m_pasteButton = new LinkButton(tr("paste"), card);
     m_pasteButton->setObjectName(QStringLiteral("pastePairs"));
     m_pasteButton->setToolTip(
@@ -181,54 +142,6 @@ QWidget* CalibrationPage::createReference()
     return sheet;
 }
 
-QWidget* CalibrationPage::createFit()
-{
-    auto* card = new Card({}, this);
-    m_model = new QComboBox(card);
-    m_model->setObjectName(QStringLiteral("fitModel"));
-    m_model->setAccessibleName(tr("Curve through the pairs"));
-    m_model->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    m_equation = new LineLabel(LineLabel::Kind::Note, wordFont(13, true), card);
-    m_equation->setObjectName(QStringLiteral("calibrationEquation"));
-    m_fitPlot =
-        new Plot({{tr("pairs"), &Tokens::amber, 1, false, true}, {tr("curve"), &Tokens::accent, 2},
-                     {tr("scaling now"), &Tokens::sky, 1}},
-            card);
-    m_fitPlot->setObjectName(QStringLiteral("fitPlot"));
-    m_residualPlot = new Plot({{tr("off by"), &Tokens::amber, 1, false, true},
-                                  {tr("tolerance"), &Tokens::soft, 1}, {{}, &Tokens::soft, 1}},
-        card);
-    m_fitPlot->setMinimumHeight(48);
-    m_residualPlot->setMinimumHeight(48);
-    m_residualPlot->setObjectName(QStringLiteral("residualPlot"));
-    m_verdict = wrappedLabel(this, "calibrationVerdict");
-    m_verdict->setFont(wordFont(13, true));
-    m_advice = wrappedLabel(card, "calibrationAdvice");
-    m_advice->setFont(wordFont(12));
-    m_advice->setForegroundRole(softRole);
-    m_applyButton = new QPushButton(tr("Apply"), card);
-    m_applyButton->setShortcut(QKeySequence(Qt::ALT | Qt::Key_A));
-    m_applyButton->setToolTip(tr("Makes the curve the channel's scaling, Alt+A"));
-    m_applyButton->setObjectName(QStringLiteral("applyCalibration"));
-    m_history = new QComboBox(card);
-    m_history->setObjectName(QStringLiteral("calibrationHistory"));
-    m_history->setAccessibleName(tr("Scalings that can be gone back to"));
-    m_history->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    auto* ways = new QHBoxLayout;
-    ways->setSpacing(grid);
-    ways->addWidget(m_applyButton);
-    ways->addWidget(softLabel(tr("scaling now"), card));
-    ways->addWidget(m_history, 1);
-    card->body()->setSpacing(grid - 3);
-    card->body()->addWidget(m_model);
-    card->body()->addWidget(m_equation);
-    card->body()->addWidget(m_fitPlot, 4);
-    card->body()->addWidget(m_residualPlot, 3);
-    card->body()->addWidget(m_advice);
-    card->body()->addLayout(ways);
-    return card;
-}
-
 void CalibrationPage::connectInputs()
 {
     connect(m_takeEdit, &QuantityEdit::quantityEntered, this, &CalibrationPage::take);
@@ -265,10 +178,15 @@ void CalibrationPage::connectInputs()
                     c.pairs.erase(c.pairs.begin() + row);
             });
     });
-    connect(m_table, &QTableWidget::cellChanged, this, &CalibrationPage::editCell);
-    connect(m_model, &QComboBox::activated, this, [this](int index) {
-        changeDraft(tr("Curve of the calibration"),
-            [index](Calibration& c) { c.model = static_cast<FitModel>(index); });
+    connect(m_table, &PairTable::edited, this, [this](int row, PairField field, double number) {
+        changeDraft(tr("Change a pair"), [&](Calibration& c) {
+            if (row < static_cast<int>(c.pairs.size()))
+                c.pairs[static_cast<std::size_t>(row)].*field = number;
+        });
+    });
+    connect(m_table, &PairTable::refused, this, &CalibrationPage::refused);
+    connect(m_fit, &FitCard::modelChosen, this, [this](FitModel model) {
+        changeDraft(tr("Curve of the calibration"), [model](Calibration& c) { c.model = model; });
     });
     connect(m_percent, &NumberEdit::numberEntered, this, [this](double percent) {
         changeDraft(tr("Accuracy of the reference"),
@@ -291,8 +209,8 @@ void CalibrationPage::connectInputs()
     connect(m_by, &CheckedEdit::entered, this, [this](const QString& name) {
         changeDraft(tr("Who calibrates"), [&](Calibration& c) { c.by = name.toStdString(); });
     });
-    connect(m_applyButton, &QPushButton::clicked, this, &CalibrationPage::applyFit);
-    connect(m_history, &QComboBox::activated, this, &CalibrationPage::goBack);
+    connect(m_fit, &FitCard::applyWanted, this, &CalibrationPage::applyFit);
+    connect(m_fit, &FitCard::backWanted, this, &CalibrationPage::goBack);
 }
 
 Calibration CalibrationPage::current() const
@@ -340,26 +258,6 @@ void CalibrationPage::take(const Quantity& said)
     m_takeEdit->showQuantity(said);
     m_takeEdit->setFocus();
     m_takeEdit->selectAll();
-}
-
-void CalibrationPage::editCell(int row, int column)
-{
-    if (m_isFilling || !isTyped(column))
-        return;
-    const auto text = m_table->item(row, column)->text().trimmed().toStdString();
-    const auto number = parseNumber(text);
-    if (!number) {
-        fillTable();
-        return Q_EMIT refused(tr("“%1” is no number, such as 12.6").arg(qText(text)));
-    }
-    changeDraft(tr("Change a pair"), [&](Calibration& c) {
-        if (row >= static_cast<int>(c.pairs.size()))
-            return;
-        auto& pair = c.pairs[static_cast<std::size_t>(row)];
-        (column == ReadingColumn            ? pair.reading
-                : column == ReferenceColumn ? pair.reference
-                                            : pair.uncertainty) = *number;
-    });
 }
 
 void CalibrationPage::paste()
@@ -428,16 +326,11 @@ void CalibrationPage::showView(const RunView& view)
         m_takeEdit->showQuantity({0, c.unit.name});
     m_unit = c.unit;
     m_sheet = view.fixed->calibration;
-    m_scaleCurve = view.fixed->scaleCurve;
-    fillTable();
+    m_table->showSheet(m_sheet, qText(prettyUnit(m_unit.name)));
+    m_fit->showSheet(m_sheet, view.fixed->scaleCurve, m_unit);
+    if (const auto* channel = findById(m_document.instrument().channels, m_channel))
+        m_fit->showHistory(*channel);
     const auto& calibration = m_sheet.calibration;
-    {
-        const QSignalBlocker blocker(m_model);
-        m_model->clear();
-        for (const auto& offer : m_sheet.models)
-            m_model->addItem(qText(offer.words));
-        m_model->setCurrentIndex(static_cast<int>(calibration.model));
-    }
     m_percent->showNumber(calibration.accuracy.percent);
     m_digits->showNumber(calibration.accuracy.digits);
     m_digit->showQuantity({calibration.accuracy.digit, m_unit.name});
@@ -445,25 +338,10 @@ void CalibrationPage::showView(const RunView& view)
     m_reference->setToolTip(qText(calibration.reference));
     m_by->showText(qText(calibration.by));
     m_by->setToolTip(qText(calibration.by));
-    m_equation->setText(qText(m_sheet.equation));
     m_verdict->setText(qText(m_sheet.verdict));
     m_verdict->setForegroundRole(
         m_sheet.judgement == Judgement::Bad ? brickRole : QPalette::WindowText);
-    m_advice->setText(
-        qText(m_sheet.drift.empty() ? m_sheet.advice : m_sheet.drift + ". " + m_sheet.advice));
-    m_model->setToolTip(m_advice->text());
     showStep();
-    m_applyButton->setEnabled(m_sheet.hasFit && m_sheet.isDraft);
-    showPlots();
-    showHistory();
-}
-
-/// In a low window the advice stands in the tip of the curves only.
-void CalibrationPage::resizeEvent(QResizeEvent* event)
-{
-    constexpr int roomy = 360;
-    m_advice->setVisible(height() >= roomy);
-    QWidget::resizeEvent(event);
 }
 
 void CalibrationPage::showReading(const RunView& view)
@@ -543,111 +421,6 @@ void CalibrationPage::showStep()
                 ? tr("Wait: the meter still moves.")
                 : tr("It stands still: type what the reference says, Enter."));
     }
-}
-
-void CalibrationPage::fillTable()
-{
-    if (const auto* typing = m_table->viewport()->findChild<QLineEdit*>();
-        typing != nullptr && typing->isVisible())
-        return; // nobody writes over what is being typed
-    m_isFilling = true;
-    const auto unit = qText(prettyUnit(m_unit.name));
-    m_table->setHorizontalHeaderLabels(
-        {tr("reading"), tr("ref., %1").arg(unit), tr("±"), tr("off by, %1").arg(unit), QString()});
-    const auto& pairs = m_sheet.calibration.pairs;
-    m_table->setRowCount(static_cast<int>(pairs.size()));
-    for (int row = 0; row < m_table->rowCount(); ++row) {
-        const auto& pair = pairs[static_cast<std::size_t>(row)];
-        const double off = m_sheet.offBy[static_cast<std::size_t>(row)];
-        const std::array<QString, pairCells> words{qText(significantText(pair.reading, 9)),
-            qText(shortestText(pair.reference)),
-            pair.uncertainty == 0 ? QString() : qText(shortestText(pair.uncertainty)),
-            std::isnan(off) ? tr("—") : qText(significantText(off, 2)), wayWord(pair)};
-        for (int column = 0; column < pairCells; ++column) {
-            auto* item = m_table->item(row, column);
-            if (item == nullptr) {
-                item = new QTableWidgetItem;
-                if (!isTyped(column))
-                    item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
-                m_table->setItem(row, column, item);
-            }
-            item->setText(words[static_cast<std::size_t>(column)]);
-            item->setToolTip(qText(pair.remark));
-        }
-        const bool isOver = std::fabs(off) > m_sheet.tolerance && m_sheet.tolerance > 0;
-        m_table->item(row, OffColumn)->setForeground(isOver ? tokens().brick : tokens().ink);
-    }
-    m_isFilling = false;
-}
-
-void CalibrationPage::showPlots()
-{
-    TraceLine points;
-    TraceLine residuals;
-    for (std::size_t i = 0; i < m_sheet.calibration.pairs.size(); ++i) {
-        const auto& pair = m_sheet.calibration.pairs[i];
-        points.seconds.push_back(pair.reading);
-        points.values.push_back(pair.reference);
-        residuals.seconds.push_back(pair.reading);
-        residuals.values.push_back(m_sheet.offBy[i]);
-    }
-    TraceLine curve;
-    for (const auto& point : m_sheet.curve) {
-        curve.seconds.push_back(point.x);
-        curve.values.push_back(point.y);
-    }
-    m_fitPlot->showLine(0, points);
-    m_fitPlot->showLine(1, curve);
-    m_fitPlot->showLine(2, m_scaleCurve);
-    const bool hasPlot = !curve.seconds.empty();
-    m_fitPlot->setVisible(hasPlot);
-    m_residualPlot->setVisible(hasPlot);
-    if (!hasPlot)
-        return;
-    const double from = curve.seconds.front();
-    const double to = curve.seconds.back();
-    const auto unit = qText(prettyUnit(m_unit.name));
-    m_fitPlot->setAxisWords(tr("%1 over readings").arg(unit));
-    m_residualPlot->setAxisWords(tr("off by, %1, and the tolerance").arg(unit));
-    m_residualPlot->showLine(Residuals, residuals);
-    const double band = m_sheet.tolerance;
-    m_residualPlot->showLine(UpperBand, {{from, to}, {band, band}});
-    m_residualPlot->showLine(LowerBand, {{from, to}, {-band, -band}});
-    m_fitPlot->showRange(from, to);
-    m_residualPlot->showRange(from, to);
-    m_residualPlot->setAccessibleName(tr("Residuals of %1 pairs: at most %2 %3 off, tolerance %4")
-                                          .arg(residuals.seconds.size())
-                                          .arg(m_sheet.largestOff, 0, 'g', 3)
-                                          .arg(unit)
-                                          .arg(band, 0, 'g', 3));
-}
-
-void CalibrationPage::showHistory()
-{
-    const auto* channel = findById(m_document.instrument().channels, m_channel);
-    if (channel == nullptr)
-        return;
-    const QSignalBlocker blocker(m_history);
-    m_history->clear();
-    m_history->addItem(tr("from the parts"));
-    int now = channel->scaling.kind == ScalingKind::FromParts ? 0 : -1;
-    for (const auto& calibration : channel->calibrations) {
-        if (calibration.id == channel->scaling.calibration)
-            now = m_history->count();
-        m_history->addItem(
-            tr("%1, %2 of %3 pairs%4")
-                .arg(qText(calibration.on).left(10),
-                    qText(fitModelWords[static_cast<std::size_t>(calibration.model)]))
-                .arg(calibration.pairs.size())
-                .arg(
-                    calibration.by.empty() ? QString() : tr(", by %1").arg(qText(calibration.by))));
-    }
-    if (now < 0) {
-        now = m_history->count();
-        m_history->addItem(
-            qText(scalingKindWords[static_cast<std::size_t>(channel->scaling.kind)]));
-    }
-    m_history->setCurrentIndex(now);
 }
 
 } // namespace fern::app

@@ -1,9 +1,10 @@
 #pragma once
-// Taking a calibration: the pairs as a sheet, the curve with the residuals magnified below it, the
-// verdict, and the history.
+// Taking a calibration: pairs are typed, pasted or taken from what the channel reads, against what
+// a reference says; beside them stands the curve.
 
 #include "app/document/document.h"
-#include "app/plot/plot.h"
+#include "app/places/channels/fit_card.h"
+#include "app/places/channels/pair_table.h"
 #include "app/runner/reference_meter.h"
 #include "app/runner/run_view.h"
 #include "reading/settled.h"
@@ -13,7 +14,6 @@
 class QComboBox;
 class QLabel;
 class QPushButton;
-class QTableWidget;
 
 namespace fern::app {
 
@@ -42,28 +42,20 @@ Q_SIGNALS:
     /// The menu of references is wanted, below a point of the screen.
     void meterMenuWanted(const QPoint& at);
 
-protected:
-    void resizeEvent(QResizeEvent* event) override;
-
 private:
     QWidget* createPairs();
-    QWidget* createFit();
     QWidget* createReference();
     void connectInputs();
-    void fillTable();
     void showReading(const RunView& view);
     void hearWorld(const RunView& view, const PlainChannel& channel);
     void showMeter();
     void showStep();
-    void showPlots();
-    void showHistory();
     /// The pairs as they are now: those that are being taken, or the applied ones to go on from.
     Calibration current() const;
     void changeDraft(const QString& name, const std::function<void(Calibration&)>& change);
     /// Averages the newest readings against what the reference says.
     void take(const Quantity& said);
     Direction directionTo(double reading, const std::vector<CalibrationPair>& pairs) const;
-    void editCell(int row, int column);
     void paste();
     void applyFit();
     void goBack(int index);
@@ -72,25 +64,23 @@ private:
     std::string m_channel;
     Unit m_unit;
     CalibrationSheet m_sheet;
-    TraceLine m_scaleCurve; ///< of the scaling as it is now
     std::shared_ptr<const StaticPart> m_shown; ///< what the inputs were filled from
     SettledReading m_reading;
     ReferenceMeter* m_meter;
     Ticks m_heardAt; ///< when the simulated world was heard last
     std::optional<Quantity> m_pending; ///< typed before the reading stood still
-    bool m_isFilling = false;
-    QTableWidget* m_table;
+    PairTable* m_table;
+    FitCard* m_fit;
     QuantityEdit* m_takeEdit;
-    QPushButton *m_takeButton, *m_applyButton, *m_meterButton;
+    QPushButton *m_takeButton, *m_meterButton;
     LinkButton *m_pasteButton, *m_outButton, *m_removeButton;
     Chip* m_guideButton;
-    QComboBox *m_direction, *m_model, *m_history;
+    QComboBox* m_direction;
     NumberEdit *m_percent, *m_digits;
     QuantityEdit* m_digit;
     CheckedEdit *m_by, *m_reference;
-    QLabel *m_next, *m_verdict, *m_advice;
-    LineLabel *m_now, *m_equation;
-    Plot *m_fitPlot, *m_residualPlot;
+    QLabel *m_next, *m_verdict;
+    LineLabel* m_now;
 };
 
 } // namespace fern::app
