@@ -14,6 +14,9 @@
 
 #include <fmt/format.h>
 
+#include <atomic>
+#include <thread>
+
 namespace fern::app {
 namespace {
 
@@ -169,6 +172,40 @@ TEST_F(LiveTest, APortIsHeardPulledPluggedInAndRecorded)
     EXPECT_TRUE(
         find<QComboBox>("scenario")->currentText().startsWith(QStringLiteral("capture: Rec")));
     ASSERT_TRUE(waitFor([&] { return view()->isReplayed; }));
+}
+
+TEST_F(LiveTest, AFloodLeavesTheWindowAlive)
+{
+    const auto port = folder.filePath(QStringLiteral("port")).toStdString();
+    const auto terminal = std::move(io::PseudoTerminal::open(port)).value();
+    window.listenTo(QString::fromStdString(port) + QStringLiteral(" 115200"));
+    ASSERT_TRUE(shows("liveState", QStringLiteral("at 115200 baud")));
+    std::atomic<std::size_t> sent = 0;
+    std::jthread flood([&](const std::stop_token& stop) {
+        std::string bytes;
+        for (int i = 0; i < 1000; ++i)
+            bytes += fmt::format("house-battery.reading:{}\n", 3300 + i % 2);
+        while (!stop.stop_requested()) // as fast as the other end takes it, which is never whole
+            for (std::string_view rest = bytes; !rest.empty() && !stop.stop_requested();) {
+                const auto written = terminal->write(rest);
+                rest.remove_prefix(written);
+                sent += written;
+            }
+    });
+    ASSERT_TRUE(waitFor([&] { return view()->live->counts.good > 50'000; }));
+    openChannel("house-battery");
+    ASSERT_TRUE(
+        waitFor([&] { return leaf("Glass")->valueText().startsWith(QStringLiteral("13.")); }));
+    openLeaf("Text");
+    ASSERT_TRUE(waitFor([&] { return find<QSpinBox>("decimals")->value() == 2; }));
+    QTest::keyClick(find<QSpinBox>("decimals"), Qt::Key_Down);
+    EXPECT_TRUE(waitFor([&] { return leaf("Glass")->valueText().size() == 4; }));
+    flood.request_stop();
+    flood.join();
+    EXPECT_TRUE(waitFor([&] {
+        return view()->live->counts.bytes + view()->live->report.lostBytes == sent;
+    })) << "what was not heard is counted as lost";
+    EXPECT_LE(view()->live->counts.bad, 1U + view()->live->report.lostBytes / 100);
 }
 
 TEST_F(LiveTest, ALineIsReadWholeAndCopied)

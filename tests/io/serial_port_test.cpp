@@ -73,27 +73,40 @@ TEST_F(SerialPortTest, EveryGoodLineOfMany)
     const auto link = listenTo(SerialSetting{path, 115200});
     ASSERT_TRUE(waitFor([&] { return isOpen(*link); })) << link->report().words;
     const RandomStream chance(7, "port", "pieces");
-    std::jthread writer([&] {
+    const auto speak = [&](int from, int to) {
         std::string bytes;
-        for (int i = 0; i < lines; ++i) {
+        for (int i = from; i < to; ++i) {
             bytes += fmt::format("n:{}\n", i);
             if (i > 10 && chance.uniform(static_cast<std::uint64_t>(i)) < 0.01)
                 bytes += "\x01\xFE garbage\n"; // of another form
         }
         // In pieces of any length.
-        std::uint64_t piece = 1U << 20U;
+        auto piece = static_cast<std::uint64_t>(from) << 20U;
         for (std::string_view rest = bytes; !rest.empty();) {
             const auto length = std::min<std::size_t>(rest.size(), 1 + chance.bits(++piece) % 300);
             write(rest.substr(0, length));
             rest.remove_prefix(length);
         }
-    });
+    };
     StreamReader reader;
     std::vector<StreamLine> heard;
-    ASSERT_TRUE(waitFor([&] {
-        hear(*link, reader, heard);
-        return !heard.empty() && heard.back().raw == fmt::format("n:{}", lines - 1);
-    }));
+    const auto hearUntil = [&](int last) {
+        ASSERT_TRUE(waitFor([&] {
+            hear(*link, reader, heard);
+            return !heard.empty() && heard.back().raw == fmt::format("n:{}", last);
+        }));
+    };
+    {
+        const std::jthread writer([&] { speak(0, lines / 2); });
+        hearUntil(lines / 2 - 1);
+    }
+    write("n:12"); // and the plug is pulled in the middle of a line
+    terminal.reset();
+    ASSERT_TRUE(waitFor([&] { return link->report().state != LinkState::Open; }));
+    plugIn();
+    ASSERT_TRUE(waitFor([&] { return isOpen(*link); }));
+    const std::jthread writer([&] { speak(lines / 2, lines); });
+    hearUntil(lines - 1);
     std::multiset<double> numbers;
     std::size_t garbage = 0;
     for (const auto& line : heard) {
