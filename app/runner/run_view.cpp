@@ -6,6 +6,7 @@
 #include "judge/signal_figures.h"
 #include "reading/spectrum.h"
 #include "smooth/figures.h"
+#include "smooth/firmware.h"
 
 #include <algorithm>
 #include <cmath>
@@ -184,6 +185,8 @@ StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& pla
     part.calibration = calibrationSheetOf(*instrument.channels[channel], c);
     part.scalingWords = scalingInWords(scalingOf(c), prettyUnit(c.unit.name));
     part.firmware = scalingForFirmware(scalingOf(c), c.numberKind, c.name, c.unit.name);
+    part.smoothingCode = smoothingForFirmware(
+        runningSteps(c), c.numberKind, inSeconds(c.sampleEvery), c.name, prettyUnit(c.unit.name));
     if (choice) {
         const auto& reader = plain.readers[choice->reader];
         part.planInWords = inOneSentence(planRedraw(plain, plain.displays[choice->display]));

@@ -48,6 +48,7 @@ struct StaticPart {
         scaleCurve; ///< in the channel's unit over codes: the wished range and a tenth beside it
     std::string scalingWords; ///< the scaling as an equation, less its tare
     std::string firmware; ///< the scaling, to copy
+    std::string smoothingCode; ///< for the firmware, to copy
     CalibrationSheet calibration; ///< of the channel
 };
 StaticPart staticPartOf(const Instrument& instrument, const PlainInstrument& plain,

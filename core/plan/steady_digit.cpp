@@ -93,7 +93,7 @@ std::vector<std::vector<StepSpec>> steadyFamily(
 {
     const double period = inSeconds(channel.sampleEvery);
     StepSpec holds;
-    holds.kind = StepKind::LastDigit;
+    holds.kind = StepKind::DigitHysteresis;
     holds.limit = digitOf(channel, reader);
     std::vector<std::vector<StepSpec>> family;
     for (const int median : {1, 3, 5, 7, 9})

@@ -1,10 +1,8 @@
 // The scaling as C, with the same operations as the kernel.
 
-#include "base/number_text.h"
+#include "base/c_text.h"
 #include "curves/platinum.h"
 #include "scale/scaling.h"
-
-#include <functional>
 
 #include <fmt/format.h>
 
@@ -12,35 +10,7 @@ namespace fern {
 
 namespace {
 
-std::string identifierOf(std::string_view name)
-{
-    std::string text;
-    for (const char c : name) {
-        const bool digit = c >= '0' && c <= '9';
-        const bool letter = (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z');
-        if (letter || (digit && !text.empty()))
-            text += letter ? static_cast<char>(c | 0x20) : c;
-        else if (!text.empty() && text.back() != '_')
-            text += '_';
-    }
-    while (!text.empty() && text.back() == '_')
-        text.pop_back();
-    return text.empty() ? "channel" : text;
-}
-
-using NumberText = std::function<std::string(double)>;
-
-/// "{1.0f, 2.5f}"
-std::string listInC(const std::vector<double>& values, const NumberText& number)
-{
-    std::string text = "{";
-    for (std::size_t i = 0; i < values.size(); ++i)
-        text += (i > 0 ? ", " : "") + number(values[i]);
-    return text + "}";
-}
-
-std::string tableInC(
-    const Scaling& s, const char* real, const std::string& id, const NumberText& number)
+std::string tableInC(const Scaling& s, const char* real, const std::string& id, bool isFloat)
 {
     std::vector<double> codes;
     std::vector<double> values;
@@ -48,8 +18,8 @@ std::string tableInC(
         codes.push_back(point.x);
         values.push_back(point.y);
     }
-    auto text = fmt::format("static const {} {}_codes[] = {};\n", real, id, listInC(codes, number))
-        + fmt::format("static const {} {}_values[] = {};\n", real, id, listInC(values, number))
+    auto text = fmt::format("static const {} {}_codes[] = {};\n", real, id, listInC(codes, isFloat))
+        + fmt::format("static const {} {}_values[] = {};\n", real, id, listInC(values, isFloat))
         + fmt::format(
             "static {0} {1}_from_counts({0} counts)\n{{\n    const {0} *x = {1}_codes, *y "
             "= {1}_values;\n    const int last = {2};\n    int i = 1;\n",
@@ -66,11 +36,11 @@ std::string tableInC(
 }
 
 /// What is no curve of a sensor: constants and the function.
-std::string formInC(
-    const Scaling& s, const char* real, const std::string& id, const NumberText& number)
+std::string formInC(const Scaling& s, const char* real, const std::string& id, bool isFloat)
 {
+    const auto number = [=](double value) { return numberInC(value, isFloat); };
     if (s.form == ScalingForm::Table)
-        return tableInC(s, real, id, number);
+        return tableInC(s, real, id, isFloat);
     if (s.form == ScalingForm::SteinhartHart)
         return fmt::format("static {0} {1}_from_counts({0} counts)\n{{\n"
                            "    {0} rest = {2} - counts, l;\n"
@@ -92,7 +62,7 @@ std::string formInC(
             real, id, s.map.inLow, std::int64_t{s.map.outHigh} - s.map.outLow,
             std::int64_t{s.map.inHigh} - s.map.inLow, s.map.outLow);
     auto text = fmt::format(
-        "static const {} {}_powers[] = {};\n", real, id, listInC(s.coefficients, number));
+        "static const {} {}_powers[] = {};\n", real, id, listInC(s.coefficients, isFloat));
     return text
         + fmt::format(
             "static {0} {1}_from_counts({0} counts)\n{{\n    {0} value = "
@@ -107,15 +77,8 @@ std::string scalingForFirmware(
     const Scaling& s, NumberKind kind, std::string_view name, std::string_view unit)
 {
     const bool single = kind == NumberKind::Float32;
-    const auto id = identifierOf(name);
-    const auto number = [&](double value) {
-        // As many digits as the kind needs to read back equal, and a point, so that it is no int.
-        auto text = single ? fmt::format("{:.9g}", static_cast<float>(value))
-                           : fmt::format("{:.17g}", value);
-        if (text.find_first_of(".e") == std::string::npos)
-            text += ".0";
-        return single ? text + "f" : text;
-    };
+    const auto id = identifierInC(name);
+    const auto number = [=](double value) { return numberInC(value, single); };
     const char* real = single ? "float" : "double";
     std::string text = fmt::format("/* {} from counts, in {} */\n", name, unit);
     const bool resistive = isResistive(s.sensor);
@@ -123,12 +86,12 @@ std::string scalingForFirmware(
         || (s.form == ScalingForm::Table && s.ends == TableEnds::Invalid))
         text += "#include <math.h>\n";
     if (convertsItsUnit(s))
-        return text + formInC(s, real, id + "_as_given", number)
+        return text + formInC(s, real, id + "_as_given", single)
             + fmt::format("static {0} {1}_from_counts({0} counts)\n{{\n    return "
                           "{1}_as_given_from_counts(counts) * {2} + {3};\n}}\n",
                 real, id, number(s.gain), number(s.offset));
     if (s.form != ScalingForm::Curve)
-        return text + formInC(s, real, id, number);
+        return text + formInC(s, real, id, single);
     text += fmt::format("static const {} {}_gain = {};\n", real, id, number(s.gain));
     text += fmt::format("static const {} {}_offset = {};\n", real, id, number(s.offset));
     text += fmt::format("static {} {}_from_counts({} counts)\n{{\n", real, id, real);

@@ -4,6 +4,7 @@
 #include <cassert>
 #include <cmath>
 #include <optional>
+#include <utility>
 
 namespace fern {
 
@@ -174,7 +175,7 @@ private:
         switch (m_step.kind) {
         case StepKind::StillBelow:
             return Kernel<Real>::stillBelow(x, limit);
-        case StepKind::LastDigit:
+        case StepKind::DigitHysteresis:
             // A number of digits that does not fit stays as it is.
             return std::fabs(static_cast<double>(x) / m_step.limit) < Kernel<Real>::most
                 ? Kernel<Real>::lastDigit(
@@ -204,9 +205,10 @@ public:
     void run(std::span<const double> seconds, std::span<double> values) override
     {
         for (std::size_t i = 0; i < values.size(); ++i) {
-            m_age += seconds[i];
+            m_sinceValid += seconds[i];
             if (std::isnan(values[i]))
                 continue;
+            m_age += std::exchange(m_sinceValid, 0);
             if (!m_started || m_sign * values[i] >= m_sign * m_last
                 || (m_hold > 0 && m_age > m_hold)) {
                 m_last = values[i];
@@ -219,7 +221,7 @@ public:
 
 private:
     double m_sign, m_hold;
-    double m_age = 0, m_last = 0;
+    double m_sinceValid = 0, m_age = 0, m_last = 0;
     bool m_started = false;
 };
 
@@ -270,7 +272,7 @@ template <class Real> std::unique_ptr<StepRun> makeRun(const StepSpec& step)
     case StepKind::SlewLimit:
     case StepKind::DeadBand:
     case StepKind::StillBelow:
-    case StepKind::LastDigit:
+    case StepKind::DigitHysteresis:
         return std::make_unique<HoldingRun<Real>>(step);
     case StepKind::PeakHold:
     case StepKind::MinimumHold:

@@ -169,7 +169,7 @@ StepCost costOf(const StepSpec& step, NumberKind kind, double sampleSeconds)
     case StepKind::PeakHold:
     case StepKind::MinimumHold:
         return {2 * real, 3};
-    case StepKind::LastDigit:
+    case StepKind::DigitHysteresis:
         return {real, 6};
     case StepKind::StillBelow:
         return {0, 2};

@@ -17,11 +17,11 @@ enum class StepKind {
     StillBelow, ///< shows 0 under a threshold
     PeakHold,
     MinimumHold,
-    LastDigit, ///< rounds to a digit and lets go only well past its edge
+    DigitHysteresis, ///< rounds to a digit and lets go only well past its edge
     MainsCycles, ///< average over whole mains cycles
 };
 inline constexpr Words<11> stepKindWords{"moving average", "exponential", "median", "spike gate",
-    "slew limit", "dead band", "still below", "peak hold", "minimum hold", "last digit",
+    "slew", "dead band", "still below", "peak hold", "minimum hold", "digit hysteresis",
     "mains cycles"};
 
 /// Returns whether a step averages: its figures then follow by formula from its weights.
@@ -99,7 +99,7 @@ template <class Archive> void describe(Archive& a, StepSpec& s)
     case StepKind::MinimumHold:
         a.number("hold", s.hold, Range::notNegative());
         break;
-    case StepKind::LastDigit:
+    case StepKind::DigitHysteresis:
         a.number("digit", s.limit, Range::positive());
         a.number("beyond", s.beyond, {0.5, 10});
         break;

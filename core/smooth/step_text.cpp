@@ -15,9 +15,9 @@ namespace {
 
 constexpr std::string_view accepted = "write a step such as \"median 5\", \"exponential tau 0.8\", "
                                       "\"moving average 8\", \"spike gate 5 7 "
-                                      "5\", \"slew limit 2\", \"dead band 0.1\", \"still below "
-                                      "0.5\", \"peak hold 3\", \"last digit 0.1\" "
-                                      "or \"mains cycles 50 1\"";
+                                      "5\", \"slew 2\", \"dead band 0.1\", \"still below "
+                                      "0.5\", \"peak hold 3\", \"digit hysteresis 0.1\" "
+                                      "or \"mains cycles 1 hertz 50\"";
 
 Error refusal(std::string_view text, std::string_view reason)
 {
@@ -73,15 +73,15 @@ const std::vector<StepForm>& stepForms()
             {{"", &StepSpec::k, nullptr, false}, {"", nullptr, &StepSpec::window, false},
                 {"", nullptr, &StepSpec::refill, false},
                 {"least", &StepSpec::least, nullptr, true}}},
-        {StepKind::SlewLimit, "slew limit", {{"", &StepSpec::limit, nullptr, false}}},
+        {StepKind::SlewLimit, "slew", {{"", &StepSpec::limit, nullptr, false}}},
         {StepKind::DeadBand, "dead band", {{"", &StepSpec::limit, nullptr, false}}},
         {StepKind::StillBelow, "still below", {{"", &StepSpec::limit, nullptr, false}}},
         {StepKind::PeakHold, "peak hold", {{"", &StepSpec::hold, nullptr, true}}},
         {StepKind::MinimumHold, "minimum hold", {{"", &StepSpec::hold, nullptr, true}}},
-        {StepKind::LastDigit, "last digit",
+        {StepKind::DigitHysteresis, "digit hysteresis",
             {{"", &StepSpec::limit, nullptr, false}, {"beyond", &StepSpec::beyond, nullptr, true}}},
         {StepKind::MainsCycles, "mains cycles",
-            {{"", &StepSpec::hertz, nullptr, false}, {"", nullptr, &StepSpec::cycles, false}}},
+            {{"", nullptr, &StepSpec::cycles, false}, {"hertz", &StepSpec::hertz, nullptr, false}}},
     };
     return forms;
 }
@@ -133,10 +133,11 @@ Result<StepSpec> parseActive(std::string_view text, const std::vector<std::strin
         return windowStep(StepKind::Median, trimmed(text), words[1]);
     if (words.size() == 3 && words[0] == "exponential")
         return exponentialStep(trimmed(text), words[1], words[2]);
-    if (words.size() >= 2)
-        for (const auto& form : stepForms())
-            if (fmt::format("{} {}", words[0], words[1]) == form.words)
-                return parseForm(form, text, std::span(words).subspan(2));
+    for (const auto& form : stepForms()) {
+        const auto name = splitAtBlanks(form.words);
+        if (words.size() >= name.size() && std::equal(name.begin(), name.end(), words.begin()))
+            return parseForm(form, text, std::span(words).subspan(name.size()));
+    }
     return refusal(trimmed(text), "is not understood");
 }
 

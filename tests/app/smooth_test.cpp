@@ -7,6 +7,8 @@
 #include "smooth/step_text.h"
 #include "tests/app/window_fixture.h"
 
+#include <QClipboard>
+
 namespace fern::app {
 namespace {
 
@@ -46,21 +48,27 @@ TEST_F(SmoothTest, AddsAStepOfAnyKindAndItsFigures)
 {
     click("addStep");
     clickEntry(find<QMenu>("addStepMenu"), QStringLiteral("Last digit"));
-    EXPECT_EQ(steps(), "median 5; exponential tau 0.8; last digit 0.01");
+    EXPECT_EQ(steps(), "median 5; exponential tau 0.8; digit hysteresis 0.01");
     // Its figures stand beside the chips.
     ASSERT_TRUE(waitFor([&] {
         auto* edit = window.findChild<QLineEdit*>(QStringLiteral("parameter digit"));
         return edit != nullptr && edit->isVisible();
     }));
     type("parameter digit", QStringLiteral("0.05"));
-    EXPECT_EQ(steps(), "median 5; exponential tau 0.8; last digit 0.05");
+    EXPECT_EQ(steps(), "median 5; exponential tau 0.8; digit hysteresis 0.05");
     type("parameter beyond", QStringLiteral("0.1"));
-    EXPECT_EQ(steps(), "median 5; exponential tau 0.8; last digit 0.05") << "refused";
-    type("steps", QStringLiteral("spike gate 5 7 5; slew limit 2"));
-    EXPECT_EQ(steps(), "spike gate 5 7 5; slew limit 2");
+    EXPECT_EQ(steps(), "median 5; exponential tau 0.8; digit hysteresis 0.05") << "refused";
+    type("steps", QStringLiteral("spike gate 5 7 5; slew 2"));
+    EXPECT_EQ(steps(), "spike gate 5 7 5; slew 2");
+    click("copySmoothing");
+    const auto copied = QApplication::clipboard()->text();
+    EXPECT_TRUE(copied.contains(QStringLiteral("static float house_battery_smoothed(float x)")))
+        << copied.toStdString();
+    EXPECT_TRUE(copied.contains(QStringLiteral("/* slew 2 */")));
+    EXPECT_EQ(find<QAbstractButton>("copySmoothing")->text(), QStringLiteral("Copied"));
     QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
     settle();
-    EXPECT_EQ(steps(), "median 5; exponential tau 0.8; last digit 0.05");
+    EXPECT_EQ(steps(), "median 5; exponential tau 0.8; digit hysteresis 0.05");
 }
 
 TEST_F(SmoothTest, FindsASteadyDigitAndAppliesItAsOneStep)
@@ -107,7 +115,7 @@ TEST_F(SmoothTest, KeepsVariantsSideBySide)
 
 TEST_F(SmoothTest, SaysWhatOfTheMainsComesThrough)
 {
-    setSteps("mains cycles 50 5");
+    setSteps("mains cycles 5 hertz 50");
     window.document().apply(
         QStringLiteral("Rate"), withSampleEvery(instrument(), channel().id, {4, "ms"}));
     settle();

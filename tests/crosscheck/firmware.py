@@ -1,24 +1,32 @@
 #!/usr/bin/python3
-"""The C that Scale copies for the firmware, compiled by the system's compiler: every code must give
-the bits that this program computes, in both number kinds, for every kind of sensor and of scaling."""
+"""The C that Scale and Smooth copy for the firmware, compiled by the system's compiler: every value must have
+the bits that this program computes, in both number kinds, for every kind of sensor, scaling and step."""
 import os
 import subprocess
 import tempfile
 
-with tempfile.TemporaryDirectory() as folder:
-    source = os.path.join(folder, "firmware.c")
-    program = os.path.join(folder, "firmware")
-    code = subprocess.run([os.environ["FERN_TICK_SCALING"], "c"], check=True, capture_output=True, text=True).stdout
-    with open(source, "w", encoding="utf-8") as file:
-        file.write(code)
-    subprocess.run(["cc", "-std=c99", "-Wall", "-Werror", "-O2", "-ffp-contract=off", "-o", program, source, "-lm"],
-                   check=True)
-    theirs = subprocess.run([program], check=True, capture_output=True, text=True).stdout.splitlines()
-ours = subprocess.run([os.environ["FERN_TICK_SCALING"], "values"], check=True, capture_output=True,
-                      text=True).stdout.splitlines()
-if len(ours) < 28 * 1000 or len(ours) != len(theirs):
-    raise SystemExit(f"{len(ours)} values here, {len(theirs)} there")
-for line, (a, b) in enumerate(zip(ours, theirs)):
-    if a != b:
-        raise SystemExit(f"value {line}: {a} here, {b} on the board")
-print(f"{len(ours)} values are the same bits")
+
+def check(program, least):
+    """Compiles what a program prints with "c" and compares what that prints with "values"."""
+    def said(mode):
+        return subprocess.run([program, mode], check=True, capture_output=True, text=True).stdout
+
+    with tempfile.TemporaryDirectory() as folder:
+        source = os.path.join(folder, "firmware.c")
+        built = os.path.join(folder, "firmware")
+        with open(source, "w", encoding="utf-8") as file:
+            file.write(said("c"))
+        subprocess.run(["cc", "-std=c99", "-Wall", "-Werror", "-O2", "-ffp-contract=off", "-o", built, source,
+                        "-lm"], check=True)
+        theirs = subprocess.run([built], check=True, capture_output=True, text=True).stdout.splitlines()
+    ours = said("values").splitlines()
+    if len(ours) < least or len(ours) != len(theirs):
+        raise SystemExit(f"{len(ours)} values here, {len(theirs)} there")
+    for line, (a, b) in enumerate(zip(ours, theirs)):
+        if a != b:
+            raise SystemExit(f"{os.path.basename(program)}, value {line}: {a} here, {b} on the board")
+    print(f"{os.path.basename(program)}: {len(ours)} values are the same bits")
+
+
+check(os.environ["FERN_TICK_SCALING"], 28 * 1000)
+check(os.environ["FERN_TICK_SMOOTHING"], 40 * 2000)

@@ -43,7 +43,7 @@ with tempfile.TemporaryDirectory() as folder:
         compare(f"median {window}", ours(f"median {window}"), causal, window - 1)
 
     # Five samples of 10 ms are two and a half cycles of 50 Hz; of 20 Hz one.
-    compare("mains cycles 20 1", ours("mains cycles 20 1"), signal.lfilter(np.ones(5) / 5, [1], x), 4)
+    compare("mains cycles 1 hertz 20", ours("mains cycles 1 hertz 20"), signal.lfilter(np.ones(5) / 5, [1], x), 4)
 
     def spike_gate(k, n, m, least):
         """By its definition, with scipy's median absolute deviation."""
@@ -81,8 +81,8 @@ with tempfile.TemporaryDirectory() as folder:
         held.append(value if abs(value - held[-1]) >= 120 else held[-1])
         digit.append(np.floor(value / 50 + 0.5) * 50 if abs(value - digit[-1]) > 0.7 * 50 else digit[-1])
     # The times of the table are rounded to whole nanoseconds, so a limit differs in its last digits.
-    got = ours("slew limit 1000")
+    got = ours("slew 1000")
     if np.max(np.abs(got - slewed)) > 1e-6:
         raise SystemExit("slew limit: differs")
     compare("dead band 120", ours("dead band 120"), np.array(held), 0)
-    compare("last digit 50", ours("last digit 50"), np.array(digit), 0)
+    compare("digit hysteresis 50", ours("digit hysteresis 50"), np.array(digit), 0)

@@ -8,6 +8,8 @@
 #include "smooth/figures.h"
 #include "smooth/step_text.h"
 
+#include <QApplication>
+#include <QClipboard>
 #include <QSignalBlocker>
 
 #include <algorithm>
@@ -20,6 +22,7 @@ SmoothBench::SmoothBench(Document& document, QWidget* parent)
     : Workbench(tr("Smoothing"), {}, Leaf::Smooth, document, parent)
     , m_chips(new StepChips(this))
     , m_steps(new CheckedEdit(this))
+    , m_copy(new LinkButton(tr("Copy for the firmware"), this))
     , m_window(addWhole(tr("Readings"), 1, longestWindow, "window"))
     , m_tau(addQuantity(tr("Time constant"), "tau"))
     , m_alpha(addNumber(tr("Alpha"), {}, "alpha"))
@@ -48,13 +51,16 @@ SmoothBench::SmoothBench(Document& document, QWidget* parent)
     m_steps->setPlaceholderText(tr("no step"));
     m_steps->setToolTip(
         tr("Steps in their order, with semicolons between, such as: spike gate 5 7 5; median 5; "
-           "exponential tau 0.8; last digit 0.1"));
+           "exponential tau 0.8; digit hysteresis 0.1"));
     m_steps->setObjectName(QStringLiteral("steps"));
     m_steps->setAccessibleName(tr("Steps in words"));
     auto* inWords = new QHBoxLayout;
     inWords->setSpacing(grid + 4);
     inWords->addWidget(softLabel(tr("In words"), this));
     inWords->addWidget(m_steps);
+    m_copy->setObjectName(QStringLiteral("copySmoothing"));
+    m_copy->setToolTip(tr("The steps as C, which gives the digits that are shown here"));
+    inWords->addWidget(m_copy);
     card()->insertLayout(2, inWords);
 
     addPages();
@@ -108,6 +114,10 @@ void SmoothBench::connectChips()
             return Q_EMIT refused(QString::fromStdString(steps.error().message));
         apply(tr("Smoothing steps"), withSmoothing(instrument(), channel().id, *steps));
     });
+    connect(m_copy, &QAbstractButton::clicked, this, [this] {
+        QApplication::clipboard()->setText(QString::fromStdString(m_code));
+        m_copy->setText(tr("Copied"));
+    });
     connect(m_chips, &StepChips::currentChanged, this, &SmoothBench::showCurrent);
     connect(m_chips, &StepChips::moved, this, [this](int from, int to) {
         change(tr("Move a step"), [=](std::vector<StepSpec>& steps) {
@@ -137,7 +147,7 @@ void SmoothBench::connectChips()
         step.kind = kind;
         // A digit that holds is that of the reader; a band is the wished step.
         const auto& c = channel();
-        if (kind == StepKind::LastDigit)
+        if (kind == StepKind::DigitHysteresis)
             step.limit = std::pow(10.0, -reader().text.decimals);
         else if (kind == StepKind::DeadBand || kind == StepKind::StillBelow)
             step.limit = in(c.wish.step, unitOf(c));
@@ -239,6 +249,10 @@ void SmoothBench::showInputs(const RunView& view)
 {
     m_chips->showSteps(channel().smoothing);
     m_steps->showText(QString::fromStdString(stepsText(channel().smoothing)));
+    if (m_code != view.fixed->smoothingCode) {
+        m_code = view.fixed->smoothingCode;
+        m_copy->setText(tr("Copy for the firmware"));
+    }
     showCurrent();
     m_pages->setPageOffered(m_counting, channel().source.kind == SourceKind::Pulses);
     const auto* page = m_pages->page();

@@ -2,6 +2,7 @@
 // The workbench of the Smooth leaf: the steps as chips, what they do to the trace, and what they
 // cost.
 
+#include "app/look/chip.h"
 #include "app/look/page_chips.h"
 #include "app/look/parameter_grid.h"
 #include "app/places/channels/counting_page.h"
@@ -35,6 +36,8 @@ private:
 
     StepChips* m_chips;
     CheckedEdit* m_steps;
+    LinkButton* m_copy;
+    std::string m_code; ///< that is copied
     QSpinBox* m_window;
     QuantityEdit* m_tau;
     NumberEdit* m_alpha;

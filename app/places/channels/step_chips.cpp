@@ -48,7 +48,7 @@ QString stepFigure(const StepSpec& step)
         return QObject::tr("%1 a second").arg(number(step.limit));
     case StepKind::DeadBand:
     case StepKind::StillBelow:
-    case StepKind::LastDigit:
+    case StepKind::DigitHysteresis:
         return number(step.limit);
     case StepKind::PeakHold:
     case StepKind::MinimumHold:
@@ -125,10 +125,10 @@ StepChips::StepChips(QWidget* parent)
     m_add->setCheckable(false);
     auto* menu = new QMenu(this);
     menu->setObjectName(QStringLiteral("addStepMenu"));
-    for (const auto kind :
-        {StepKind::SpikeGate, StepKind::Median, StepKind::Exponential, StepKind::MovingAverage,
-            StepKind::MainsCycles, StepKind::SlewLimit, StepKind::DeadBand, StepKind::LastDigit,
-            StepKind::StillBelow, StepKind::PeakHold, StepKind::MinimumHold}) {
+    for (const auto kind : {StepKind::SpikeGate, StepKind::Median, StepKind::Exponential,
+             StepKind::MovingAverage, StepKind::MainsCycles, StepKind::SlewLimit,
+             StepKind::DeadBand, StepKind::DigitHysteresis, StepKind::StillBelow,
+             StepKind::PeakHold, StepKind::MinimumHold}) {
         auto* action = menu->addAction(nameOf(kind));
         connect(action, &QAction::triggered, this, [this, kind] { Q_EMIT addWanted(kind); });
     }

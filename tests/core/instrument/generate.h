@@ -45,11 +45,10 @@ inline StepSpec anyStep()
         "median " + std::to_string(2 * anyInt(0, 50) + 1),
         "spike gate " + number(0.1, 9) + " " + whole(1, 99) + " " + whole(1, 9) + " least "
             + number(0.01, 1),
-        "slew limit " + number(0.01, 9), "dead band " + number(0.01, 9),
-        "still below " + number(0.01, 9), "peak hold " + number(0, 9),
-        "minimum hold " + number(0, 9),
-        "last digit " + number(0.01, 9) + " beyond " + number(0.5, 2),
-        "mains cycles " + number(1, 400) + " " + whole(1, 9)};
+        "slew " + number(0.01, 9), "dead band " + number(0.01, 9), "still below " + number(0.01, 9),
+        "peak hold " + number(0, 9), "minimum hold " + number(0, 9),
+        "digit hysteresis " + number(0.01, 9) + " beyond " + number(0.5, 2),
+        "mains cycles " + whole(1, 9) + " hertz " + number(1, 400)};
     auto s =
         *parseStep(texts[static_cast<std::size_t>(anyInt(0, static_cast<int>(texts.size()) - 1))]);
     s.isOff = anyInt(0, 3) == 0;

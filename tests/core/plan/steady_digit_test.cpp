@@ -130,8 +130,7 @@ TEST(SmoothingTrial, ShowsWhatTheGlassWouldShow)
     EXPECT_EQ(trial.texts[0], (std::pair<double, std::string>{0, "    12.0"}));
     EXPECT_EQ(trial.texts[1].second, "    14.0");
     EXPECT_NEAR(trial.texts[1].first, 2, 1e-9);
-    const auto slow =
-        trySmoothing(v.channel(), v.reader(1), *parseSteps("slew limit 1"), data, 0.5);
+    const auto slow = trySmoothing(v.channel(), v.reader(1), *parseSteps("slew 1"), data, 0.5);
     EXPECT_GT(slow.texts.size(), 3U) << "it climbs";
     EXPECT_EQ(slow.bytes, 4);
 }

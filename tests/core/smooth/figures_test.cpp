@@ -34,7 +34,7 @@ TEST(Figures, HumThroughAnAverageIsThatOfTheHandbook)
     EXPECT_NEAR(gainAt(*parseSteps("moving average 40"), 1.0 / 2000, 60), 0.1561459428, 1e-9);
     EXPECT_NEAR(gainAt(*parseSteps("moving average 8"), 1.0 / 400, 60), 0.1618385331, 1e-9);
     EXPECT_NEAR(gainAt(*parseSteps("moving average 8"), 1.0 / 400, 400), 1, 1e-9) << "an alias";
-    EXPECT_NEAR(gainAt(*parseSteps("mains cycles 50 1"), 1.0 / 2000, 50), 0, 1e-9);
+    EXPECT_NEAR(gainAt(*parseSteps("mains cycles 1 hertz 50"), 1.0 / 2000, 50), 0, 1e-9);
 }
 
 // The gain of a chain is the transform of its impulse response.
@@ -42,7 +42,7 @@ TEST(Figures, TheGainIsThatOfTheImpulseResponse)
 {
     constexpr double dt = 0.02;
     for (const char* text : {"exponential tau 0.3", "exponential alpha 0.2; moving average 7",
-             "mains cycles 5 2; exponential tau 0.1"}) {
+             "mains cycles 2 hertz 5; exponential tau 0.1"}) {
         const auto steps = *parseSteps(text);
         const auto response = stepResponse(steps, dt, 2000);
         for (const double hertz : {0.0, 0.7, 3.0, 11.0, 24.0}) {
@@ -57,11 +57,11 @@ TEST(Figures, TheGainIsThatOfTheImpulseResponse)
 
 TEST(Figures, StepsThatHoldAddNoDelayButTakeTheirTime)
 {
-    EXPECT_EQ(delaySeconds(*parseSteps("dead band 1; slew limit 2; spike gate 5 7 5"), 0.1), 0);
-    EXPECT_NEAR(delaySeconds(*parseSteps("mains cycles 50 5"), 0.01), 0.045, 1e-12);
+    EXPECT_EQ(delaySeconds(*parseSteps("dead band 1; slew 2; spike gate 5 7 5"), 0.1), 0);
+    EXPECT_NEAR(delaySeconds(*parseSteps("mains cycles 5 hertz 50"), 0.01), 0.045, 1e-12);
     // A jump of 3 at 2 a second needs a second and a half.
-    EXPECT_NEAR(settlingSeconds(*parseSteps("slew limit 2"), 0.1, 1e-6, 3), 1.4, 0.11);
-    EXPECT_EQ(noiseGain(*parseSteps("still below 1; last digit 0.1"), 0.1), 1);
+    EXPECT_NEAR(settlingSeconds(*parseSteps("slew 2"), 0.1, 1e-6, 3), 1.4, 0.11);
+    EXPECT_EQ(noiseGain(*parseSteps("still below 1; digit hysteresis 0.1"), 0.1), 1);
 }
 
 TEST(Figures, CountTheMemoryOfTheBoard)
@@ -72,7 +72,7 @@ TEST(Figures, CountTheMemoryOfTheBoard)
     EXPECT_EQ(bytes("moving average 16", NumberKind::Float32), 17 * 4 + 4);
     EXPECT_EQ(bytes("median 101", NumberKind::Float64), 2 * 101 * 8 + 4);
     EXPECT_EQ(bytes("exponential tau 1", NumberKind::Float32), 4);
-    EXPECT_EQ(bytes("mains cycles 50 10", NumberKind::Float32), 21 * 4 + 4) << "20 samples";
+    EXPECT_EQ(bytes("mains cycles 10 hertz 50", NumberKind::Float32), 21 * 4 + 4) << "20 samples";
     EXPECT_GT(costOf(*parseStep("median 101"), NumberKind::Float32, 1).operations,
         costOf(*parseStep("median 5"), NumberKind::Float32, 1).operations);
 }

@@ -38,7 +38,7 @@ TEST(SpikeGate, FollowsANewLevelAfterSoManyOnOneSide)
 
 TEST(SlewLimit, FollowsNoFasterThanItsLimit)
 {
-    const auto out = through("slew limit 2", {0, 10, 10, 10, -10}, 0.5);
+    const auto out = through("slew 2", {0, 10, 10, 10, -10}, 0.5);
     EXPECT_EQ(out, (Values{0, 1, 2, 3, 2}));
 }
 
@@ -64,9 +64,10 @@ TEST(Holds, KeepExtremesForTheirTime)
 TEST(LastDigit, ChangesOnlyWellPastItsEdge)
 {
     // 12.34 and 12.36 lie on two sides of an edge; only what is further than 0.7 digits changes.
-    EXPECT_EQ(through("last digit 0.1", {12.34, 12.36, 12.34, 12.38, 12.34}),
+    EXPECT_EQ(through("digit hysteresis 0.1", {12.34, 12.36, 12.34, 12.38, 12.34}),
         (Values{123 * 0.1, 123 * 0.1, 123 * 0.1, 124 * 0.1, 124 * 0.1}));
-    EXPECT_EQ(through("last digit 5 beyond 1", {-12, -8, -6, -4}), (Values{-10, -10, -10, -5}));
+    EXPECT_EQ(
+        through("digit hysteresis 5 beyond 1", {-12, -8, -6, -4}), (Values{-10, -10, -10, -5}));
 }
 
 TEST(MainsCycles, TakesAWholeNumberOfCyclesAway)
@@ -75,7 +76,7 @@ TEST(MainsCycles, TakesAWholeNumberOfCyclesAway)
     Values hum;
     for (int i = 0; i < 50; ++i)
         hum.push_back(7 + std::sin(2 * 3.14159265358979 * 50 * 0.004 * i));
-    const auto out = through("mains cycles 50 1", hum, 0.004);
+    const auto out = through("mains cycles 1 hertz 50", hum, 0.004);
     EXPECT_EQ(out[0], hum[0]);
     for (std::size_t i = 4; i < out.size(); ++i)
         EXPECT_NEAR(out[i], 7, 1e-9) << i;
@@ -83,23 +84,24 @@ TEST(MainsCycles, TakesAWholeNumberOfCyclesAway)
 
 TEST(Steps, ReadWhatTheyWriteAndSayWhatIsWrong)
 {
-    for (const char* text : {"spike gate 4 7 5", "spike gate 4 7 5 least 0.01", "slew limit 2",
-             "dead band 0.05", "still below 0.5", "peak hold", "peak hold 3", "minimum hold 2",
-             "last digit 0.1", "last digit 0.1 beyond 1", "mains cycles 50 2 off"})
+    for (const char* text :
+        {"spike gate 4 7 5", "spike gate 4 7 5 least 0.01", "slew 2", "dead band 0.05",
+            "still below 0.5", "peak hold", "peak hold 3", "minimum hold 2", "digit hysteresis 0.1",
+            "digit hysteresis 0.1 beyond 1", "mains cycles 2 hertz 50 off"})
         EXPECT_EQ(stepText(*parseStep(text)), text);
-    for (const char* text : {"spike gate 4 7", "slew limit", "slew limit 0", "dead band -1",
-             "last digit 0.1 beyond 0.2", "mains cycles 50 1.5", "peak hold 3 4",
-             "spike gate 0 5 5"})
+    for (const char* text :
+        {"spike gate 4 7", "slew", "slew 0", "dead band -1", "digit hysteresis 0.1 beyond 0.2",
+            "mains cycles 1.5 hertz 50", "peak hold 3 4", "spike gate 0 5 5"})
         EXPECT_FALSE(parseStep(text)) << text;
-    EXPECT_EQ(parseStep("slew limit x").error().message.substr(0, 45),
-        "the step \"slew limit x\" lacks a number: write");
+    EXPECT_EQ(parseStep("slew x").error().message.substr(0, 39),
+        "the step \"slew x\" lacks a number: write");
 }
 
 rc::Gen<std::string> holdingSteps()
 {
-    return rc::gen::element<std::string>("spike gate 3 5 3 least 1", "slew limit 7", "dead band 3",
-        "still below 4", "peak hold", "minimum hold 0.3", "last digit 2", "mains cycles 2 1",
-        "median 3", "exponential tau 0.4");
+    return rc::gen::element<std::string>("spike gate 3 5 3 least 1", "slew 7", "dead band 3",
+        "still below 4", "peak hold", "minimum hold 0.3", "digit hysteresis 2",
+        "mains cycles 1 hertz 2", "median 3", "exponential tau 0.4");
 }
 rc::Gen<std::vector<double>> whole()
 {
