@@ -129,7 +129,7 @@ void LineMonitor::showLines()
     if (m_wrongOnly->isChecked())
         std::erase_if(shown, [](const Told& line) { return !isWrong(line); });
     const auto* bar = m_table->verticalScrollBar();
-    const bool isAtEnd = bar->value() >= bar->maximum();
+    m_followsNewest = bar->value() >= bar->maximum();
     const auto longest = std::max_element(shown.begin(), shown.end(),
         [](const Told& a, const Told& b) { return a.raw.size() < b.raw.size(); });
     if (longest != shown.end())
@@ -137,7 +137,7 @@ void LineMonitor::showLines()
             m_longest, QFontMetrics(codeFont(11)).horizontalAdvance(visibleText(longest->raw)));
     m_model->setLines(std::move(shown));
     showWidths();
-    if (isAtEnd)
+    if (m_followsNewest)
         m_table->scrollToBottom();
 }
 
@@ -151,7 +151,10 @@ void LineMonitor::showWidths()
 void LineMonitor::resizeEvent(QResizeEvent* event)
 {
     SourceView::resizeEvent(event);
+    layout()->activate(); // so that the table has its new size
     showWidths();
+    if (m_followsNewest)
+        m_table->scrollToBottom();
 }
 
 void LineMonitor::showChosen()

@@ -37,6 +37,7 @@ private:
     QTableView* m_table;
     LineModel* m_model;
     QPlainTextEdit* m_whole; ///< the chosen line
+    bool m_followsNewest = true; ///< nobody has scrolled up
     int m_longest = 0; ///< raw text that has been shown, pixels
 };
 
