@@ -48,7 +48,8 @@ private:
     RandomStream m_chance;
 };
 
-/// What the firmware prints: the reading of every channel, and what each reader shows.
+/// What the firmware prints: what each channel has read since the last line, and what each reader
+/// shows.
 class Board : public Printer, private RunObserver {
 public:
     Board(PlainInstrument instrument, Recordings recordings, double damage)
@@ -68,13 +69,20 @@ protected:
         };
         for (std::size_t i = 0; i < m_instrument.channels.size(); ++i) {
             const auto& channel = m_instrument.channels[i];
-            if (!m_run.latest(i).hasCome || givesCodes(channel.source.kind))
-                continue;
-            if (isConverted(channel.source.kind))
-                add(channel.id + ".reading", numberText(m_readings[i]));
+            const auto newest = m_newest.find(i);
+            if (newest == m_newest.end() || givesCodes(channel.source.kind))
+                continue; // nothing has come since the last line
+            // Before the smoothing, which whoever hears it does himself. Of a waveform the rate:
+            // its codes would have to come as fast as they are read.
+            const auto scaled = numberText(fromSi(newest->second.scaled, channel.unit));
+            if (channel.source.kind == SourceKind::Waveform)
+                add(channel.id + ".scaled", scaled);
+            else if (isConverted(channel.source.kind))
+                add(channel.id + ".reading", numberText(newest->second.reading));
             else
-                add(channel.id, numberText(fromSi(m_run.latest(i).real, channel.unit)));
+                add(channel.id, scaled);
         }
+        m_newest.clear();
         for (std::size_t i = 0; i < m_instrument.readers.size(); ++i) {
             const auto& reader = m_instrument.readers[i];
             std::string text(
@@ -91,12 +99,9 @@ private:
     {
         return std::isnan(value) ? "nan" : significantText(value, 7);
     }
-    void sampled(const SampleRecord& record) override
-    {
-        m_readings[record.channel] = record.real.reading;
-    }
+    void sampled(const SampleRecord& record) override { m_newest[record.channel] = record.real; }
     PlainInstrument m_instrument;
-    std::map<std::size_t, double> m_readings;
+    std::map<std::size_t, StageValues> m_newest; ///< of the channels sampled since the last line
     FirmwareRun m_run;
 };
 

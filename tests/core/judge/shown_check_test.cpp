@@ -1,9 +1,13 @@
 // What a board shows beside what it should show: each planted mistake is named.
 
 #include "judge/shown_check.h"
+#include "run/live_intake.h"
+#include "run/run_history.h"
+#include "run/stand_in.h"
+#include "tests/core/sources.h"
 #include "tests/support.h"
 
-#include <gtest/gtest.h>
+#include <gmock/gmock.h>
 
 #include <fmt/format.h>
 
@@ -50,6 +54,33 @@ TEST_F(ShownCheckTest, NamesThePlantedMistake)
         "it shows a number although it has none: the last one stays");
     EXPECT_EQ(cause(12.84, "-----", "12.84"), "it shows a mark although it has a value");
     EXPECT_EQ(cause(13.5, "13.49", "13.50"), "one step of the last digit");
+}
+
+TEST(ShownCheckOfABoard, AStandInThatIsRightIsNotBlamed)
+{
+    const auto skiff = test::wholeSkiff();
+    const auto plain = *resolve(skiff, "");
+    const auto board = *makeStandIn(skiff, {StandInKind::Board});
+    RunHistory history(ticksFromSeconds(1));
+    FirmwareRun run(plain, {{}, {}, true}, history);
+    LiveIntake intake;
+    ShownCheck check;
+    int blamed = 0;
+    int compared = 0;
+    for (const auto& sent : board->until(ticksFromSeconds(120))) {
+        const auto lines = intake.deliver(plain, {sent.at, sent.bytes}, run);
+        run.advanceTo(sent.at);
+        for (const auto& line : lines)
+            for (const auto& pair : check.compare(plain, run, line)) {
+                const bool isSettled =
+                    inSeconds(sent.at) > 20; // what it smoothed before is unknown
+                compared += isSettled ? 1 : 0;
+                blamed += isSettled && pair.cause == "another value" ? 1 : 0;
+            }
+    }
+    EXPECT_GT(compared, 3000);
+    // The battery is read twice as often as it is told of, which a sharp dip gives away.
+    EXPECT_LT(blamed, compared / 500);
 }
 
 TEST_F(ShownCheckTest, ASteadyShareIsTheScaling)

@@ -67,7 +67,8 @@ TEST(StandIn, ABoardPrintsWhatItReadAndWhatItShows)
     EXPECT_EQ(
         newest["house-battery.reading"], shortestText(ran.history.lastSample(0)->real.reading));
     EXPECT_THAT(newest["helm-volts.shown"], testing::MatchesRegex("1[0-9]\\.[0-9]+"));
-    EXPECT_NEAR(*parseNumber(newest["speed"]), ran.last(2), 1e-5 * ran.last(2));
+    const double speed = fromSi(ran.history.lastSample(2)->real.scaled, ran.plain.channels[2].unit);
+    EXPECT_NEAR(*parseNumber(newest["speed"]), speed, 1e-5 * speed);
 }
 
 TEST(StandIn, AReceiverAndItsDamage)
