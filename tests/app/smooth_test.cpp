@@ -47,7 +47,7 @@ protected:
 TEST_F(SmoothTest, AddsAStepOfAnyKindAndItsFigures)
 {
     click("addStep");
-    clickEntry(find<QMenu>("addStepMenu"), QStringLiteral("Last digit"));
+    clickEntry(find<QMenu>("addStepMenu"), QStringLiteral("Digit hysteresis"));
     EXPECT_EQ(steps(), "median 5; exponential tau 0.8; digit hysteresis 0.01");
     // Its figures stand beside the chips.
     ASSERT_TRUE(waitFor([&] {
