@@ -179,11 +179,10 @@ private:
     std::vector<Sent> m_waiting;
 };
 
-/// Makes the values of a capture the truth of their channels. Codes and volts at the pin are none.
+/// Makes the values of a capture the truth of their channels.
 Result<void> follow(PlainInstrument& instrument, std::vector<Capture> course)
 {
-    std::erase_if(
-        course, [](const Capture& c) { return c.tap == Tap::Pin || c.tap == Tap::Reading; });
+    std::erase_if(course, [](const Capture& c) { return !tellsTruth(c.tap); });
     const auto recordings = recordingsFor(instrument, std::move(course));
     if (!recordings)
         return recordings.error();
@@ -200,7 +199,7 @@ Result<void> follow(PlainInstrument& instrument, std::vector<Capture> course)
 bool holds(const std::vector<Capture>& course, const std::string& channel)
 {
     return std::any_of(course.begin(), course.end(), [&](const Capture& capture) {
-        return capture.channel == channel && capture.tap != Tap::Pin && capture.tap != Tap::Reading;
+        return capture.channel == channel && tellsTruth(capture.tap);
     });
 }
 

@@ -28,6 +28,13 @@ enum class StandInKind {
 inline constexpr std::array<std::string_view, 8> standInWords{
     "board", "meter", "pulses", "receiver", "remote", "scanner", "node", "computer"};
 
+/// Whether a capture holds values at a tap that a stand-in can take as the truth: codes and volts
+/// at the pin are none.
+constexpr bool tellsTruth(Tap tap)
+{
+    return tap != Tap::Reading && tap != Tap::Pin;
+}
+
 struct StandInSetting {
     StandInKind kind = StandInKind::Board;
     std::string scenario{}; ///< id or name; empty is the first

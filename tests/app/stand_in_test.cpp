@@ -144,6 +144,8 @@ TEST_F(StandInTest, SaysWhatIsInTheWay)
     type("speakerAddress", QStringLiteral("/dev/ttyUSB0 soon"));
     click("speakerButton");
     EXPECT_TRUE(says(QStringLiteral("is no port and speed")));
+    QTest::qWait(300); // the lines that would be sent are found meanwhile
+    EXPECT_TRUE(says(QStringLiteral("is no port and speed"))) << find<QLabel>("speakerState")->text().toStdString();
     choose("speakerWay", QStringLiteral("a feed over HTTP"));
     type("speakerAddress", QStringLiteral("70000"));
     click("speakerButton");

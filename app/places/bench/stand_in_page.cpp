@@ -57,11 +57,6 @@ QString titleOf(StandInKind kind)
     return {};
 }
 
-bool isCodesOrVolts(Tap tap)
-{
-    return tap == Tap::Reading || tap == Tap::Pin;
-}
-
 /// Whether a stand-in can follow a capture: a board reads any column, others want values of their
 /// channel.
 bool canFollow(const StoredCapture& capture, StandInKind kind, const std::string& channel)
@@ -69,7 +64,7 @@ bool canFollow(const StoredCapture& capture, StandInKind kind, const std::string
     return kind == StandInKind::Board
         || std::any_of(
             capture.columns.begin(), capture.columns.end(), [&](const StoredColumn& column) {
-                return column.channel == channel && !isCodesOrVolts(column.tap);
+                return column.channel == channel && tellsTruth(column.tap);
             });
 }
 
@@ -197,14 +192,17 @@ void StandInPage::fillSheet(Card& card)
     connect(m_kind, &QComboBox::activated, this, [this] {
         offerChannels();
         offerCourses();
-        preview();
+        choose();
     });
     connect(m_channel, &QComboBox::activated, this, [this] {
         offerCourses();
-        preview();
+        choose();
     });
-    connect(m_course, &QComboBox::activated, this, &StandInPage::preview);
-    connect(m_way, &QComboBox::activated, this, &StandInPage::showWay);
+    connect(m_course, &QComboBox::activated, this, &StandInPage::choose);
+    connect(m_way, &QComboBox::activated, this, [this] {
+        showWay();
+        tell({});
+    });
     connect(m_address, &CheckedEdit::entered, m_address, &CheckedEdit::showText);
     connect(m_button, &QPushButton::clicked, this, &StandInPage::toggle);
     connect(m_faults, &FaultsRow::chosen, this, [this](const io::StandInFaults& faults) {
@@ -348,6 +346,12 @@ std::function<Result<std::unique_ptr<StandIn>>(const io::Progress&)> StandInPage
             const io::Progress& progress) { return make(instrument, setting, capture, progress); };
 }
 
+void StandInPage::choose()
+{
+    tell({}); // what was refused before
+    preview();
+}
+
 void StandInPage::preview()
 {
     m_previewing.stop();
@@ -367,7 +371,8 @@ void StandInPage::preview()
             const auto words = made ? QString() : qText(describe(made.error()));
             return [this, lines = linesOf(first), words] {
                 m_sent->showTold(lines);
-                tell(words);
+                if (!words.isEmpty())
+                    tell(words);
             };
         });
 }

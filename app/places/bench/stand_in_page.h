@@ -51,6 +51,7 @@ private:
     void offerChannels();
     void offerCourses();
     void showWay();
+    void choose();
     /// Shows what would be sent, while nothing is.
     void preview();
     void toggle();
