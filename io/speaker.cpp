@@ -65,6 +65,8 @@ private:
                 tell(outlet->words());
             }
             for (const auto& chunk : chunks) {
+                if (stop.stop_requested())
+                    return;
                 if (const auto written = outlet->write(chunk.bytes); !written) {
                     fail(LinkState::Lost, written.error().message);
                     outlet.reset();
@@ -97,6 +99,7 @@ private:
     {
         const std::lock_guard lock(m_mutex);
         m_report.bytes += chunk.bytes.size();
+        m_report.behindSeconds = inSeconds(m_link.now() - chunk.at);
         m_last.push_back(chunk);
         if (m_last.size() > mostLast)
             m_last.pop_front();

@@ -16,6 +16,7 @@ struct SpeakerReport {
     LinkState state = LinkState::Opening;
     std::string words; ///< where it speaks, or what is in the way and the way out
     std::size_t bytes = 0; ///< that were written
+    double behindSeconds = 0; ///< how late the newest of them went out: a port can be too slow
     std::vector<LiveChunk> last; ///< the newest of them
 };
 

@@ -266,6 +266,24 @@ TEST_F(SerialPortTest, AStandInOnATerminalIsHeardByTheListener)
     EXPECT_EQ(decoder.badCount(), 0);
 }
 
+TEST_F(SerialPortTest, ASlowPortIsToldAndLetGo)
+{
+    class SlowOutlet : public Outlet {
+    public:
+        Result<void> write(std::string_view /*bytes*/) override
+        {
+            std::this_thread::sleep_for(std::chrono::milliseconds(300));
+            return {};
+        }
+        std::string words() const override { return "slow"; }
+    };
+    auto board = makeStandIn(test::wholeSkiff(), {StandInKind::Board}); // five lines a second
+    auto speaker = Speaker::start(std::move(board).value(),
+        [] { return Result<std::unique_ptr<Outlet>>(std::make_unique<SlowOutlet>()); });
+    EXPECT_TRUE(waitFor([&] { return speaker->report().behindSeconds > 0.5; }));
+    speaker.reset(); // what still waits is not written
+}
+
 TEST(RealComputer, TellsWhatTheKernelTells)
 {
     const auto computer = realComputer();

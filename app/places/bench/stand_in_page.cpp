@@ -479,8 +479,15 @@ void StandInPage::showReport()
     if (!m_speaker)
         return;
     const auto report = m_speaker->report();
+    constexpr double late = 1; // seconds
     if (report.state == io::LinkState::Open)
-        tell(tr("Speaks on %1, %2 bytes so far").arg(qText(report.words)).arg(report.bytes));
+        tell(tr("Speaks on %1, %2 bytes so far%3")
+                 .arg(qText(report.words))
+                 .arg(report.bytes)
+                 .arg(report.behindSeconds < late
+                         ? QString()
+                         : tr(", %1 behind: the port is too slow for it")
+                               .arg(qText(durationText(report.behindSeconds)))));
     else if (report.state != io::LinkState::Opening)
         tell(tr("%1. It is tried again.").arg(qText(report.words)));
     m_sent->showTold(linesOf(report.last));
