@@ -121,6 +121,9 @@ void feed(Context& context, const FeedSetting& setting)
             "say where to: --link PATH for a pseudo-terminal, --port TTY for a serial port, or "
             "--http PORT for a feed on this computer",
             ""});
+    if (setting.http >= 0 && setting.what == standInWords[std::size_t(StandInKind::Wheel)])
+        return context.fail({ErrorCode::InvalidArgument,
+            "a wheel makes pulses on a line: they cannot go over HTTP", ""});
     auto made = makeFeed(setting);
     if (!made)
         return context.fail(made.error());
@@ -155,7 +158,8 @@ void addFeed(CLI::App& app, Context& context)
         "a stand-in on a pseudo-terminal or a serial port, until it is interrupted");
     command
         ->add_option("WHAT", setting->what,
-            "board, meter, pulses, receiver, remote, scanner, node or computer; an instrument file "
+            "board, meter, pulses, wheel, receiver, remote, scanner, node or computer; an "
+            "instrument file "
             "is its board; any other file is a log, sent line by line in its own time")
         ->required();
     command->add_option("--file", setting->file, "the instrument whose parts stand in");

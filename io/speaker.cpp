@@ -12,7 +12,7 @@ namespace fern::io {
 
 namespace {
 
-constexpr auto pause = std::chrono::milliseconds(10);
+constexpr auto pause = std::chrono::milliseconds(2); // as exact as pulses come
 
 class ThreadedSpeaker : public Speaker {
 public:

@@ -58,6 +58,8 @@ QList<PlayChoice> MainWindow::playChoices() const
                                                     : tr("recording: %1").arg(m_recordingName),
         recordingKey};
     for (const auto kind : standInsFor(instrument)) {
+        if (!isReadable(kind))
+            continue;
         const auto word = qText(standInWords[static_cast<std::size_t>(kind)]);
         choices << PlayChoice{tr("stand-in: %1").arg(word), standInKey + word};
     }

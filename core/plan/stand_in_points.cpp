@@ -12,6 +12,7 @@ Instrument usualInstrumentFor(StandInKind kind)
         case StandInKind::Meter:
             return "battery-12v";
         case StandInKind::Pulses:
+        case StandInKind::Wheel:
             return "speed-wheel";
         case StandInKind::Receiver:
             return "speed-receiver";

@@ -150,6 +150,34 @@ private:
     std::int64_t m_count = 0;
 };
 
+/// The wheel itself: a byte at each pulse, so that its line goes low once.
+class PulseMaking : public StandIn {
+public:
+    PulseMaking(const PlainChannel& channel, double damage, std::uint64_t seed)
+        : m_train(pulseTrainOf(channel, seed))
+        , m_damage(damage)
+        , m_chance(seed, "stand-in", "damage")
+    {
+    }
+    /// A damaged pulse is one that is missing.
+    std::vector<Sent> until(Ticks until) override
+    {
+        std::vector<Sent> sent;
+        for (const auto& edge : m_train.edges(m_from, until))
+            if (edge.toHigh && !edge.isBounce && m_chance.uniform(m_count++) >= m_damage)
+                sent.push_back({edge.at, std::string(1, pulseByte)});
+        m_from = until;
+        return sent;
+    }
+
+private:
+    PulseTrain m_train;
+    double m_damage;
+    RandomStream m_chance;
+    std::uint64_t m_count = 0;
+    Ticks m_from;
+};
+
 /// A device of the instrument.
 class Speaking : public StandIn {
 public:
@@ -211,6 +239,7 @@ bool suits(StandInKind stand, SourceKind kind)
     case StandInKind::Meter:
         return hasLane(kind) && !hasEvents(kind);
     case StandInKind::Pulses:
+    case StandInKind::Wheel:
         return kind == SourceKind::Pulses;
     case StandInKind::Receiver:
         return kind == SourceKind::Receiver;
@@ -263,8 +292,8 @@ Result<std::unique_ptr<StandIn>> makeStandIn(
             return followed.error();
     const auto found =
         std::find_if(plain.channels.begin(), plain.channels.end(), [&](const PlainChannel& c) {
-            const bool needsLane =
-                setting.kind == StandInKind::Meter || setting.kind == StandInKind::Pulses;
+            const bool needsLane = setting.kind == StandInKind::Meter
+                || setting.kind == StandInKind::Pulses || setting.kind == StandInKind::Wheel;
             return suits(setting.kind, c.source.kind) && (!needsLane || !c.lane.empty())
                 && (!follows || holds(setting.course, c.id))
                 && (setting.channel.empty() || c.id == setting.channel);
@@ -290,6 +319,8 @@ Result<std::unique_ptr<StandIn>> makeStandIn(
         made = std::make_unique<Meter>(*found, setting.damage, plain.seed);
     } else if (setting.kind == StandInKind::Pulses) {
         made = std::make_unique<PulseCounting>(*found, setting.damage, plain.seed);
+    } else if (setting.kind == StandInKind::Wheel) {
+        made = std::make_unique<PulseMaking>(*found, setting.damage, plain.seed);
     } else {
         if (setting.damage > 0) {
             FaultSpec garbage;

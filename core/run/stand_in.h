@@ -19,14 +19,25 @@ enum class StandInKind {
     Board, ///< runs the instrument and prints raw and shown values, as its firmware would
     Meter, ///< a reference meter beside the first channel: prints what is true
     Pulses, ///< counts pulses of a wheel
+    Wheel, ///< makes the pulses themselves on its line, a byte each
     Receiver,
     Remote,
     Scanner,
     Node,
     Computer, ///< made-up health of a computer
 };
-inline constexpr std::array<std::string_view, 8> standInWords{
-    "board", "meter", "pulses", "receiver", "remote", "scanner", "node", "computer"};
+inline constexpr std::array<std::string_view, 9> standInWords{
+    "board", "meter", "pulses", "wheel", "receiver", "remote", "scanner", "node", "computer"};
+
+/// Whether what a stand-in sends can be read as lines; the levels of a wheel cannot.
+constexpr bool isReadable(StandInKind kind)
+{
+    return kind != StandInKind::Wheel;
+}
+
+/// The byte of a wheel: its start bit and four zeros, sent from the lowest bit on, make one low
+/// pulse of five bits on the line, and four ones and the stop bit end it.
+constexpr char pulseByte = '\xF0';
 
 /// Whether a capture holds values at a tap that a stand-in can take as the truth: codes and volts
 /// at the pin are none.

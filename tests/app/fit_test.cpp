@@ -132,6 +132,12 @@ TEST_F(FitTest, TheBenchAndWhatIsAroundAChannel)
     find<QComboBox>("speakerWay")->setFocus();
     QTest::keyClick(find<QComboBox>("speakerWay"), Qt::Key_Down);
     expectFits("a stand-in on a serial port");
+    auto* kind = find<QComboBox>("speakerKind");
+    kind->setFocus();
+    for (int i = 0; i < 3; ++i)
+        QTest::keyClick(kind, Qt::Key_Down);
+    EXPECT_EQ(kind->currentText(), QStringLiteral("a wheel, pulse by pulse"));
+    expectFits("a wheel on a serial port");
     window.listenTo(QStringLiteral("board"));
     ASSERT_TRUE(QTest::qWaitFor([this] {
         const auto view = window.runner().view();

@@ -145,7 +145,8 @@ TEST_F(StandInTest, SaysWhatIsInTheWay)
     click("speakerButton");
     EXPECT_TRUE(says(QStringLiteral("is no port and speed")));
     QTest::qWait(300); // the lines that would be sent are found meanwhile
-    EXPECT_TRUE(says(QStringLiteral("is no port and speed"))) << find<QLabel>("speakerState")->text().toStdString();
+    EXPECT_TRUE(says(QStringLiteral("is no port and speed")))
+        << find<QLabel>("speakerState")->text().toStdString();
     choose("speakerWay", QStringLiteral("a feed over HTTP"));
     type("speakerAddress", QStringLiteral("70000"));
     click("speakerButton");
@@ -155,6 +156,9 @@ TEST_F(StandInTest, SaysWhatIsInTheWay)
     EXPECT_TRUE(says(QStringLiteral("Answers at http://127.0.0.1:")));
     EXPECT_FALSE(find<QComboBox>("speakerKind")->isEnabled()) << "it speaks";
     click("speakerButton");
+    choose("speakerKind", QStringLiteral("a wheel, pulse by pulse"));
+    click("speakerButton");
+    EXPECT_TRUE(says(QStringLiteral("cannot go over HTTP")));
     choose("speakerKind", QStringLiteral("a log file, line by line…"));
     dialogs.nextOpen = folder.filePath(QStringLiteral("gone.nmea"));
     click("speakerButton");

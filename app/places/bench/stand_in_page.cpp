@@ -43,6 +43,8 @@ QString titleOf(StandInKind kind)
         return QObject::tr("a reference meter");
     case StandInKind::Pulses:
         return QObject::tr("a pulse counter");
+    case StandInKind::Wheel:
+        return QObject::tr("a wheel, pulse by pulse");
     case StandInKind::Receiver:
         return QObject::tr("a satellite receiver");
     case StandInKind::Remote:
@@ -192,6 +194,7 @@ void StandInPage::fillSheet(Card& card)
     connect(m_kind, &QComboBox::activated, this, [this] {
         offerChannels();
         offerCourses();
+        showAdvice();
         choose();
     });
     connect(m_channel, &QComboBox::activated, this, [this] {
@@ -292,31 +295,46 @@ StandInPage::Way StandInPage::way() const
     return static_cast<Way>(m_way->currentIndex());
 }
 
+/// Begins with an address that fits the way.
 void StandInPage::showWay()
 {
     m_address->setVisible(way() != Way::Terminal);
-    switch (way()) {
-    case Way::Terminal:
-        m_advice->setText(tr("Another program on this computer opens it like a serial port."));
-        break;
-    case Way::Port: {
+    if (way() == Way::Port) {
         const auto ports = io::serialPorts();
         m_address->setAccessibleName(tr("Path of the port and its speed in baud"));
         m_address->showText(
             (ports.empty() ? QStringLiteral("/dev/ttyUSB0") : qText(ports.front().path))
             + QStringLiteral(" 9600"));
-        m_advice->setText(tr("Path and speed. Join the adapter's transmit line with the board's "
-                             "receive pin, and both grounds, which are this computer's ground "
-                             "then. Mind the levels: a 5 V adapter can destroy a 3.3 V pin."));
-        break;
-    }
-    case Way::Http:
+    } else if (way() == Way::Http) {
         m_address->setAccessibleName(tr("Number of the port on this computer"));
         m_address->showText(QStringLiteral("8090"));
-        m_advice->setText(tr("A port number; 0 is any free one. Only programs on this computer are "
-                             "answered."));
-        break;
     }
+    showAdvice();
+}
+
+void StandInPage::showAdvice()
+{
+    switch (way()) {
+    case Way::Terminal:
+        return m_advice->setText(
+            tr("Another program on this computer opens it like a serial port."));
+    case Way::Port:
+        return m_advice->setText(
+            tr("Path and speed. Join the adapter's transmit line with the board's receive pin, and "
+               "both grounds, which are this computer's ground then. Mind the levels: a 5 V "
+               "adapter can destroy a 3.3 V pin.")
+            + (isWheel() ? tr(" Each pulse makes the transmit line low once, for five bits: join "
+                              "it with the pin that counts.")
+                         : QString()));
+    case Way::Http:
+        return m_advice->setText(tr("A port number; 0 is any free one. Only programs on this "
+                                    "computer are answered."));
+    }
+}
+
+bool StandInPage::isWheel() const
+{
+    return m_kind->currentData().toInt() == static_cast<int>(StandInKind::Wheel);
 }
 
 StandInSetting StandInPage::setting() const
@@ -412,6 +430,8 @@ void StandInPage::start()
 void StandInPage::speak(std::unique_ptr<StandIn> standIn)
 {
     if (way() == Way::Http) {
+        if (isWheel())
+            return refuse(tr("A wheel makes pulses on a line: they cannot go over HTTP."));
         constexpr int mostPort = 65535;
         const auto port = parseNumber(m_address->text().trimmed().toStdString());
         if (!port || *port < 0 || *port > mostPort || *port != std::floor(*port))

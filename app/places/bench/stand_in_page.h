@@ -51,6 +51,7 @@ private:
     void offerChannels();
     void offerCourses();
     void showWay();
+    void showAdvice();
     void choose();
     /// Shows what would be sent, while nothing is.
     void preview();
@@ -68,6 +69,7 @@ private:
     StandInSetting setting() const;
     bool isOn() const { return m_speaker != nullptr || m_server != nullptr; }
     Way way() const;
+    bool isWheel() const;
 
     Document& m_document;
     CaptureLibrary& m_library;

@@ -126,6 +126,27 @@ TEST(StandIn, AWheelTurnsAsRecorded)
     EXPECT_EQ(pulsesAt(0), 0);
 }
 
+TEST(StandIn, AWheelMakesItsPulsesOnTheLine)
+{
+    // 9600 baud and the lowest bit first, as a UART sends: one low pulse, however many bits.
+    std::string levels = "1"; // the line rests high
+    levels += '0'; // the start bit
+    for (int bit = 0; bit < 8; ++bit)
+        levels += (static_cast<unsigned char>(pulseByte) >> bit & 1) != 0 ? '1' : '0';
+    levels += '1'; // the stop bit
+    EXPECT_EQ(levels, "10000011111");
+    StandInSetting setting{StandInKind::Wheel};
+    setting.course = steady(setting.kind, Tap::Scaled, "km/h", 10);
+    const auto made = makeStandIn(usualInstrumentFor(setting.kind), setting);
+    ASSERT_TRUE(made);
+    const auto sent = (*made)->until(ticksFromSeconds(90));
+    const auto& source = usualInstrumentFor(setting.kind).channels.front()->source;
+    const double apart = 1 / (10 * source.pulses.perUnit);
+    EXPECT_NEAR(static_cast<double>(sent.size()), 90 / apart, 1);
+    for (std::size_t i = 1; i < sent.size(); ++i)
+        ASSERT_NEAR(inSeconds(sent[i].at - sent[i - 1].at), apart, 1e-6);
+}
+
 TEST(StandIn, ABoardReadsRecordedCodes)
 {
     StandInSetting setting{StandInKind::Board};
@@ -151,8 +172,8 @@ TEST(StandIn, SaysWhatIsMissing)
 {
     const auto skiff = test::wholeSkiff();
     EXPECT_EQ(standInsFor(skiff),
-        (std::vector<StandInKind>{
-            StandInKind::Board, StandInKind::Meter, StandInKind::Pulses, StandInKind::Receiver}));
+        (std::vector<StandInKind>{StandInKind::Board, StandInKind::Meter, StandInKind::Pulses,
+            StandInKind::Wheel, StandInKind::Receiver}));
     const auto error = [&](const StandInSetting& setting) {
         return makeStandIn(skiff, setting).error().message;
     };
