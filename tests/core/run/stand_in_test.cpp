@@ -121,7 +121,7 @@ TEST(StandIn, AWheelTurnsAsRecorded)
         const auto text = saysIn(100, setting);
         return *parseNumber(trimmed(text.substr(text.rfind(':') + 1)));
     };
-    const auto& source = usualInstrumentFor(StandInKind::Pulses).channels.front()->source;
+    const auto source = usualInstrumentFor(StandInKind::Pulses).channels.front()->source;
     EXPECT_NEAR(pulsesAt(12), 100 * 12 * source.pulses.perUnit, 1);
     EXPECT_EQ(pulsesAt(0), 0);
 }
@@ -140,7 +140,7 @@ TEST(StandIn, AWheelMakesItsPulsesOnTheLine)
     const auto made = makeStandIn(usualInstrumentFor(setting.kind), setting);
     ASSERT_TRUE(made);
     const auto sent = (*made)->until(ticksFromSeconds(90));
-    const auto& source = usualInstrumentFor(setting.kind).channels.front()->source;
+    const auto source = usualInstrumentFor(setting.kind).channels.front()->source;
     const double apart = 1 / (10 * source.pulses.perUnit);
     EXPECT_NEAR(static_cast<double>(sent.size()), 90 / apart, 1);
     for (std::size_t i = 1; i < sent.size(); ++i)
