@@ -93,7 +93,8 @@ Result<std::unique_ptr<StandIn>> make(const Instrument& instrument, StandInSetti
         auto read = io::readRecording(capture, progress);
         if (!read)
             return read.error();
-        setting.course = std::move(read->captures);
+        auto recording = std::move(read).value();
+        setting.course = std::move(recording.captures);
     }
     return makeStandIn(instrument, setting);
 }
