@@ -1,6 +1,7 @@
 #pragma once
 // A feed over HTTP that is asked again and again: JSON, or lines in any form that a port may send.
 
+#include "base/result.h"
 #include "io/link.h"
 
 #include <memory>
