@@ -37,13 +37,14 @@ public:
         : m_channel(channel)
         , m_faults(channel.faults, seed, channel.id)
         , m_beats(pulseTrainOf(channel, seed))
+        , m_base(inSi(channel.source.waveform.base))
+        , m_swing(inSi(channel.source.waveform.swing))
     {
     }
     Sampling sample(Ticks now) override
     {
-        const auto& w = m_channel.source.waveform;
         const double phase = m_beats.phaseAt(m_faults.seenSeconds(inSeconds(now)));
-        return {Tap::Pin, inSi(w.base) + inSi(w.swing) * beatShape(phase - std::floor(phase)),
+        return {Tap::Pin, m_base + m_swing * beatShape(phase - std::floor(phase)),
             truthAt(m_channel, m_faults, now)};
     }
 
@@ -51,6 +52,7 @@ private:
     PlainChannel m_channel;
     Faults m_faults;
     PulseTrain m_beats;
+    double m_base, m_swing; ///< volts
 };
 
 /// The last event at or before an instant.

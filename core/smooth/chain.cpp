@@ -36,7 +36,8 @@ template <> struct Kernel<double> {
 };
 
 /// A step that knows no more than its last output and the time since the last valid sample.
-template <class Real> class RememberingRun : public StepRun {
+/// `Step` gives next(); it is known here, so that a long series needs no call for each sample.
+template <class Real, class Step> class RememberingRun : public StepRun {
 public:
     void run(std::span<const double> seconds, std::span<double> values) final
     {
@@ -44,7 +45,7 @@ public:
             m_sinceValid += seconds[i];
             if (std::isnan(values[i]))
                 continue;
-            m_last = next(static_cast<Real>(values[i]));
+            m_last = static_cast<Step*>(this)->next(static_cast<Real>(values[i]));
             m_started = true;
             m_sinceValid = 0;
             values[i] = static_cast<double>(m_last);
@@ -52,14 +53,12 @@ public:
     }
 
 protected:
-    virtual Real next(Real x) = 0;
-
     double m_sinceValid = 0;
     bool m_started = false;
     Real m_last = 0;
 };
 
-template <class Real> class ExponentialRun : public RememberingRun<Real> {
+template <class Real> class ExponentialRun : public RememberingRun<Real, ExponentialRun<Real>> {
 public:
     explicit ExponentialRun(const StepSpec& step)
         : m_step(step)
@@ -67,11 +66,12 @@ public:
     {
     }
 
-private:
-    Real next(Real x) override
+    Real next(Real x)
     {
         return this->m_started ? Kernel<Real>::exponential(this->m_last, x, alpha()) : x;
     }
+
+private:
     Real alpha()
     {
         if (!m_step.byAlpha && this->m_sinceValid != m_alphaSeconds) {
@@ -160,15 +160,14 @@ private:
 };
 
 /// Slew limit, dead band, still below, last digit.
-template <class Real> class HoldingRun : public RememberingRun<Real> {
+template <class Real> class HoldingRun : public RememberingRun<Real, HoldingRun<Real>> {
 public:
     explicit HoldingRun(const StepSpec& step)
         : m_step(step)
     {
     }
 
-private:
-    Real next(Real x) override
+    Real next(Real x)
     {
         const auto limit = static_cast<Real>(m_step.limit);
         const auto last = this->m_last;
@@ -190,6 +189,7 @@ private:
         }
     }
 
+private:
     StepSpec m_step;
 };
 
