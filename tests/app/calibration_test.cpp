@@ -26,7 +26,6 @@ protected:
         QTest::mouseClick(find<QAbstractButton>("scaleCalibrate"), Qt::LeftButton);
         ASSERT_TRUE(waitFor([&] { return find<QWidget>("pairs")->isVisible(); }));
     }
-    bool waitFor(const std::function<bool()>& isSo) { return QTest::qWaitFor(isSo, 20000); }
     const Channel& channel() { return *instrument().channels[0]; }
     /// Moves to an instant of the scenario, waits, and says what a meter shows then.
     void takeAt(double seconds, const QString& said)

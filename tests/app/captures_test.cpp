@@ -31,16 +31,6 @@ protected:
     {
         return QString::fromStdString(io::capturePath(path.toStdString(), id));
     }
-    void click(const char* name)
-    {
-        auto* button = find<QAbstractButton>(name);
-        ASSERT_TRUE(waitFor([&] {
-            return button->isEnabled() && button->visibleRegion().boundingRect() == button->rect();
-        })) << name;
-        QTest::mouseClick(button, Qt::LeftButton);
-        settle();
-    }
-    bool waitFor(const std::function<bool()>& isSo) { return QTest::qWaitFor(isSo, 20000); }
     bool says(const char* label, const QString& part)
     {
         return waitFor([&] { return find<QLabel>(label)->text().contains(part); });

@@ -37,7 +37,6 @@ protected:
         return QTest::qWaitFor(
             [&] { return find<LineLabel>(label)->text().contains(part); }, 20000);
     }
-    bool waitFor(const std::function<bool()>& isSo) { return QTest::qWaitFor(isSo, 20000); }
     /// Lets a board speak: `count` lines with one code.
     void speak(io::PseudoTerminal& terminal, int code, int count = 5)
     {

@@ -20,7 +20,6 @@ protected:
         openLeaf("Smooth");
         ASSERT_TRUE(waitFor([&] { return find<QWidget>("stepChips")->isVisible(); }));
     }
-    bool waitFor(const std::function<bool()>& isSo) { return QTest::qWaitFor(isSo, patience); }
     std::string steps() { return stepsText(channel().smoothing); }
     const Channel& channel()
     {

@@ -26,16 +26,6 @@ protected:
         window.openPlace(MainWindow::Place::Bench);
         click("benchStandIn");
     }
-    void click(const char* name)
-    {
-        auto* button = find<QAbstractButton>(name);
-        ASSERT_TRUE(waitFor([&] {
-            return button->isEnabled() && button->visibleRegion().boundingRect() == button->rect();
-        })) << name;
-        QTest::mouseClick(button, Qt::LeftButton);
-        settle();
-    }
-    bool waitFor(const std::function<bool()>& isSo) { return QTest::qWaitFor(isSo, 20000); }
     /// Chooses by the keys, as a maker without a mouse does.
     void choose(const char* box, const QString& text)
     {

@@ -109,6 +109,20 @@ protected:
             [this] { return window.runner().view()->revision == window.runner().revision(); },
             patience));
     }
+    static bool waitFor(const std::function<bool()>& isSo)
+    {
+        return QTest::qWaitFor(isSo, patience);
+    }
+    /// Clicks a button once it is laid out and can be pressed.
+    void click(const char* name)
+    {
+        auto* button = find<QAbstractButton>(name);
+        ASSERT_TRUE(waitFor([&] {
+            return button->isEnabled() && button->visibleRegion().boundingRect() == button->rect();
+        })) << name;
+        QTest::mouseClick(button, Qt::LeftButton);
+        settle();
+    }
     void openChannel(const char* id)
     {
         QTest::mouseClick(

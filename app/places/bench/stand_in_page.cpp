@@ -80,8 +80,11 @@ std::vector<Told> linesOf(const std::vector<LiveChunk>& chunks)
             lines.push_back(toldOf(line));
     if (!lines.empty())
         return lines;
-    for (const auto& chunk : chunks) // codes without any form
-        lines.push_back({chunk.at, std::string(trimmed(chunk.bytes)), {}, ToldState::Good});
+    for (const auto& chunk : chunks) { // codes without any form, pulses
+        const bool isPulse = chunk.bytes.front() == pulseByte;
+        lines.push_back(
+            {chunk.at, isPulse ? "pulse" : std::string(trimmed(chunk.bytes)), {}, ToldState::Good});
+    }
     return lines;
 }
 
@@ -410,14 +413,15 @@ void StandInPage::start()
         return speak(io::realComputer());
     auto making = maker();
     if (kind == logFile) {
-        m_log = m_dialogs.fileToOpen(
+        const auto log = m_dialogs.fileToOpen(
             this, tr("Send a log"), tr("Logs (*.csv *.tsv *.txt *.log *.nmea);;All files (*)"));
-        if (m_log.isEmpty())
+        if (log.isEmpty())
             return;
-        making = [path = m_log.toStdString()](const io::Progress&) { return makeLog(path); };
+        making = [path = log.toStdString()](const io::Progress&) { return makeLog(path); };
     }
     tell(tr("Reading"));
     m_button->setText(tr("Stop"));
+    setChoosable(false);
     m_making.start([this, making](const io::Progress& progress) -> BackgroundJob::Finish {
         auto made = std::make_shared<Result<std::unique_ptr<StandIn>>>(making(progress));
         return [this, made] {

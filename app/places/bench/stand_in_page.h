@@ -76,7 +76,6 @@ private:
     Dialogs& m_dialogs;
     BackgroundJob m_making, m_previewing;
     QTimer m_look; ///< at what is sent
-    QString m_log; ///< path of a log that is sent
     QComboBox *m_kind, *m_channel, *m_course, *m_way;
     CheckedEdit* m_address;
     QLabel* m_advice;

@@ -28,23 +28,23 @@ QColor colourOf(const Told& line, int column)
     }
 }
 
-bool isSame(const Told& a, const Told& b)
-{
-    return a.at == b.at && a.raw == b.raw;
-}
-
 /// How many of the first old lines are gone, when the others are the first new ones.
 std::size_t goneLines(const std::vector<Told>& before, const std::vector<Told>& now)
 {
     for (std::size_t gone = 0; gone < before.size(); ++gone)
         if (before.size() - gone <= now.size()
             && std::equal(before.begin() + static_cast<std::ptrdiff_t>(gone), before.end(),
-                now.begin(), isSame))
+                now.begin(), isSameLine))
             return gone;
     return before.size();
 }
 
 } // namespace
+
+bool isSameLine(const Told& a, const Told& b)
+{
+    return a.at == b.at && a.raw == b.raw;
+}
 
 QString visibleText(const std::string& raw)
 {

@@ -28,6 +28,8 @@ private:
     std::vector<Told> m_lines;
 };
 
+/// Whether two lines are the same one.
+bool isSameLine(const Told& a, const Told& b);
 /// Returns a raw text with the pictures of control characters in their places.
 QString visibleText(const std::string& raw);
 /// Returns what a line says, or what is wrong with it.

@@ -101,10 +101,10 @@ void LineMonitor::showRun(const RunView& view, const Channel& /*channel*/)
 
 void LineMonitor::showTold(const std::vector<Told>& lines)
 {
-    const auto isSame = [](const Told& a, const Told& b) { return a.at == b.at && a.raw == b.raw; };
     if (lines.size() == m_lines.size()
         && (lines.empty()
-            || (isSame(lines.back(), m_lines.back()) && isSame(lines.front(), m_lines.front()))))
+            || (isSameLine(lines.back(), m_lines.back())
+                && isSameLine(lines.front(), m_lines.front()))))
         return; // nothing has come
     m_lines = lines;
     showLines();
