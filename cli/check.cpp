@@ -3,7 +3,7 @@
 #include "base/calendar.h"
 #include "io/files.h"
 #include "judge/findings.h"
-#include "judge/rules_signal.h"
+#include "judge/rules/signal.h"
 
 #include <algorithm>
 #include <chrono>

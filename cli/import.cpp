@@ -1,5 +1,6 @@
 #include "cli/cli.h"
 
+#include "io/files.h"
 #include "io/recordings.h"
 #include "run/import_proposal.h"
 
@@ -26,6 +27,9 @@ void import(Context& context, const ImportArguments& a)
     if (!a.channel.empty() && channel == plain->channels.size())
         return context.fail(
             {ErrorCode::NotFound, fmt::format("there is no channel \"{}\"", a.channel), ""});
+    if (io::isSameFile(a.instrument, a.out))
+        return context.fail({ErrorCode::InvalidArgument,
+            "the recording would replace the instrument: choose another name", a.out});
     const auto look = io::lookAtLogFile(a.log);
     if (!look)
         return context.fail(look.error());

@@ -4,9 +4,9 @@
 
 #include <QFile>
 #include <QFileInfo>
-#include <QSaveFile>
 
 #include <cerrno>
+#include <filesystem>
 #include <system_error>
 
 #include <fmt/format.h>
@@ -78,15 +78,52 @@ Result<void> readInPieces(
 
 Result<void> writeFileAtomically(const std::string& path, std::string_view bytes)
 {
-    QSaveFile file(QString::fromStdString(path));
-    const bool written = file.open(QIODevice::WriteOnly)
-        && file.write(bytes.data(), static_cast<qint64>(bytes.size()))
-            == static_cast<qint64>(bytes.size())
-        && file.commit();
-    if (written)
-        return {};
-    return Error{
-        ErrorCode::CannotWrite, "cannot be written: " + file.errorString().toStdString(), path};
+    const auto file = ReplacingFile::create(path);
+    if (!file)
+        return file.error();
+    if (const auto written = (*file)->append(bytes); !written)
+        return written;
+    return (*file)->commit();
+}
+
+ReplacingFile::ReplacingFile(const std::string& path)
+    : m_file(QString::fromStdString(path))
+{
+}
+
+Error ReplacingFile::unwritable() const
+{
+    return {ErrorCode::CannotWrite, "cannot be written: " + m_file.errorString().toStdString(),
+        m_file.fileName().toStdString()};
+}
+
+Result<std::unique_ptr<ReplacingFile>> ReplacingFile::create(const std::string& path)
+{
+    std::unique_ptr<ReplacingFile> file(new ReplacingFile(path));
+    if (!file->m_file.open(QIODevice::WriteOnly))
+        return file->unwritable();
+    return file;
+}
+
+Result<void> ReplacingFile::append(std::string_view bytes)
+{
+    const auto size = static_cast<qint64>(bytes.size());
+    if (m_file.write(bytes.data(), size) != size)
+        return unwritable();
+    return {};
+}
+
+Result<void> ReplacingFile::commit()
+{
+    if (!m_file.commit())
+        return unwritable();
+    return {};
+}
+
+bool isSameFile(const std::string& a, const std::string& b)
+{
+    std::error_code failure; // one that is not there is no other's twin
+    return std::filesystem::equivalent(a, b, failure) && !failure;
 }
 
 Result<Instrument> instrumentIn(const std::string& path, std::string_view text)

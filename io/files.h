@@ -4,6 +4,8 @@
 #include "base/result.h"
 #include "instrument/instrument.h"
 
+#include <QSaveFile>
+
 #include <fstream>
 #include <functional>
 #include <memory>
@@ -33,6 +35,27 @@ Result<Instrument> instrumentIn(const std::string& path, std::string_view text);
 
 /// Reads an instrument file; an error's place begins with the path.
 Result<Instrument> loadInstrument(const std::string& path);
+
+/// A file that is written piece by piece beside its target and takes the target's place at the end:
+/// until then, and when it is given up, the old file stands.
+class ReplacingFile {
+public:
+    /// Begins it. Error names what is in the way.
+    static Result<std::unique_ptr<ReplacingFile>> create(const std::string& path);
+    /// Error when the disk is full.
+    Result<void> append(std::string_view bytes);
+    /// Takes the target's place. Error when that fails; then the old file stands.
+    Result<void> commit();
+
+private:
+    explicit ReplacingFile(const std::string& path);
+    Error unwritable() const;
+
+    QSaveFile m_file;
+};
+
+/// Returns whether two paths lead to the same file, by whatever names or links.
+bool isSameFile(const std::string& a, const std::string& b);
 
 /// A file that grows while something is recorded.
 class GrowingFile {

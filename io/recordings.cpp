@@ -104,7 +104,11 @@ Result<LogLook> lookAtLogFile(const std::string& path)
 Result<ImportReport> importLog(const std::string& log, const LogLook& look, const ImportPlan& plan,
     const std::string& recording, const Progress& progress)
 {
-    auto file = GrowingFile::create(recording);
+    if (isSameFile(log, recording))
+        return Error{ErrorCode::InvalidArgument,
+            "the recording would replace the log that it is made of: choose another name",
+            recording};
+    auto file = ReplacingFile::create(recording);
     if (!file)
         return file.error();
     LogImport import(look, plan);
@@ -121,22 +125,21 @@ Result<ImportReport> importLog(const std::string& log, const LogLook& look, cons
         });
     import.end();
     write();
-    ImportReport report{
-        import.rows(), import.seconds(), import.faultCount(), import.faults(), whole && !*whole};
-    const bool isUseless = whole && written && !report.isStopped && report.rows == 0;
-    if (whole && written && !report.isStopped && !isUseless)
-        return report;
-    std::error_code ignored;
-    std::filesystem::remove(recording, ignored);
     if (!whole)
         return whole.error();
     if (!written)
         return written.error();
-    if (isUseless)
+    ImportReport report{
+        import.rows(), import.seconds(), import.faultCount(), import.faults(), !*whole};
+    if (report.isStopped)
+        return report;
+    if (report.rows == 0)
         return Error{ErrorCode::Malformed,
             report.faults.empty() ? std::string("no row can be taken")
                                   : "no row can be taken: " + report.faults.front(),
             log};
+    if (const auto done = (*file)->commit(); !done)
+        return done.error();
     return report;
 }
 

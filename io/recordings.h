@@ -34,10 +34,11 @@ struct ImportReport {
     double seconds = 0;
     std::size_t faultCount = 0;
     std::vector<std::string> faults; ///< the first ones
-    bool isStopped = false; ///< then no file is left
+    bool isStopped = false; ///< then nothing has been written
 };
-/// Turns a log into a recording. Error when one of the files is in the way, or when no row is left;
-/// then no file is left.
+/// Turns a log into a recording, which takes the place of an older one at the end. Error when one of
+/// the files is in the way, when both are one, or when no row is left; after an error or a stop the
+/// older recording stands.
 Result<ImportReport> importLog(const std::string& log, const LogLook& look, const ImportPlan& plan,
     const std::string& recording, const Progress& progress);
 

@@ -31,7 +31,7 @@ def main():
         for dep in direct[folder]:
             reach[folder] |= reach.get(dep.removesuffix("_spec"), set())
     for folder in order:
-        for source in sorted((core / folder).glob("*.[chi]*")):
+        for source in sorted((core / folder).rglob("*.[chi]*")):
             for name in re.findall(r'#include ["<]([^">]+)[">]', source.read_text(encoding="utf-8")):
                 if re.match(r"Q[A-Z]|qcustomplot", name):
                     faults.append(f"{source}: includes {name}; the core does without Qt")

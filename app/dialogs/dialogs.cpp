@@ -36,14 +36,21 @@ public:
             : button == QMessageBox::Discard ? Answer::Discard
                                              : Answer::Cancel;
     }
-    bool askEither(QWidget* parent, const QString& title, const QString& question,
-        const QString& first, const QString& second) override
+    int ask(QWidget* parent, const QString& title, const QString& question,
+        const QStringList& answers) override
     {
         QMessageBox box(QMessageBox::Question, title, question, QMessageBox::NoButton, parent);
-        const QAbstractButton* yes = box.addButton(first, QMessageBox::AcceptRole);
-        box.addButton(second, QMessageBox::RejectRole);
+        QList<QAbstractButton*> buttons;
+        for (const auto& answer : answers) {
+            auto* button = box.addButton(answer,
+                buttons.size() + 1 < answers.size() ? QMessageBox::ActionRole
+                                                    : QMessageBox::RejectRole);
+            box.setDefaultButton(button);
+            box.setEscapeButton(button);
+            buttons << button;
+        }
         box.exec();
-        return box.clickedButton() == yes;
+        return static_cast<int>(buttons.indexOf(box.clickedButton()));
     }
     std::optional<QString> askText(QWidget* parent, const QString& title, const QString& question,
         const QString& proposed) override
@@ -55,7 +62,9 @@ public:
     }
     void showAbout(QWidget* parent, const QString& title, const QString& text) override
     {
-        QMessageBox::about(parent, title, text);
+        QMessageBox box(QMessageBox::NoIcon, title, text, QMessageBox::Close, parent);
+        box.setTextFormat(Qt::RichText);
+        box.exec();
     }
 };
 

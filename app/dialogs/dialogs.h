@@ -1,7 +1,7 @@
 #pragma once
 // Questions to the user, behind an interface so that a test can answer them.
 
-#include <QString>
+#include <QStringList>
 
 #include <optional>
 
@@ -21,9 +21,10 @@ public:
     virtual void showError(QWidget* parent, const QString& title, const QString& message) = 0;
     /// Asks what to do with changes that are not saved.
     virtual Answer askAboutChanges(QWidget* parent, const QString& name) = 0;
-    /// Asks a question with two answers; returns whether the first one was chosen.
-    virtual bool askEither(QWidget* parent, const QString& title, const QString& question,
-        const QString& first, const QString& second) = 0;
+    /// Asks a question and returns the index of the answer. The last answer changes nothing: it has
+    /// the focus, and Escape gives it.
+    virtual int ask(QWidget* parent, const QString& title, const QString& question,
+        const QStringList& answers) = 0;
     /// Asks for one line of text; none when the user turns away.
     virtual std::optional<QString> askText(QWidget* parent, const QString& title,
         const QString& question, const QString& proposed) = 0;

@@ -14,6 +14,7 @@ namespace {
 
 constexpr int copyDelay = 300; ///< milliseconds from the first change to its copy
 constexpr int diskDelay = 100; ///< a file being replaced is gone for a moment
+const QString copyEnding = QStringLiteral(".fern.json");
 
 } // namespace
 
@@ -67,6 +68,7 @@ bool FileGuard::adopt()
     m_lock = std::make_unique<QLockFile>(nameFor(QStringLiteral(".lock")));
     m_lock->setStaleLockTime(0); // only the death of its program makes a lock stale
     if (m_lock->tryLock(0)) {
+        m_copy = freeCopyName();
         if (m_document.isModified())
             m_copyTimer.start(); // a new instrument has no file at all
         return true;
@@ -81,33 +83,40 @@ void FileGuard::writeCopy()
     if (!m_lock || !m_document.isModified())
         return;
     // A copy that cannot be written must not disturb the work; saving will tell what is wrong.
-    static_cast<void>(io::writeFileAtomically(nameFor(QStringLiteral(".fern.json")).toStdString(),
-        writeInstrument(m_document.instrument())));
+    static_cast<void>(io::writeFileAtomically(
+        m_copy.toStdString(), writeInstrument(m_document.instrument())));
 }
 
-std::optional<Instrument> FileGuard::leftBehind() const
+std::vector<FileGuard::LeftCopy> FileGuard::leftBehind() const
 {
+    std::vector<LeftCopy> copies;
     if (!m_lock)
-        return std::nullopt;
-    const auto copy = nameFor(QStringLiteral(".fern.json"));
-    if (!QFileInfo::exists(copy))
-        return std::nullopt;
-    auto instrument = io::loadInstrument(copy.toStdString());
-    return instrument ? std::optional(*std::move(instrument)) : std::nullopt;
+        return copies;
+    const auto files = QDir(m_folder).entryInfoList(
+        {m_key + copyEnding, m_key + QStringLiteral("-*") + copyEnding}, QDir::Files, QDir::Time);
+    for (const auto& file : files)
+        if (file.filePath() != m_copy)
+            if (auto instrument = io::loadInstrument(file.filePath().toStdString()))
+                copies.push_back({file.filePath(),
+                    file.lastModified().toString(QStringLiteral("yyyy-MM-dd HH:mm")),
+                    *std::move(instrument)});
+    return copies;
 }
 
-QString FileGuard::leftBehindAt() const
+/// What others left keeps its name, so that it can be asked about again.
+QString FileGuard::freeCopyName() const
 {
-    return QFileInfo(nameFor(QStringLiteral(".fern.json")))
-        .lastModified()
-        .toString(QStringLiteral("yyyy-MM-dd HH:mm"));
+    auto name = nameFor(copyEnding);
+    for (int number = 2; QFileInfo::exists(name); ++number)
+        name = nameFor(QStringLiteral("-%1").arg(number) + copyEnding);
+    return name;
 }
 
 void FileGuard::dropCopy()
 {
     m_copyTimer.stop();
     if (m_lock)
-        QFile::remove(nameFor(QStringLiteral(".fern.json")));
+        QFile::remove(m_copy);
 }
 
 bool FileGuard::isChangedOnDisk() const

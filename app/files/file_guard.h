@@ -4,12 +4,13 @@
 
 #include "app/document/document.h"
 
+#include <QFile>
 #include <QFileSystemWatcher>
 #include <QLockFile>
 #include <QTimer>
 
 #include <memory>
-#include <optional>
+#include <vector>
 
 namespace fern::app {
 
@@ -23,11 +24,18 @@ public:
     /// Guards the document's present file. Returns false when another window guards it already.
     bool adopt();
 
-    /// Returns what a crashed program left of the document's file, when it can be read.
-    std::optional<Instrument> leftBehind() const;
-    /// Returns when that copy was written, for the question about it.
-    QString leftBehindAt() const;
-    /// Forgets the recovery copy.
+    /// What a program that ended without saving left of the document's file.
+    struct LeftCopy {
+        QString path;
+        QString at; ///< when it was written, for the question about it
+        Instrument instrument;
+    };
+    /// Returns those that can be read, the newest first.
+    std::vector<LeftCopy> leftBehind() const;
+    /// From now on it is this window's own copy.
+    void takeUp(const LeftCopy& copy) { m_copy = copy.path; }
+    static void forget(const LeftCopy& copy) { QFile::remove(copy.path); }
+    /// Removes this window's own copy.
     void dropCopy();
 
     /// Whether the file now holds something else than the document read or wrote last.
@@ -39,12 +47,14 @@ Q_SIGNALS:
 
 private:
     QString nameFor(const QString& suffix) const;
+    QString freeCopyName() const;
     void writeCopy();
     void checkDisk();
 
     Document& m_document;
     QString m_folder;
     QString m_key; ///< names the guarded file in the folder
+    QString m_copy; ///< path of this window's own recovery copy
     std::unique_ptr<QLockFile> m_lock;
     QFileSystemWatcher m_watcher;
     QTimer m_copyTimer;

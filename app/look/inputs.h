@@ -21,6 +21,8 @@ public:
 
     /// Shows a text as the accepted one. Does nothing while the user is typing.
     void showText(const QString& text);
+    /// Whether something is typed that is not yet entered.
+    bool hasTyping() const { return text() != m_accepted; }
 
 Q_SIGNALS:
     void entered(const QString& text);

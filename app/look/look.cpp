@@ -1,6 +1,7 @@
 #include "app/look/look.h"
 
 #include <QFontDatabase>
+#include <QLabel>
 #include <QPainter>
 #include <QPainterPath>
 #include <QProxyStyle>
@@ -140,6 +141,17 @@ public:
     {
         const auto plain = QProxyStyle::sizeFromContents(type, option, size, widget);
         return type == CT_PushButton ? plain + QSize(2 * grid, 4) : plain;
+    }
+
+    using QProxyStyle::polish;
+    /// Labels, tool tips and dialogs show names of the maker's: never as markup, unless a label says
+    /// that its words are ours.
+    void polish(QWidget* widget) override
+    {
+        QProxyStyle::polish(widget);
+        if (auto* label = qobject_cast<QLabel*>(widget);
+            label != nullptr && label->textFormat() == Qt::AutoText)
+            label->setTextFormat(Qt::PlainText);
     }
 
     int styleHint(StyleHint hint, const QStyleOption* option, const QWidget* widget,

@@ -2,7 +2,7 @@
 
 #include "base/number_text.h"
 #include "judge/beat_facts.h"
-#include "judge/rules_signal.h"
+#include "judge/rules/signal.h"
 #include "judge/signal_figures.h"
 #include "reading/spectrum.h"
 #include "smooth/figures.h"

@@ -2,6 +2,7 @@
 
 #include "app/dialogs/dialogs.h"
 #include "app/findings/findings_view.h"
+#include "app/look/text.h"
 #include "app/places/channels/channels_place.h"
 #include "app/shell/main_window.h"
 #include "app/shell/notice_bar.h"
@@ -58,19 +59,27 @@ void MainWindow::guardFile()
             tr("Another window has %1 open. Saving in both loses the changes of one.")
                 .arg(QFileInfo(m_document.path()).fileName()),
             {{tr("Go on"), [] {}}});
-    const auto left = m_guard.leftBehind();
-    if (!left || *left == m_document.instrument())
-        return m_guard.dropCopy();
-    const auto name = QString::fromStdString(left->name);
-    if (!m_dialogs.askEither(this, tr("Changes from before"),
-            tr("The program ended without saving %1. Its changes of %2 were kept.")
-                .arg(name, m_guard.leftBehindAt()),
-            tr("Take them up"), tr("Forget them")))
-        return m_guard.dropCopy();
-    if (m_document.isOpen())
-        m_document.apply(tr("Changes from before"), *left);
-    else
-        m_document.start(*left);
+    enum Answer { TakeUp, Forget };
+    for (const auto& left : m_guard.leftBehind()) {
+        const int answer = left.instrument == m_document.instrument()
+            ? Forget
+            : m_dialogs.ask(this, tr("Changes from before"),
+                tr("The program ended without saving %1. Its changes of %2 were kept.")
+                    .arg(qText(left.instrument.name), left.at),
+                {tr("Take them up"), tr("Forget them"), tr("Not now")});
+        if (answer == Forget) {
+            FileGuard::forget(left);
+            continue;
+        }
+        if (answer == TakeUp) {
+            m_guard.takeUp(left);
+            if (m_document.isOpen())
+                m_document.apply(tr("Changes from before"), left.instrument);
+            else
+                m_document.start(left.instrument);
+        }
+        return; // the older ones, too, are asked about another time
+    }
 }
 
 void MainWindow::chooseFile()
@@ -107,10 +116,11 @@ bool MainWindow::save()
         return saveAs();
     const bool overwrites = QFileInfo::exists(m_document.path()) && m_guard.isChangedOnDisk();
     if (overwrites
-        && !m_dialogs.askEither(this, tr("The file was changed"),
-            tr("%1 was changed by another program since it was opened here.")
-                .arg(QFileInfo(m_document.path()).fileName()),
-            tr("Overwrite it"), tr("Cancel")))
+        && m_dialogs.ask(this, tr("The file was changed"),
+               tr("%1 was changed by another program since it was opened here.")
+                   .arg(QFileInfo(m_document.path()).fileName()),
+               {tr("Overwrite it"), tr("Cancel")})
+            != 0)
         return false;
     return saveTo({});
 }

@@ -7,6 +7,7 @@
 #include "app/files/storage.h"
 #include "app/runner/background_job.h"
 #include "app/runner/runner.h"
+#include "app/shell/undo_keys.h"
 #include "app/tick/play_choice.h"
 #include "io/stand_in_link.h"
 #include "reading/log_import.h"
@@ -148,6 +149,7 @@ private:
     Document m_document;
     CaptureLibrary m_library{m_document};
     FileGuard m_guard;
+    UndoKeys m_undoKeys{this};
     Runner m_runner;
     BackgroundJob m_reading{this}; ///< of what is to be played
     BackgroundJob m_importing{this};

@@ -19,9 +19,12 @@ constexpr double secondsOfDay = 86400;
 CsvForm formOf(const LogLook& look, const ImportPlan& plan)
 {
     CsvForm form{std::vector<CsvKind>(look.columns.size(), CsvKind::Ignored), look.hasHeader};
-    if (plan.time.column >= 0)
-        form.kinds[static_cast<std::size_t>(plan.time.column)] =
-            look.columns[static_cast<std::size_t>(plan.time.column)].kind;
+    if (plan.time.column >= 0) {
+        // What is neither a number nor a date is refused row by row, and the rows say why.
+        const auto time = static_cast<std::size_t>(plan.time.column);
+        form.kinds[time] = look.columns[time].kind == CsvKind::DateTime ? CsvKind::DateTime
+                                                                        : CsvKind::Number;
+    }
     for (const auto& target : plan.targets)
         form.kinds[target.column] = CsvKind::Number;
     return form;

@@ -137,7 +137,7 @@ TEST_F(FilesTest, TellsWhatOthersDidToTheFile)
     QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier);
     EXPECT_EQ(dialogs.questions.size(), 1);
     EXPECT_EQ(test::readText(path.toStdString()), test::skiffText());
-    dialogs.takesFirst = true;
+    dialogs.chosen = QStringLiteral("Overwrite it");
     QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier);
     EXPECT_NE(test::readText(path.toStdString()), test::skiffText());
     EXPECT_FALSE(window.document().isModified());
@@ -180,7 +180,7 @@ TEST_F(FilesTest, ACrashLeavesTheChanges)
 
     MainWindow after(dialogs, storage());
     showActive(after);
-    dialogs.takesFirst = true;
+    dialogs.chosen = QStringLiteral("Take them up");
     ASSERT_TRUE(after.open(file));
     ASSERT_EQ(dialogs.questions.size(), 1);
     EXPECT_TRUE(dialogs.questions[0].contains(QStringLiteral("Wagtail")));
@@ -205,11 +205,38 @@ TEST_F(FilesTest, WhatACrashLeftCanBeForgotten)
     child.start(QCoreApplication::applicationFilePath(),
         {QStringLiteral("--edit-and-die"), file, storage().folder()});
     ASSERT_TRUE(child.waitForFinished(60000));
-    ASSERT_TRUE(window.open(file)); // the answer is no
+    dialogs.chosen = QStringLiteral("Forget them");
+    ASSERT_TRUE(window.open(file));
     ASSERT_EQ(dialogs.questions.size(), 1);
     EXPECT_TRUE(instrument() == test::wholeSkiff());
     ASSERT_TRUE(window.open(file));
     EXPECT_EQ(dialogs.questions.size(), 1);
+}
+
+TEST_F(FilesTest, NotNowKeepsWhatACrashLeft)
+{
+    const auto file = folder.filePath(QStringLiteral("crash.fern.json"));
+    overwrite(file, test::skiffText());
+    QProcess child;
+    child.start(QCoreApplication::applicationFilePath(),
+        {QStringLiteral("--edit-and-die"), file, storage().folder()});
+    ASSERT_TRUE(child.waitForFinished(60000));
+    ASSERT_TRUE(window.open(file)); // the answer is "Not now", as Escape gives it
+    ASSERT_EQ(dialogs.questions.size(), 1);
+    EXPECT_TRUE(instrument() == test::wholeSkiff());
+    // Other work, its own recovery copy and its save leave it.
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("51k"));
+    const QDir copies(storage().folder() + QStringLiteral("/open"));
+    ASSERT_TRUE(QTest::qWaitFor(
+        [&] { return copies.entryList({QStringLiteral("*.fern.json")}).size() == 2; }));
+    QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier);
+    EXPECT_EQ(copies.entryList({QStringLiteral("*.fern.json")}).size(), 1);
+    dialogs.chosen = QStringLiteral("Take them up");
+    ASSERT_TRUE(window.open(file));
+    EXPECT_EQ(dialogs.questions.size(), 2);
+    EXPECT_EQ(instrument().channels[0]->frontEnd.r1, (Quantity{68, "kohm"}));
+    EXPECT_TRUE(window.document().isModified());
 }
 
 TEST_F(FilesTest, AnInstrumentThatWasNeverSavedComesBackToo)
@@ -224,7 +251,7 @@ TEST_F(FilesTest, AnInstrumentThatWasNeverSavedComesBackToo)
     } // gone without being closed
     MainWindow after(dialogs, storage());
     after.show();
-    dialogs.takesFirst = true;
+    dialogs.chosen = QStringLiteral("Take them up");
     after.begin();
     ASSERT_EQ(dialogs.questions.size(), 1);
     EXPECT_EQ(after.document().instrument().channels.size(), 1U);

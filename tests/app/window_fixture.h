@@ -51,11 +51,12 @@ public:
         ++asked;
         return answer;
     }
-    bool askEither(QWidget* /*parent*/, const QString& /*title*/, const QString& question,
-        const QString& /*first*/, const QString& /*second*/) override
+    int ask(QWidget* /*parent*/, const QString& /*title*/, const QString& question,
+        const QStringList& answers) override
     {
         questions << question;
-        return takesFirst;
+        const auto at = answers.indexOf(chosen);
+        return static_cast<int>(at < 0 ? answers.size() - 1 : at);
     }
     std::optional<QString> askText(QWidget* /*parent*/, const QString& /*title*/,
         const QString& /*question*/, const QString& proposed) override
@@ -72,7 +73,7 @@ public:
     std::optional<QString> nextText;
     QStringList errors, questions, proposals, abouts;
     Answer answer = Answer::Cancel;
-    bool takesFirst = false;
+    QString chosen; ///< of a question's answers; the harmless one when it has none such
     int asked = 0;
 };
 

@@ -1,6 +1,11 @@
 #include "tests/app/window_fixture.h"
 
+#include "instrument/channel_edits.h"
+
 #include <QElapsedTimer>
+#include <QToolTip>
+
+#include <algorithm>
 
 namespace fern::app {
 namespace {
@@ -53,6 +58,76 @@ TEST_F(WindowTest, ATypedResistorChangesEverythingAndUndoBringsItBack)
     EXPECT_EQ(*find<GlassView>("glass")->frame(), frame);
     EXPECT_FALSE(hasFinding("R06"));
     EXPECT_EQ(test::readText(path.toStdString()), before);
+}
+
+TEST_F(WindowTest, UndoInAFieldIsTypingsUntilItIsEntered)
+{
+    openLeaf("Sensor");
+    auto* edit = find<QLineEdit>("r1");
+    const auto undo = [&](QWidget* in, Qt::KeyboardModifiers more = {}) {
+        QTest::keyClick(in, Qt::Key_Z, Qt::ControlModifier | more);
+        settle();
+    };
+    type("r1", QStringLiteral("68k"));
+    EXPECT_EQ(edit->selectedText(), edit->text()); // the next number replaces it
+    undo(edit);
+    EXPECT_EQ(edit->text(), QStringLiteral("47 kΩ"));
+    EXPECT_EQ(instrument().channels[0]->frontEnd.r1, (Quantity{47, "kohm"}));
+    undo(edit, Qt::ShiftModifier);
+    EXPECT_EQ(edit->text(), QStringLiteral("68 kΩ"));
+    QTest::keyClick(edit, Qt::Key_End);
+    QTest::keyClicks(edit, QStringLiteral("x"));
+    undo(edit);
+    EXPECT_EQ(edit->text(), QStringLiteral("68 kΩ"));
+    EXPECT_EQ(instrument().channels[0]->frontEnd.r1, (Quantity{68, "kohm"}));
+    undo(edit);
+    EXPECT_EQ(edit->text(), QStringLiteral("47 kΩ"));
+    // The same in a box of whole numbers.
+    openLeaf("Text");
+    auto* decimals = find<QSpinBox>("decimals");
+    const int before = decimals->value();
+    decimals->setFocus();
+    decimals->selectAll();
+    QTest::keyClicks(decimals, QStringLiteral("0"));
+    QTest::keyClick(decimals, Qt::Key_Return);
+    settle();
+    EXPECT_EQ(instrument().readers[0]->text.decimals, 0);
+    undo(decimals);
+    EXPECT_EQ(instrument().readers[0]->text.decimals, before);
+    EXPECT_EQ(decimals->value(), before);
+}
+
+TEST_F(WindowTest, NamesAreTextNeverMarkup)
+{
+    const auto picture = folder.filePath(QStringLiteral("picture.png"));
+    const auto name = QStringLiteral("<img src=\"%1\"><b>x</b>").arg(picture);
+    const auto apply = [&](const Result<Instrument>& edited) {
+        window.document().apply(QStringLiteral("name"), edited);
+        settle();
+    };
+    apply(withChannelRenamed(instrument(), "house-battery", name.toStdString()));
+    const auto allPlain = [&] {
+        for (const auto* label : window.findChildren<QLabel*>())
+            if (label->isVisible() && label->textFormat() != Qt::PlainText)
+                ADD_FAILURE() << label->objectName().toStdString() << " shows "
+                              << label->text().toStdString() << " as markup";
+    };
+    for (const char* each : {"World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"}) {
+        openLeaf(each);
+        allPlain();
+    }
+    for (const auto key : {Qt::Key_1, Qt::Key_2, Qt::Key_5}) {
+        QTest::keyClick(&window, key, Qt::ControlModifier);
+        settle();
+        allPlain();
+    }
+    QToolTip::showText(window.mapToGlobal(QPoint(40, 40)), name, &window);
+    const auto tops = QApplication::topLevelWidgets();
+    const auto tip = std::find_if(tops.begin(), tops.end(),
+        [](const QWidget* top) { return top->inherits("QTipLabel"); });
+    ASSERT_NE(tip, tops.end());
+    EXPECT_EQ(qobject_cast<QLabel*>(*tip)->textFormat(), Qt::PlainText);
+    QToolTip::hideText();
 }
 
 TEST_F(WindowTest, SavesAndReopensEqual)

@@ -299,6 +299,25 @@ TEST(Cli, ImportsALogAndTellsItsFigures)
     EXPECT_EQ(cli("statistics /no/such/file.csv").exitCode, 3);
 }
 
+TEST(Cli, AnImportNeverCostsAFile)
+{
+    const auto log = temporary("river.csv", "time;House battery\n18:30:00;3300\n18:30:01;3304\n");
+    const auto recording = temporary("river-recording.csv", "t_s,house-battery.reading\n0,1\n");
+    const auto instrument = temporary("river.fern.json", test::skiffText());
+    const auto refused = [&](const std::string& from, const std::string& to, const char* part) {
+        const auto outcome = cli("import " + instrument + " " + from + " " + to);
+        EXPECT_EQ(outcome.exitCode, 3);
+        EXPECT_NE(outcome.err.find(part), std::string::npos) << outcome.err;
+    };
+    refused(log, recording, "line 2: \"18:30:00\" in column \"time\" is no number");
+    EXPECT_EQ(test::readText(recording), "t_s,house-battery.reading\n0,1\n");
+    const auto good = temporary("lake.csv", "t;House battery\n0;3300\n1;3304\n");
+    refused(good, good, "would replace the log");
+    refused(good, instrument, "would replace the instrument");
+    EXPECT_EQ(test::readText(good), "t;House battery\n0;3300\n1;3304\n");
+    EXPECT_EQ(test::readText(instrument), test::skiffText());
+}
+
 TEST(Cli, FitsACalibration)
 {
     const auto pairs = temporary("pairs.csv");

@@ -8,6 +8,7 @@
 
 #include <gmock/gmock.h>
 
+#include <QDir>
 #include <QFileInfo>
 #include <QTemporaryDir>
 
@@ -107,13 +108,71 @@ TEST_F(RecordingFiles, ALogWithoutAnyRowIsRefused)
     EXPECT_FALSE(hasRecording());
 }
 
+TEST_F(RecordingFiles, WhatFailsOrStopsLeavesTheOlderRecording)
+{
+    const auto older = written("recording.csv", "t_s,a\n0,1\n");
+    const auto stands = [&] { return *readFile(older, 100) == "t_s,a\n0,1\n"; };
+    EXPECT_FALSE(imported(written("torn.csv", "t,a\n0,1,2\n1,2,3\n0,x\n")));
+    EXPECT_TRUE(stands());
+    EXPECT_TRUE(imported(longLog(300000), [](double) { return false; })->isStopped);
+    EXPECT_TRUE(stands());
+    EXPECT_TRUE(imported(written("good.csv", "t,a\n0,7\n")));
+    EXPECT_EQ(*readFile(older, 100), "t_s,a.reading\n0,7\n");
+    // Nothing is left beside them.
+    EXPECT_EQ(QDir(folder.path()).entryList(QDir::Files | QDir::Hidden).size(), 4);
+}
+
+TEST_F(RecordingFiles, ALogIsNotReplacedByItsRecording)
+{
+    const std::string text = "t,a\n0,1\n";
+    const auto log = written("recording.csv", text);
+    const auto link = path("link.csv");
+    std::filesystem::create_symlink(log, link);
+    for (const auto& from : {log, link}) {
+        const auto report = imported(from);
+        ASSERT_FALSE(report);
+        EXPECT_EQ(describe(report.error()),
+            log
+                + ": the recording would replace the log that it is made of: choose another name");
+    }
+    EXPECT_EQ(*readFile(log, 100), text);
+}
+
+struct OddTime {
+    const char* name;
+    const char* text;
+    const char* part;
+};
+
+class TimesThatAreNone : public RecordingFiles, public testing::WithParamInterface<OddTime> { };
+
+TEST_P(TimesThatAreNone, AreRefusedWithTheLine)
+{
+    const auto log = written("log.csv", GetParam().text);
+    const auto look = *lookAtLogFile(log);
+    const auto report =
+        importLog(log, look, {{0}, {{1, "a", Tap::Reading, ""}}}, path("recording.csv"), goOn);
+    ASSERT_FALSE(report);
+    EXPECT_THAT(describe(report.error()), testing::HasSubstr(GetParam().part));
+    EXPECT_FALSE(hasRecording());
+}
+
+INSTANTIATE_TEST_SUITE_P(RecordingFiles, TimesThatAreNone,
+    testing::Values(OddTime{"clock", "time,a\n18:30:00,12.5\n18:30:01,12.6\n",
+                        "line 2: \"18:30:00\" in column \"time\" is no number"},
+        OddTime{"comma", "time;a\n0,5;12.5\n1,0;12.6\n",
+            "line 2: \"0,5\" in column \"time\" is no number"},
+        OddTime{"words", "time,a\nnoon,12.5\nlater,12.6\n", "\"noon\" in column \"time\""},
+        OddTime{"empty", "time,a\n,12.5\n,12.6\n", "a row has no time"}),
+    [](const auto& row) { return std::string(row.param.name); });
+
 TEST_F(RecordingFiles, AFullDiskEndsAnImport)
 {
     const auto log = longLog(300000);
     test::withFileSizeLimit(100000, [&] {
         const auto report = imported(log);
         return !report
-            && describe(report.error()).find("cannot be written any further") != std::string::npos
+            && describe(report.error()).find("cannot be written") != std::string::npos
             && !hasRecording();
     });
 }

@@ -1,4 +1,4 @@
-#include "judge/rules_signal.h"
+#include "judge/rules/signal.h"
 
 #include "instrument/edits.h"
 #include "smooth/step_text.h"

@@ -1,6 +1,6 @@
 // M03 to M09: is what is counted and smoothed calm, complete and affordable?
 
-#include "judge/rules.h"
+#include "judge/rules/rules.h"
 
 #include "base/number_text.h"
 #include "instrument/edits.h"

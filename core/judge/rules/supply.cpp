@@ -1,6 +1,6 @@
 // P11, P12, P13, P15, P16, P17, P23, P24: what feeds the parts, for how long, and what can burn.
 
-#include "judge/rules.h"
+#include "judge/rules/rules.h"
 
 #include "base/number_text.h"
 #include "judge/hazard.h"

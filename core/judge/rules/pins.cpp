@@ -1,6 +1,6 @@
 // P04, P05, P06, P08, P10, P14, P19, P20, P22: the pins of the boards and what is wired to them.
 
-#include "judge/rules.h"
+#include "judge/rules/rules.h"
 
 #include "base/number_text.h"
 #include "instrument/edits.h"

@@ -1,5 +1,5 @@
 #pragma once
-// The rules themselves; findings.cpp lists them.
+// The rules themselves; table.cpp lists them.
 
 #include "judge/findings.h"
 
@@ -7,17 +7,17 @@ namespace fern {
 
 using Findings = std::vector<Finding>;
 
-// rules_bus.cpp
+// bus.cpp
 void checkSameAddress(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkUnusualAddress(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkPullUps(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkLongWires(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkBusClock(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
-// rules_display.cpp
+// display.cpp
 void checkGlassSize(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
-// rules_pins.cpp
+// pins.cpp
 void checkPinTwice(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkPinNames(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkLevels(const Instrument& in, const PlainInstrument& plain, Findings& out);
@@ -28,7 +28,7 @@ void checkOpenLines(const Instrument& in, const PlainInstrument& plain, Findings
 void checkWholePort(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkEmitter(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
-// rules_supply.cpp
+// supply.cpp
 void checkRailOverload(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRegulator(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRunTime(const Instrument& in, const PlainInstrument& plain, Findings& out);
@@ -38,13 +38,13 @@ void checkDecoupling(const Instrument& in, const PlainInstrument& plain, Finding
 void checkBankSwitchesOff(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkBoardOutput(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
-// rules_reading.cpp
+// reading.cpp
 void checkInputTooHigh(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRealBits(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRangeHardlyUsed(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
-// rules_source.cpp
+// source.cpp
 void checkNoiseHidesStep(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkSampledTooSlowly(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkLadderWindows(const Instrument& in, const PlainInstrument& plain, Findings& out);
@@ -56,7 +56,7 @@ void checkFirstAfterSwitch(const Instrument& in, const PlainInstrument& plain, F
 void checkCountMeans(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkSoftwareSerial(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
-// rules_scale.cpp
+// scale.cpp
 void checkOnePointOnly(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkOutsideTheSpan(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkCalibrationVerdict(const Instrument& in, const PlainInstrument& plain, Findings& out);
@@ -69,12 +69,12 @@ void checkOutlier(const Instrument& in, const PlainInstrument& plain, Findings& 
 void checkSchoolOfRatio(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRangeMap(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
-// rules_known.cpp
+// known.cpp
 void checkOldCalibration(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkUnloaded(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkKnownValue(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
-// rules_smooth.cpp
+// smooth.cpp
 void checkStillMoves(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkHoldOff(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkBounce(const Instrument& in, const PlainInstrument& plain, Findings& out);
@@ -83,12 +83,12 @@ void checkStandstill(const Instrument& in, const PlainInstrument& plain, Finding
 void checkGateOrPeriod(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkFilterMemory(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
-// rules_text.cpp
+// text.cpp
 void checkMoreDigitsThanHonest(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkDoesNotFitField(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkWiderThanGlass(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
-// rules_timing.cpp
+// timing.cpp
 void checkSmoothingTooLate(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkFasterThanEyes(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkOlderThanWished(const Instrument& in, const PlainInstrument& plain, Findings& out);

@@ -1,6 +1,6 @@
 // P03: what the firmware believes of a display.
 
-#include "judge/rules.h"
+#include "judge/rules/rules.h"
 
 #include "instrument/edits.h"
 #include "judge/part_fix.h"

@@ -1,6 +1,6 @@
 // R01, R05, R10 to R17: can the source be read as it is set?
 
-#include "judge/rules.h"
+#include "judge/rules/rules.h"
 
 #include "base/number_text.h"
 #include "instrument/edits.h"

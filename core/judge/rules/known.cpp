@@ -1,6 +1,6 @@
 // S07, S13, S14: does the scaling in force still agree with what is known?
 
-#include "judge/rules.h"
+#include "judge/rules/rules.h"
 
 #include "base/calendar.h"
 #include "base/number_text.h"

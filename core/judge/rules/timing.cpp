@@ -1,6 +1,6 @@
 // M01, G04, G05: is the number fresh, and can it be read?
 
-#include "judge/rules.h"
+#include "judge/rules/rules.h"
 
 #include "base/number_text.h"
 #include "instrument/edits.h"

@@ -1,6 +1,6 @@
 // P01, P02, P07, P18, P21: what hangs on a bus, and whether the bus can carry it.
 
-#include "judge/rules.h"
+#include "judge/rules/rules.h"
 
 #include "base/number_text.h"
 #include "instrument/parts_view.h"

@@ -1,6 +1,6 @@
 // P09, R03, R06, R09: does the wished range fit the converter's input?
 
-#include "judge/rules.h"
+#include "judge/rules/rules.h"
 
 #include "base/number_text.h"
 #include "instrument/edits.h"

@@ -1,6 +1,6 @@
 // S01 to S12: is the scaling calibrated, well enough, and over the range that it is used in?
 
-#include "judge/rules.h"
+#include "judge/rules/rules.h"
 
 #include "base/number_text.h"
 #include "instrument/calibration_edits.h"

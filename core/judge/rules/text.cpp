@@ -1,6 +1,6 @@
 // T01, T02, D01: are the digits honest, and do they fit?
 
-#include "judge/rules.h"
+#include "judge/rules/rules.h"
 
 #include "base/number_text.h"
 #include "glass/pixel_font.h"
