@@ -32,6 +32,38 @@ Result<ShownExpected> pairOf(const std::string& text)
     return ShownExpected{*shown, *expected, lastDigit(shownText)};
 }
 
+json::Node idsOf(const std::vector<Mistake>& mistakes)
+{
+    auto ids = json::makeArray();
+    for (const auto& mistake : mistakes)
+        ids.items.push_back(json::makeString(mistake.id));
+    return ids;
+}
+
+std::string inWords(const Explanation& explanation)
+{
+    std::string words;
+    for (const auto& mistake : explanation.mistakes)
+        words += (words.empty() ? "" : ", and ") + mistake.words + ": " + mistake.remedy;
+    if (!explanation.alike.empty())
+        words += fmt::format("; {} more would show the same", explanation.alike.size());
+    return words;
+}
+
+json::Node inJson(const Explanation& explanation)
+{
+    auto alike = json::makeArray();
+    for (const auto& other : explanation.alike)
+        alike.items.push_back(idsOf(other));
+    auto predicted = json::makeArray();
+    for (const double value : explanation.predicted)
+        predicted.items.push_back(json::makeNumber(value));
+    return object({{"mistakes", idsOf(explanation.mistakes)}, {"alike", alike},
+        {"belief", json::makeNumber(explanation.belief)},
+        {"offByDigits", json::makeNumber(explanation.worst)}, {"predicted", predicted},
+        {"words", json::makeString(inWords(explanation))}});
+}
+
 void diagnose(Context& context, const DiagnoseArguments& a)
 {
     const auto plain = loadPlain(a.path, "");
@@ -50,22 +82,19 @@ void diagnose(Context& context, const DiagnoseArguments& a)
     }
     const auto& channel = plain->channels[index];
     const auto found = fern::diagnose(channel, pairs);
-    const double next = tellApart(channel, found);
+    const double next = tellApart(channel, found.explanations);
     auto list = json::makeArray();
     std::string text;
-    for (const auto& explanation : found) {
-        auto ids = json::makeArray();
-        std::string words;
-        for (const auto& mistake : explanation.mistakes) {
-            ids.items.push_back(json::makeString(mistake.id));
-            words += (words.empty() ? "" : ", and ") + mistake.words + ": " + mistake.remedy;
-        }
-        list.items.push_back(object({{"mistakes", ids}, {"words", json::makeString(words)}}));
-        text += words + "\n";
+    for (const auto& explanation : found.explanations) {
+        list.items.push_back(inJson(explanation));
+        text += fmt::format("{:.1f} %: {}\n", 100 * explanation.belief, inWords(explanation));
     }
-    if (found.empty())
-        text = "no known mistake of reading and scaling, alone or with another, explains it\n";
-    std::vector<json::Member> members{{"explanations", list}};
+    text += found.sentence + "\n";
+    const auto state = diagnosisStateWords[static_cast<std::size_t>(found.state)];
+    std::vector<json::Member> members{{"state", json::makeString(std::string(state))},
+        {"sentence", json::makeString(found.sentence)}, {"explanations", list}};
+    if (found.nearest)
+        members.push_back({"nearest", inJson(*found.nearest)});
     if (!std::isnan(next)) {
         members.push_back({"next", json::makeNumber(next)});
         text += fmt::format("to tell the first two apart, measure at {} {}\n",

@@ -12,13 +12,22 @@
 #include <QLabel>
 #include <QPushButton>
 
+#include <algorithm>
 #include <cmath>
 
 namespace fern::app {
 
 namespace {
 
-constexpr std::size_t mostTold = 6; ///< explanations; more say little
+constexpr std::size_t mostTold = 5; ///< explanations; more say little
+constexpr qsizetype mostAlike = 2; ///< others of a class
+
+/// A share of belief in whole percent, never quite certain.
+QString shareText(double belief)
+{
+    const double percent = std::min(99.0, std::floor(100 * belief));
+    return percent < 1 ? QStringLiteral("under 1") : QString::number(percent);
+}
 
 } // namespace
 
@@ -107,7 +116,7 @@ void DiagnosisPage::add()
     const auto& unit = m_channel.unit;
     const double digit = lastDigit(m_shows->text().toStdString());
     m_pairs.push_back({in(*shows, unit.name), in(*expected, unit.name),
-        std::fabs(in({digit, shows->unit}, unit.name) - in({0, shows->unit}, unit.name))});
+        in(Difference{digit, shows->unit}, unit.name)});
     showExplanations();
 }
 
@@ -129,20 +138,26 @@ void DiagnosisPage::showExplanations()
                 : tr("This channel gives codes or a shape, no number on a scale."));
     }
     const auto found = diagnose(m_channel, m_pairs);
-    QStringList lines;
-    for (std::size_t i = 0; i < std::min(found.size(), mostTold); ++i) {
+    QStringList lines{qText(found.sentence)};
+    for (std::size_t i = 0; i < std::min(found.explanations.size(), mostTold); ++i) {
+        const auto& explanation = found.explanations[i];
         QStringList words;
-        for (const auto& mistake : found[i].mistakes)
+        for (const auto& mistake : explanation.mistakes)
             words << tr("%1: %2").arg(qText(mistake.words), qText(mistake.remedy));
-        lines << QStringLiteral("%1. %2").arg(i + 1).arg(words.join(tr("; and ")));
+        QStringList alike;
+        for (const auto& other : explanation.alike)
+            if (alike.size() < mostAlike)
+                alike << qText(other.front().words);
+        lines << QStringLiteral("%1. %2 %").arg(i + 1).arg(shareText(explanation.belief))
+                + QStringLiteral("  ") + words.join(tr("; and "))
+                + (alike.isEmpty() ? QString()
+                                   : tr(". Shows the same here: %1").arg(alike.join(tr("; "))));
     }
-    if (found.empty())
-        lines << tr("No known mistake of reading and scaling explains it, alone or with another.");
-    if (const double next = tellApart(m_channel, found); !std::isnan(next))
+    if (const double next = tellApart(m_channel, found.explanations); !std::isnan(next))
         lines << tr("Measure at about %1 %2 next: it tells the first two apart.")
                      .arg(qText(significantText(next, 3)), unit);
     m_explanations->setText(lines.join(QLatin1Char('\n')));
-    showFixes(found);
+    showFixes(found.explanations);
 }
 
 /// Buttons that let the file say what was built, each under the number of its explanation.
