@@ -4,6 +4,7 @@
 #include "io/files.h"
 #include "judge/findings.h"
 #include "judge/rules/signal.h"
+#include "judge/subject.h"
 
 #include <algorithm>
 #include <chrono>
@@ -16,7 +17,13 @@ namespace fern::cli {
 
 namespace {
 
-json::Node inJson(const std::vector<Finding>& findings)
+/// The title, led by the channel or display that it is about where it does not name it itself.
+std::string named(const std::string& subject, const std::string& title)
+{
+    return title.find(subject) == std::string::npos ? subject + ": " + title : title;
+}
+
+json::Node inJson(const Instrument& instrument, const std::vector<Finding>& findings)
 {
     auto list = json::makeArray();
     for (const auto& finding : findings) {
@@ -25,19 +32,22 @@ json::Node inJson(const std::vector<Finding>& findings)
             fixes.items.push_back(json::makeString(fix.label));
         list.items.push_back(object({{"rule", json::makeString(finding.rule)},
             {"severity", json::makeString(std::string(severityWord(finding.severity)))},
-            {"place", json::makeString(finding.place)}, {"title", json::makeString(finding.title)},
+            {"place", json::makeString(finding.place)},
+            {"subject", json::makeString(subjectOf(instrument, finding.place).name)},
+            {"title", json::makeString(finding.title)},
             {"reason", json::makeString(finding.reason)},
             {"source", json::makeString(finding.source)}, {"fixes", fixes}}));
     }
     return object({{"findings", list}});
 }
 
-std::string inWords(const std::vector<Finding>& findings)
+std::string inWords(const Instrument& instrument, const std::vector<Finding>& findings)
 {
     std::string out;
     for (const auto& finding : findings) {
         out += fmt::format("{} {} {}: {}\n    {}\n", severityWord(finding.severity), finding.rule,
-            finding.place, finding.title, finding.reason);
+            finding.place, named(subjectOf(instrument, finding.place).name, finding.title),
+            finding.reason);
         for (const auto& fix : finding.fixes)
             out += fmt::format("    fix: {}\n", fix.label);
     }
@@ -68,7 +78,8 @@ void check(
         std::move(seen.begin(), seen.end(), std::back_inserter(findings));
         sortFindings(findings);
     }
-    print(context.json ? json::writeCompact(inJson(findings)) + "\n" : inWords(findings));
+    print(context.json ? json::writeCompact(inJson(*instrument, findings)) + "\n"
+                       : inWords(*instrument, findings));
     context.exitCode = exitCodeOf(findings);
 }
 

@@ -91,6 +91,7 @@ int runCommandLine(int argc, char** argv)
     addRun(app, context);
     addReplay(app, context);
     addGlass(app, context);
+    addStem(app, context);
     addPlan(app, context);
     addParts(app, context);
     addWiring(app, context);

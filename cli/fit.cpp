@@ -2,10 +2,12 @@
 
 #include "io/files.h"
 #include "io/recordings.h"
+#include "scale/uncertainty.h"
 #include "scale/verdict.h"
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <memory>
 
 #include <fmt/format.h>
@@ -21,6 +23,7 @@ struct FitArguments {
     std::string model = "line";
     double tolerance = 0;
     ReferenceAccuracy accuracy;
+    std::vector<double> readings; ///< whose values are claimed
 };
 
 /// Reads the first two columns of numbers under any header.
@@ -65,6 +68,28 @@ json::Node numbers(const std::vector<double>& values)
     return list;
 }
 
+/// What is claimed of the values at readings, as JSON and as lines for people.
+struct Claims {
+    json::Node list = json::makeArray();
+    std::string lines;
+};
+Claims claimsAt(const Fit& fit, const CurveClaims& claims, const std::vector<double>& readings)
+{
+    Claims found;
+    for (const double reading : readings) {
+        const auto claim = claims.at(reading);
+        const auto half = [](double x) { return std::isnan(x) ? json::Node{} : json::makeNumber(x); };
+        found.list.items.push_back(object({{"reading", json::makeNumber(reading)},
+            {"value", json::makeNumber(fit.at(reading))}, {"curve", half(claim.curve)},
+            {"reference", half(claim.reference)}, {"halfWidth", half(claim.total())}}));
+        found.lines += std::isnan(claim.total())
+            ? fmt::format("at {:.6g}: {:.6g}, nothing is claimed\n", reading, fit.at(reading))
+            : fmt::format("at {:.6g}: {:.6g} ± {:.3g}, 95 %\n", reading, fit.at(reading),
+                claim.total());
+    }
+    return found;
+}
+
 void fit(Context& context, const FitArguments& a)
 {
     const auto pairs = readPairs(a.path);
@@ -99,6 +124,13 @@ void fit(Context& context, const FitArguments& a)
             points.items.push_back(numbers({reading, value}));
         members.push_back({"table", points});
     }
+    const CurveClaims claims(*fitted, *pairs, a.accuracy);
+    const auto claimed = claimsAt(*fitted, claims, a.readings);
+    members.push_back({"claims", claimed.list});
+    members.push_back({"missing", json::makeString(claims.missing())});
+    text += claimed.lines;
+    if (!claims.missing().empty())
+        text += "no uncertainty is claimed: " + claims.missing() + "\n";
     const auto advice = adviseModel(*pairs);
     members.push_back({"advice", json::makeString(advice.sentence)});
     text += advice.sentence + "\n";
@@ -132,6 +164,9 @@ void addFit(CLI::App& app, Context& context)
     command->add_option("--reference-digits", a->accuracy.digits)->check(CLI::NonNegativeNumber);
     command->add_option("--reference-digit", a->accuracy.digit, "what one of its digits is worth")
         ->check(CLI::NonNegativeNumber);
+    command->add_flag("--reference-exact", a->accuracy.isExact,
+        "it is right by definition; of one that told nothing no verdict is made");
+    command->add_option("--at", a->readings, "readings whose values are claimed with 95 %");
     command->callback([&context, a] { fit(context, *a); });
 }
 

@@ -23,7 +23,7 @@ template <class T> T* named(T* widget, const char* objectName, const QString& la
 
 QString wishText(const ChannelWish& wish)
 {
-    const auto words = [](const Quantity& q) { return QString::fromStdString(toText(q)); };
+    const auto words = [](const auto& q) { return QString::fromStdString(toText(q)); };
     return QObject::tr("From %1 to %2, in steps of %3, within ±%4, at most %5 old.")
         .arg(words(wish.from), words(wish.to), words(wish.step), words(wish.tolerance),
             words(wish.freshness));

@@ -24,7 +24,10 @@ void CheckedEdit::showText(const QString& text)
 void CheckedEdit::restore()
 {
     setText(m_accepted);
-    setCursorPosition(0);
+    if (hasFocus())
+        selectAll(); // so that the next number replaces it
+    else
+        setCursorPosition(0);
     setModified(false);
 }
 
@@ -32,7 +35,6 @@ void CheckedEdit::keyPressEvent(QKeyEvent* event)
 {
     if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
         commit();
-        selectAll();
     } else if (event->key() == Qt::Key_Escape) {
         restore();
     } else {

@@ -48,6 +48,10 @@ public:
     explicit QuantityEdit(QWidget* parent = nullptr);
 
     void showQuantity(const Quantity& quantity);
+    void showDifference(const Difference& difference)
+    {
+        showQuantity(Quantity{difference.value, difference.unit});
+    }
 
 Q_SIGNALS:
     void quantityEntered(const fern::Quantity& quantity);

@@ -29,7 +29,7 @@ QFont largestFont(const QString& text, double width, int least, int most, bool b
 QString inUnit(double si, const Unit& unit)
 {
     return QString::fromStdString(
-        significantText(fromSi(si, unit) - fromSi(0, unit), 2) + " " + prettyUnit(unit.name));
+        significantText(differenceFromSi(si, unit), 2) + " " + prettyUnit(unit.name));
 }
 
 /// The leaf of a button without its words: many times a second only those change, and the curves

@@ -130,22 +130,54 @@ void JsonReader::anyQuantity(std::string_view key, Quantity& value)
     }
 }
 
+void JsonReader::checkUnit(std::string_view key, const Quantity& read, std::string_view unit)
+{
+    if (parseUnit(read.unit)->dimension != parseUnit(unit)->dimension)
+        failAt(key,
+            fmt::format("the unit \"{}\" does not fit here; use one like {}", read.unit, unit));
+}
+
+void JsonReader::checkRange(
+    std::string_view key, const Quantity& read, double si, Range range, std::string_view unit)
+{
+    if (!range.holds(si))
+        failAt(key,
+            fmt::format("{} is out of range: it must be {} {}", toText(read), range.words(), unit));
+}
+
 void JsonReader::quantity(std::string_view key, Quantity& value, std::string_view unit, Range range)
 {
     Quantity read;
     anyQuantity(key, read);
     if (m_failed)
         return;
-    const auto* child = json::find(m_object, key);
-    if (parseUnit(read.unit)->dimension != parseUnit(unit)->dimension)
-        return fail(
-            fmt::format("the unit \"{}\" does not fit here; use one like {}", read.unit, unit),
-            at(key), child);
-    if (!range.holds(inSi(read)))
-        return fail(
-            fmt::format("{} is out of range: it must be {} {}", toText(read), range.words(), unit),
-            at(key), child);
-    value = std::move(read);
+    checkUnit(key, read, unit);
+    checkRange(key, read, inSi(read), range, unit);
+    if (!m_failed)
+        value = std::move(read);
+}
+
+void JsonReader::difference(
+    std::string_view key, Difference& value, std::string_view unit, Range range)
+{
+    Quantity read;
+    anyQuantity(key, read);
+    if (m_failed)
+        return;
+    const Difference difference{read.value, read.unit};
+    checkUnit(key, read, unit);
+    checkRange(key, read, inSi(difference), range, unit);
+    if (!m_failed)
+        value = difference;
+}
+
+void JsonReader::optionalAnyDifference(std::string_view key, Difference& value)
+{
+    Quantity read{value.value, value.unit};
+    if (!mayTake(key))
+        return;
+    anyQuantity(key, read);
+    value = {read.value, std::move(read.unit)};
 }
 
 void JsonReader::node(std::string_view key, json::Node& value)

@@ -65,6 +65,9 @@ public:
     void quantity(std::string_view key, Quantity& value, std::string_view unit, Range range = {});
     /// A quantity of any known unit.
     void anyQuantity(std::string_view key, Quantity& value);
+    /// A step, a tolerance and the like, in a unit of the dimension of `unit`.
+    void difference(
+        std::string_view key, Difference& value, std::string_view unit, Range range = {});
     void node(std::string_view key, json::Node& value);
 
     template <class Enum, std::size_t N>
@@ -136,11 +139,8 @@ public:
         if (mayTake(key))
             quantity(key, value, unit, range);
     }
-    void optionalAnyQuantity(std::string_view key, Quantity& value)
-    {
-        if (mayTake(key))
-            anyQuantity(key, value);
-    }
+    /// A difference of any known unit; nothing, as zero, when it is missing.
+    void optionalAnyDifference(std::string_view key, Difference& value);
     template <class T> void optionalObject(std::string_view key, std::optional<T>& value)
     {
         if (mayTake(key))
@@ -171,6 +171,9 @@ public:
 private:
     /// Returns whether a key that may be missing is there; a present one is known either way.
     bool mayTake(std::string_view key) const { return !m_failed && has(key); }
+    void checkUnit(std::string_view key, const Quantity& read, std::string_view unit);
+    void checkRange(std::string_view key, const Quantity& read, double si, Range range,
+        std::string_view unit);
     const json::Node* take(std::string_view key, json::Kind kind, std::string_view what);
     std::size_t wordIndex(std::string_view key, std::span<const std::string_view> words);
     std::string at(std::string_view key) const { return m_pointer + "/" + json::pointerToken(key); }
@@ -204,6 +207,11 @@ public:
         anyQuantity(key, value);
     }
     void anyQuantity(std::string_view key, const Quantity& value);
+    void difference(std::string_view key, const Difference& value, std::string_view /*unit*/,
+        Range /*range*/ = {})
+    {
+        anyQuantity(key, {value.value, value.unit});
+    }
     void node(std::string_view key, const json::Node& value) { put(key, value); }
     template <class Enum, std::size_t N>
     void choice(std::string_view key, Enum value, const Words<N>& words)
@@ -262,10 +270,10 @@ public:
         if (value.value != 0)
             quantity(key, value, unit, range);
     }
-    void optionalAnyQuantity(std::string_view key, const Quantity& value)
+    void optionalAnyDifference(std::string_view key, const Difference& value)
     {
         if (value.value != 0)
-            anyQuantity(key, value);
+            difference(key, value, {});
     }
     template <class T> void optionalObject(std::string_view key, std::optional<T>& value)
     {

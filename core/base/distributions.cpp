@@ -49,11 +49,15 @@ double fUpperTail(double f, double upperFreedom, double lowerFreedom)
         lowerFreedom / 2, upperFreedom / 2, lowerFreedom / (lowerFreedom + upperFreedom * f));
 }
 
+double studentUpperTail(double t, double freedom)
+{
+    const double half = regularizedBeta(freedom / 2, 0.5, freedom / (freedom + t * t)) / 2;
+    return t < 0 ? 1 - half : half;
+}
+
 double studentFactor(double p, double freedom)
 {
-    const auto tail = [&](double t) {
-        return regularizedBeta(freedom / 2, 0.5, freedom / (freedom + t * t));
-    };
+    const auto tail = [&](double t) { return 2 * studentUpperTail(t, freedom); };
     double low = 0;
     double high = 1;
     while (tail(high) > p)

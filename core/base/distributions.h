@@ -11,6 +11,9 @@ double regularizedBeta(double a, double b, double x);
 /// Returns the probability that a Fisher F with so many degrees of freedom exceeds `f` ≥ 0.
 double fUpperTail(double f, double upperFreedom, double lowerFreedom);
 
+/// Returns the probability that a Student's t exceeds `t`, of any sign.
+double studentUpperTail(double t, double freedom);
+
 /// Returns the t that |T| of a Student's t exceeds with probability `p`, 0 < p < 1: the factor of
 /// a 1 − p interval.
 double studentFactor(double p, double freedom);

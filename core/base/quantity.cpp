@@ -92,6 +92,20 @@ double in(const Quantity& quantity, std::string_view unit)
     return *converted;
 }
 
+double inSi(const Difference& difference)
+{
+    const auto unit = parseUnit(difference.unit);
+    assert(unit);
+    return differenceToSi(difference.value, *unit);
+}
+
+double in(const Difference& difference, std::string_view unit)
+{
+    const auto target = parseUnit(unit);
+    assert(target);
+    return differenceFromSi(inSi(difference), *target);
+}
+
 Result<Quantity> parseQuantity(std::string_view text, const Quantity& like)
 {
     const auto bare = bareUnit(like.unit);
@@ -122,9 +136,22 @@ Result<Quantity> parseQuantity(std::string_view text, const Quantity& like)
     return refuse("is not understood");
 }
 
+Result<Difference> parseDifference(std::string_view text, const Difference& like)
+{
+    const auto read = parseQuantity(text, {like.value, like.unit});
+    if (!read)
+        return read.error();
+    return Difference{read->value, read->unit};
+}
+
 std::string toText(const Quantity& quantity)
 {
     return shortestText(quantity.value) + " " + prettyUnit(quantity.unit);
+}
+
+std::string toText(const Difference& difference)
+{
+    return toText(Quantity{difference.value, difference.unit});
 }
 
 } // namespace fern

@@ -307,6 +307,16 @@ double fromSi(double si, const Unit& unit)
     return static_cast<double>(si * unit.denominator / unit.numerator - unit.shift);
 }
 
+double differenceToSi(double value, const Unit& unit)
+{
+    return static_cast<double>(value * unit.numerator / unit.denominator);
+}
+
+double differenceFromSi(double si, const Unit& unit)
+{
+    return static_cast<double>(si * unit.denominator / unit.numerator);
+}
+
 Result<double> convert(double value, std::string_view from, std::string_view to)
 {
     const auto source = parseUnit(from);

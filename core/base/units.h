@@ -36,6 +36,11 @@ Result<Unit> parseUnit(std::string_view name);
 double toSi(double value, const Unit& unit);
 double fromSi(double si, const Unit& unit);
 
+/// The same for the distance of two values, such as a step or a tolerance, for which the zero of the
+/// unit does not count: 1 °C is 1 K.
+double differenceToSi(double value, const Unit& unit);
+double differenceFromSi(double si, const Unit& unit);
+
 /// Returns `value`, given in `from`, in `to`. Error when their dimensions differ, or when one of
 /// them is not known; then the error lists what could be meant beside the other.
 Result<double> convert(double value, std::string_view from, std::string_view to);

@@ -19,8 +19,8 @@ template <class Archive> void describe(Archive& a, ChannelWish& w)
     a.anyQuantity("from", w.from);
     const std::string unit = w.from.unit;
     a.quantity("to", w.to, unit);
-    a.quantity("step", w.step, unit, Range::positive());
-    a.quantity("tolerance", w.tolerance, unit, Range::positive());
+    a.difference("step", w.step, unit, Range::positive());
+    a.difference("tolerance", w.tolerance, unit, Range::positive());
     a.quantity("freshness", w.freshness, "s", Range::positive());
     if constexpr (Archive::isReading)
         if (!a.failed() && !(inSi(w.to) > inSi(w.from)))
@@ -94,7 +94,7 @@ template <class Archive> void describe(Archive& a, Setting& s)
     const std::string unit = s.value.unit;
     a.quantity("least", s.least, unit);
     a.quantity("most", s.most, unit);
-    a.quantity("step", s.step, unit, Range::positive());
+    a.difference("step", s.step, unit, Range::positive());
     a.flag("wraps", s.wraps);
     a.flag("kept", s.isKept);
     std::string presets = wordsOf(s.presets);

@@ -39,8 +39,8 @@ struct InstrumentWish {
 struct ChannelWish {
     Quantity from{0, "V"};
     Quantity to{5, "V"};
-    Quantity step{0.1, "V"}; ///< smallest change that should show
-    Quantity tolerance{0.1, "V"}; ///< half width
+    Difference step{0.1, "V"}; ///< smallest change that should show
+    Difference tolerance{0.1, "V"}; ///< half width
     Quantity freshness{2, "s"}; ///< oldest that a shown number may be
     Extras extras;
 
@@ -113,7 +113,7 @@ struct Setting {
     Quantity value{0, "count"}; ///< after the first power-on; its unit is the setting's
     Quantity least{0, "count"};
     Quantity most{10, "count"};
-    Quantity step{1, "count"};
+    Difference step{1, "count"};
     bool wraps = false; ///< past the most it begins at the least again
     bool isKept = false; ///< over power-off
     std::vector<double> presets; ///< rising, in the unit; `seek` goes to the next one

@@ -93,7 +93,17 @@ public:
             failAt(key, quantity.error().message);
     }
     void anyQuantity(std::string_view key, Quantity& value) { quantity(key, value, {}); }
-    void optionalAnyQuantity(std::string_view key, Quantity& value) { quantity(key, value, {}); }
+    void difference(
+        std::string_view key, Difference& value, std::string_view unit, Range range = {})
+    {
+        Quantity typed{value.value, value.unit};
+        quantity(key, typed, unit, range);
+        value = {typed.value, std::move(typed.unit)};
+    }
+    void optionalAnyDifference(std::string_view key, Difference& value)
+    {
+        difference(key, value, {});
+    }
     template <class Enum, std::size_t N>
     void choice(std::string_view key, Enum& value, const Words<N>& words)
     {

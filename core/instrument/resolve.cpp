@@ -79,11 +79,9 @@ PlainChannel plain(const Instrument& instrument, const Channel& channel, const S
     p.freshnessSeconds = inSi(channel.wish.freshness);
     p.source = channel.source;
     p.readingUnit = *parseUnit(readingUnitOf(channel.source, unitOf(channel)));
-    const auto difference = [&](const Quantity& q) {
-        return q.value == 0 ? 0 : toSi(q.value, *parseUnit(q.unit)) - toSi(0, *parseUnit(q.unit));
-    };
-    p.resolution = difference(channel.source.resolution);
-    p.accuracy = difference(channel.source.accuracy);
+    const auto told = [](const Difference& d) { return d.value == 0 ? 0 : inSi(d); };
+    p.resolution = told(channel.source.resolution);
+    p.accuracy = told(channel.source.accuracy);
     p.sampleEvery = ticksFromSeconds(inSi(channel.source.sampleEvery));
     p.scaling = channel.scaling;
     for (const auto& calibration : channel.calibrations)
@@ -136,6 +134,10 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
     PlainInstrument p;
     for (const auto& channel : instrument.channels)
         p.channels.push_back(plain(instrument, *channel, scenario));
+    for (std::size_t i = 0; i < p.channels.size(); ++i)
+        for (const auto& id : madeOf(instrument, *instrument.channels[i]))
+            if (const auto other = indexOf(p.channels, id); other < p.channels.size())
+                p.channels[i].madeOf.push_back(other);
     for (const auto& reader : instrument.readers)
         p.readers.push_back({reader->id, indexOf(p.channels, reader->channel),
             *parseUnit(reader->unit), reader->text, ticksFromSeconds(inSi(reader->staleAfter))});

@@ -50,6 +50,7 @@ struct PlainChannel {
 
     Ticks sampleEvery{100'000'000};
     double timerTick = 1e-6; ///< seconds that the board's clock can tell apart
+    std::vector<std::size_t> madeOf; ///< the channels that a derived one follows
     ScalingSpec scaling; ///< as the file says it
     std::optional<Calibration> calibration; ///< that the scaling was applied from
     NumberKind numberKind = NumberKind::Float32;
@@ -66,7 +67,7 @@ struct PlainChannel {
 /// Returns the wished tolerance in the channel's own unit.
 inline double toleranceInUnit(const PlainChannel& c)
 {
-    return c.tolerance / std::abs(toSi(1, c.unit) - toSi(0, c.unit));
+    return differenceFromSi(c.tolerance, c.unit);
 }
 
 struct PlainReader {
@@ -76,6 +77,12 @@ struct PlainReader {
     TextSpec text;
     Ticks staleAfter; ///< 0: never
 };
+
+/// Returns what the last digit of a reader's number is worth, in SI units.
+inline double digitWorth(const PlainReader& reader)
+{
+    return differenceToSi(std::pow(10.0, -reader.text.decimals), reader.unit);
+}
 
 struct PlainDisplay {
     std::string id;

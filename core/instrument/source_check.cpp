@@ -120,16 +120,9 @@ void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fau
 /// The channels that one needs before it has a value.
 std::vector<std::string> needs(const Instrument& in, const Channel& c)
 {
-    std::vector<std::string> ids;
+    auto ids = madeOf(in, c);
     if (c.source.gate)
         ids.push_back(c.source.gate->channel);
-    if (c.source.kind != SourceKind::Derived)
-        return ids;
-    if (c.source.derived.kind != DerivedKind::Formula)
-        ids.push_back(c.source.derived.of);
-    else if (const auto formula = Formula::parse(c.source.derived.formula, formulaNames(in)))
-        for (auto& name : formula->variables())
-            ids.push_back(std::move(name));
     return ids;
 }
 
@@ -162,6 +155,16 @@ void checkGate(const Instrument& in, const Channel& c, const SourceFault& fault)
 }
 
 } // namespace
+
+std::vector<std::string> madeOf(const Instrument& in, const Channel& c)
+{
+    if (c.source.kind != SourceKind::Derived)
+        return {};
+    if (c.source.derived.kind != DerivedKind::Formula)
+        return {c.source.derived.of};
+    const auto formula = Formula::parse(c.source.derived.formula, formulaNames(in));
+    return formula ? formula->variables() : std::vector<std::string>();
+}
 
 std::string neededBy(const Instrument& in, std::string_view channel)
 {

@@ -21,6 +21,9 @@ std::string neededBy(const Instrument& in, std::string_view channel);
 /// Returns the names that a formula may use: every channel but codes, and every setting.
 std::vector<std::string> formulaNames(const Instrument& in);
 
+/// Returns the ids of the channels and settings that a derived channel is made of.
+std::vector<std::string> madeOf(const Instrument& in, const Channel& channel);
+
 /// Returns the dimension of a channel or setting of that id.
 Dimension dimensionOf(const Instrument& in, std::string_view id);
 

@@ -1,20 +1,51 @@
 #include "judge/age.h"
 
-#include "run/display_run.h"
+#include "run/task_blocks.h"
 #include "smooth/figures.h"
+
+#include <algorithm>
 
 namespace fern {
 
-AgeBreakdown ageOf(const PlainInstrument& instrument, const PlainChannel& channel,
-    const PlainDisplay& display, double redrawEvery)
+namespace {
+
+/// What is old already when a channel has its smoothed value.
+AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c)
 {
     // Codes come when they come: none waits for a sample.
     const bool isEvent =
-        channel.source.kind == SourceKind::KeyCodes || channel.source.kind == SourceKind::Labels;
-    const double period = isEvent ? 0 : inSeconds(channel.sampleEvery);
-    const auto cost = redrawCost(instrument, display, display.busHertz);
-    return {period + channel.conversionSeconds, delaySeconds(channel.steps, period),
-        cost.draw + cost.transfer, cost.panel, redrawEvery};
+        c.source.kind == SourceKind::KeyCodes || c.source.kind == SourceKind::Labels;
+    const double period = isEvent ? 0 : inSeconds(c.sampleEvery);
+    AgeBreakdown age;
+    age.sampling = period + (c.isReadByModule ? c.conversionSeconds : 0);
+    age.smoothing = delaySeconds(c.steps, period);
+    if (isSampled(c)) {
+        const double own = sampleSeconds(in, c);
+        age.sampling += std::max(0.0, own - period); // the next one waits for this one
+        age.blocked = roundSeconds(in) - own;
+    }
+    AgeBreakdown oldest;
+    for (const auto of : c.madeOf)
+        if (const auto its = valueAge(in, in.channels[of]); its.oldest() > oldest.oldest())
+            oldest = its;
+    age.sampling += oldest.sampling;
+    age.smoothing += oldest.smoothing;
+    age.blocked += oldest.blocked;
+    return age;
+}
+
+} // namespace
+
+AgeBreakdown ageOf(const PlainInstrument& in, const PlainChannel& channel,
+    const PlainDisplay& display, double redrawEvery)
+{
+    const auto cost = redrawCost(in, display, display.busHertz);
+    auto age = valueAge(in, channel);
+    age.redraw = cost.draw + cost.transfer;
+    age.panel = cost.panel;
+    age.waiting = std::max(redrawEvery, age.redraw);
+    age.blocked += roundSeconds(in) - age.redraw;
+    return age;
 }
 
 AgeBreakdown ageOf(

@@ -7,17 +7,20 @@ namespace fern {
 
 /// The largest contribution of each cause, in seconds.
 struct AgeBreakdown {
-    double sampling = 0; ///< the newest sample may be one period old, plus its conversion
+    double sampling = 0; ///< the newest sample may be one period old, and was converted before
     double smoothing = 0; ///< delay of the steps
+    double blocked = 0; ///< sampling and redraw wait while the loop does everything else once
     double redraw = 0; ///< drawing and transfer
     double panel = 0; ///< response of the panel
-    double waiting = 0; ///< the number stands until the next redraw is complete
+    double waiting = 0; ///< the number stands until the next redraw is due
 
-    double oldest() const { return sampling + smoothing + redraw + panel + waiting; }
+    double oldest() const { return sampling + smoothing + blocked + redraw + panel + waiting; }
 };
 
 /// Returns the breakdown for a channel that is read on a display redrawn every `redrawEvery`
-/// seconds.
+/// seconds. It bounds every redraw of a run: each wait of a display or a conversion for another
+/// one, and a turn of the loop, is in it, and so are the channels that a derived one follows. What a
+/// device loses on its way is not: then the stale mark tells.
 AgeBreakdown ageOf(const PlainInstrument& instrument, const PlainChannel& channel,
     const PlainDisplay& display, double redrawEvery);
 

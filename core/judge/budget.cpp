@@ -2,7 +2,7 @@
 
 #include "run/channel_run.h"
 #include "scale/calibrate.h"
-#include "scale/verdict.h"
+#include "scale/uncertainty.h"
 #include "smooth/figures.h"
 
 #include <cmath>
@@ -50,7 +50,7 @@ double rectangular(double a)
     return standardUncertainty(Distribution::Rectangular, std::fabs(a));
 }
 
-/// What is known of a count, or of a number that a device tells.
+/// What is known of a count, or of a number that a device tells, beside whether it is right.
 std::vector<BudgetTerm> sourceTerms(const PlainChannel& c, double step, double noiseGain)
 {
     std::vector<BudgetTerm> terms;
@@ -60,93 +60,157 @@ std::vector<BudgetTerm> sourceTerms(const PlainChannel& c, double step, double n
             Leaf::Reading, standardUncertainty(Distribution::Triangular, step) * noiseGain, true});
     else if (step > 0)
         terms.push_back({"step of the reading", Leaf::Reading, rectangular(step / 2), true});
-    if (c.accuracy > 0)
-        terms.push_back({"accuracy of the source", Leaf::Sensor, rectangular(c.accuracy), false});
     if (c.source.kind == SourceKind::Receiver && c.source.receiver.gives == ReceiverGives::Speed)
         terms.push_back(
             {"scatter after smoothing", Leaf::Smooth, c.source.receiver.scatter * noiseGain, true});
     return terms;
 }
 
-/// What is known since the calibration: how far the pairs lie from its curve, and how well its
-/// reference is known.
-std::vector<BudgetTerm> calibrationTerms(const PlainChannel& c, double at)
+std::vector<BudgetTerm> converterTerms(const PlainChannel& c, double lsb, double noiseGain)
+{
+    return {{"converter nonlinearity", Leaf::Reading, rectangular(c.nonlinearityLsb * lsb), false},
+        {"converter step", Leaf::Reading, rectangular(lsb / 2), true},
+        {"noise after smoothing", Leaf::Smooth, c.noiseLsb * lsb * noiseGain, true}};
+}
+
+/// What the parts promise: their tolerances, and the reference's and the converter's offset.
+std::vector<BudgetTerm> partTerms(const PlainChannel& c, double at, double lsb)
 {
     std::vector<BudgetTerm> terms;
-    const double perUnit = std::fabs(toSi(1, c.unit) - toSi(0, c.unit));
-    if (const auto fit = fitOf(*c.calibration, nominalScalingOf(c).gain))
-        terms.push_back({"calibration", Leaf::Scale, fit->residualDeviation * perUnit, false});
-    const double limit = c.calibration->accuracy.limitAt(fromSi(at, c.unit));
-    if (limit > 0)
-        terms.push_back({"reference meter", Leaf::Scale, standardOfLimit(limit) * perUnit, false});
+    const auto addPart = [&](InputPart part, double percent) {
+        const auto name = nameOf(c.input, part);
+        if (!name.empty())
+            terms.push_back({std::string(name), Leaf::Sensor,
+                rectangular(sensitivity(c, at, part) * percent / 100), false});
+    };
+    addPart(InputPart::Sensor, c.sensorTolerancePercent);
+    addPart(InputPart::UpperOrFixed, c.resistorTolerancePercent);
+    addPart(InputPart::Lower, c.resistorTolerancePercent);
+    // A ratiometric sensor shares the reference with the converter, and its error cancels.
+    if (!isRatiometric(c.input.sensor))
+        terms.push_back({"reference", Leaf::Reading,
+            rectangular(
+                pinVolts(c.input, at) / pinSlope(c.input, at) * c.referenceTolerancePercent / 100),
+            false});
+    terms.push_back(
+        {"converter offset", Leaf::Reading, rectangular(c.offsetLsb * lsb), false});
     return terms;
 }
 
-void sum(Budget& b)
-{
-    std::vector<double> accuracy;
-    std::vector<double> repeatability;
-    for (const auto& term : b.terms) {
-        if (term.leaf != Leaf::Text)
-            accuracy.push_back(term.u);
-        if (term.repeats)
-            repeatability.push_back(term.u);
+/// What makes the budget of a channel anywhere: its smoothing's noise gain and the claims of its
+/// calibration.
+class Account {
+public:
+    Account(const PlainChannel& channel, std::optional<double> smoothingGain)
+        : m_channel(channel)
+        , m_noiseGain(smoothingGain ? *smoothingGain
+                                    : noiseGain(channel.steps, inSeconds(channel.sampleEvery)))
+    {
+        if (!channel.calibration)
+            return;
+        auto fit = fitOf(*channel.calibration, nominalScalingOf(channel).gain);
+        if (fit)
+            m_claims.emplace(
+                *std::move(fit), usedPairs(*channel.calibration), channel.calibration->accuracy);
+        m_readings = readingsOf(channel);
     }
-    b.accuracy = combined(accuracy);
-    b.repeatability = combined(repeatability);
-}
 
-} // namespace
-
-Budget budgetOf(
-    const PlainChannel& c, double at, double roundingStep, std::optional<double> smoothingGain)
-{
-    const double lsb = countAt(c, at);
-    Budget b;
-    b.noiseGain = smoothingGain ? *smoothingGain : noiseGain(c.steps, inSeconds(c.sampleEvery));
-    if (!c.isAnalog()) {
-        b.terms = sourceTerms(c, lsb, b.noiseGain);
+    Budget at(double value, double roundingStep) const
+    {
+        const auto& c = m_channel;
+        const double lsb = countAt(c, value);
+        Budget b;
+        b.at = value;
+        b.noiseGain = m_noiseGain;
+        if (m_claims)
+            addClaims(b, value);
+        else if (c.isAnalog())
+            b.terms = partTerms(c, value, lsb);
+        else if (c.accuracy > 0)
+            b.terms = {{"accuracy of the source", Leaf::Sensor, rectangular(c.accuracy), false}};
+        else if (isTold(c.source.kind) || c.source.kind == SourceKind::Derived)
+            b.missing = "how far the source may be off is not told";
+        const auto more = c.isAnalog() ? converterTerms(c, lsb, m_noiseGain)
+                                       : sourceTerms(c, lsb, m_noiseGain);
+        b.terms.insert(b.terms.end(), more.begin(), more.end());
         b.terms.push_back({"rounding", Leaf::Text, rectangular(roundingStep / 2), false});
         sum(b);
         return b;
     }
-    if (c.calibration) { // what was measured replaces what the parts promise
-        b.terms = calibrationTerms(c, at);
-        const std::vector<BudgetTerm> others{
-            {"converter nonlinearity", Leaf::Reading, rectangular(c.nonlinearityLsb * lsb), false},
-            {"converter step", Leaf::Reading, rectangular(lsb / 2), true},
-            {"noise after smoothing", Leaf::Smooth, c.noiseLsb * lsb * b.noiseGain, true},
-            {"rounding", Leaf::Text, rectangular(roundingStep / 2), false},
-        };
-        b.terms.insert(b.terms.end(), others.begin(), others.end());
-        sum(b);
-        return b;
+
+private:
+    /// What was measured stands for what the parts promise.
+    void addClaims(Budget& b, double value) const
+    {
+        b.missing = m_claims->missing();
+        if (!b.missing.empty())
+            return;
+        const double inUnit = fromSi(value, m_channel.unit);
+        const auto reading =
+            readingFor(scalingOf(m_channel), inUnit, m_readings.least, m_readings.most);
+        const auto claim =
+            m_claims->at(reading.value_or(nominalReading(m_channel, value)));
+        if (std::isnan(claim.total())) {
+            b.missing = "the wished range goes beyond the table";
+            return;
+        }
+        const auto standard = [&](double half) { return differenceToSi(half / 2, m_channel.unit); };
+        b.terms.push_back({"calibration", Leaf::Scale, standard(claim.curve), false});
+        if (claim.reference > 0)
+            b.terms.push_back({"reference meter", Leaf::Scale, standard(claim.reference), false});
     }
-    const auto addPart = [&](InputPart part, Leaf leaf, double percent) {
-        const auto name = nameOf(c.input, part);
-        if (!name.empty())
-            b.terms.push_back({std::string(name), leaf,
-                rectangular(sensitivity(c, at, part) * percent / 100), false});
-    };
-    addPart(InputPart::Sensor, Leaf::Sensor, c.sensorTolerancePercent);
-    addPart(InputPart::UpperOrFixed, Leaf::Sensor, c.resistorTolerancePercent);
-    addPart(InputPart::Lower, Leaf::Sensor, c.resistorTolerancePercent);
-    const std::vector<BudgetTerm> others{
-        {"converter nonlinearity", Leaf::Reading, rectangular(c.nonlinearityLsb * lsb), false},
-        {"converter offset", Leaf::Reading, rectangular(c.offsetLsb * lsb), false},
-        {"converter step", Leaf::Reading, rectangular(lsb / 2), true},
-        {"noise after smoothing", Leaf::Smooth, c.noiseLsb * lsb * b.noiseGain, true},
-        {"rounding", Leaf::Text, rectangular(roundingStep / 2), false},
-    };
-    // A ratiometric sensor shares the reference with the converter, and its error cancels.
-    if (!isRatiometric(c.input.sensor))
-        b.terms.push_back({"reference", Leaf::Reading,
-            rectangular(
-                pinVolts(c.input, at) / pinSlope(c.input, at) * c.referenceTolerancePercent / 100),
-            false});
-    b.terms.insert(b.terms.end(), others.begin(), others.end());
-    sum(b);
-    return b;
+
+    static void sum(Budget& b)
+    {
+        std::vector<double> accuracy;
+        std::vector<double> repeatability;
+        for (const auto& term : b.terms) {
+            if (term.leaf != Leaf::Text)
+                accuracy.push_back(term.u);
+            if (term.repeats)
+                repeatability.push_back(term.u);
+        }
+        b.accuracy = b.isKnown() ? combined(accuracy) : notThere;
+        b.repeatability = combined(repeatability);
+    }
+
+    const PlainChannel& m_channel;
+    double m_noiseGain;
+    std::optional<CurveClaims> m_claims;
+    ReadingRange m_readings;
+};
+
+} // namespace
+
+const BudgetTerm* Budget::largest() const
+{
+    const BudgetTerm* most = nullptr;
+    for (const auto& term : terms)
+        if (term.leaf != Leaf::Text && (most == nullptr || term.u > most->u))
+            most = &term;
+    return most;
+}
+
+Budget budgetOf(
+    const PlainChannel& c, double at, double roundingStep, std::optional<double> smoothingGain)
+{
+    return Account(c, smoothingGain).at(at, roundingStep);
+}
+
+Budget worstBudget(
+    const PlainChannel& c, double roundingStep, std::optional<double> smoothingGain)
+{
+    constexpr int places = 20; // between the ends; what bends, bends slowly
+    const Account account(c, smoothingGain);
+    // A sensor has no slope where it ends; what is uncertain without end is told by the range.
+    auto worst = account.at(c.to, roundingStep);
+    for (int i = 0; i < places && worst.isKnown(); ++i) {
+        auto budget = account.at(c.from + (c.to - c.from) * i / places, roundingStep);
+        if (!budget.isKnown() || !std::isfinite(worst.accuracy)
+            || (std::isfinite(budget.accuracy) && budget.accuracy > worst.accuracy))
+            worst = std::move(budget);
+    }
+    return worst;
 }
 
 std::vector<double> leafShares(const Budget& budget)

@@ -32,15 +32,27 @@ struct BudgetTerm {
 struct Budget {
     std::vector<BudgetTerm>
         terms; ///< converter, reference, divider, noise after smoothing, rounding
-    double accuracy = 0; ///< combined without the rounding term
+    double accuracy = 0; ///< combined without the rounding term; NaN while something is missing
     double repeatability = 0; ///< noise and quantisation only
     double noiseGain = 1; ///< of the smoothing, rms out / rms in
+    double at = 0; ///< the true value that it is taken at
+    std::string missing; ///< why the accuracy is not known; empty when it is
+
+    bool isKnown() const { return missing.empty(); }
+    /// The largest term beside the rounding; null without one.
+    const BudgetTerm* largest() const;
 };
 
 /// Returns the budget of a channel at the true value `at`, shown with `roundingStep` (both in the
 /// channel's SI unit). The noise is the converter's, reduced by the smoothing, whose noise gain is
-/// found anew where it is not given.
+/// found anew where it is not given. After a calibration its claims stand for what the parts
+/// promise, as half of a 95 % interval each.
 Budget budgetOf(const PlainChannel& channel, double at, double roundingStep,
+    std::optional<double> smoothingGain = {});
+
+/// Returns the budget at the place of the wished range where it is worst, which is the one that
+/// every verdict is made from: it does not change while time runs.
+Budget worstBudget(const PlainChannel& channel, double roundingStep,
     std::optional<double> smoothingGain = {});
 
 /// Returns the share of the squares that each leaf has, rounding included; they sum to 1.

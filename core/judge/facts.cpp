@@ -117,22 +117,18 @@ Facts scaleFacts(const PlainChannel& c)
 }
 
 Facts smoothFacts(
-    const PlainChannel& c, const PlainReader& reader, const Stem& stem, const SignalFigures& signal)
+    const PlainChannel& c, const ChannelView& view, const Stem& stem, const SignalFigures& signal)
 {
-    const double period = inSeconds(c.sampleEvery);
     const auto noise = [&](Leaf leaf) {
         const double value = stem.leaves[static_cast<std::size_t>(leaf)].noise;
         return std::isnan(value) ? std::string("—") : differenceText(c, value, 2);
     };
-    const double digit =
-        toSi(std::pow(10.0, -reader.text.decimals), reader.unit) - toSi(0, reader.unit);
-    const double fraction = std::min(0.5, digit / 2 / (c.to - c.from));
     const double changes = signal.digitChangesPerSecond;
     return {{"Noise in", noise(Leaf::Scale), "rms of the last 10 s"},
         {"Noise out", noise(Leaf::Smooth),
-            fmt::format("by formula × {}", significantText(stem.budget.noiseGain, 3))},
-        {"Late by", durationText(delaySeconds(c.steps, period)), "for a steady rise"},
-        {"Settles to the last digit", durationText(settlingSeconds(c.steps, period, fraction)),
+            fmt::format("by formula × {}", significantText(view.smoothingGain, 3))},
+        {"Late by", durationText(view.smoothingDelay), "for a steady rise"},
+        {"Settles to the last digit", durationText(view.settling),
             "after a jump over the range"},
         {"Shown text changes", std::isnan(changes) ? "—" : significantText(changes, 2) + " per s",
             std::isnan(changes)  ? ""
@@ -157,16 +153,20 @@ Facts textFacts(const PlainChannel& channel, const PlainReader& reader, const St
                 fmt::format("the field has {}", reader.text.width)});
         return facts;
     }
-    const double half = fromSi(2 * stem.budget.accuracy, reader.unit) - fromSi(0, reader.unit);
-    const double repeats =
-        fromSi(2 * stem.budget.repeatability, reader.unit) - fromSi(0, reader.unit);
-    const auto unit = prettyUnit(reader.unit.name);
-    return {
-        {"Uncertain by", fmt::format("±{} {}", significantText(half, 2), unit), "k = 2, all parts"},
-        {"Repeats within", fmt::format("±{} {}", significantText(repeats, 2), unit),
-            "k = 2, noise and steps"},
-        {"Honest decimals", std::to_string(stem.honestDecimals),
-            fmt::format("{} are shown", reader.text.decimals)}};
+    const auto width = [&](double u) {
+        return fmt::format("±{} {}", significantText(differenceFromSi(2 * u, reader.unit), 2),
+            prettyUnit(reader.unit.name));
+    };
+    Facts facts{{"Uncertain by", "—", stem.budget.missing}};
+    if (stem.budget.isKnown())
+        facts[0] = {"Uncertain by", width(stem.budget.accuracy),
+            "k = 2, at " + valueText(channel, stem.budget.at, 4)};
+    facts.push_back(
+        {"Repeats within", width(stem.budget.repeatability), "k = 2, noise and steps"});
+    facts.push_back({"Honest decimals",
+        stem.honestDecimals ? std::to_string(*stem.honestDecimals) : "—",
+        fmt::format("{} are shown", reader.text.decimals)});
+    return facts;
 }
 
 Facts glassFacts(
@@ -184,8 +184,8 @@ Facts glassFacts(
 
 } // namespace
 
-std::vector<Fact> factsOf(const PlainInstrument& in, const StemChoice& choice, const Stem& stem,
-    const SignalFigures& signal, Leaf leaf)
+std::vector<Fact> factsOf(const PlainInstrument& in, const StemChoice& choice,
+    const ChannelView& view, const Stem& stem, const SignalFigures& signal, Leaf leaf)
 {
     const auto& channel = in.channels[choice.channel];
     const auto& reader = in.readers[choice.reader];
@@ -199,7 +199,7 @@ std::vector<Fact> factsOf(const PlainInstrument& in, const StemChoice& choice, c
     case Leaf::Scale:
         return scaleFacts(channel);
     case Leaf::Smooth:
-        return smoothFacts(channel, reader, stem, signal);
+        return smoothFacts(channel, view, stem, signal);
     case Leaf::Text:
         return textFacts(channel, reader, stem);
     case Leaf::Glass:

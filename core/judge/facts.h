@@ -1,6 +1,7 @@
 #pragma once
 // The figures that stand in each stage's workbench, in words and numbers.
 
+#include "judge/channel_view.h"
 #include "judge/signal_figures.h"
 
 #include <string>
@@ -14,8 +15,8 @@ struct Fact {
     std::string note; ///< what follows from it; may be empty
 };
 
-/// Returns the facts of one stage of a stem.
+/// Returns the facts of one stage of a stem, whose channel's view is given.
 std::vector<Fact> factsOf(const PlainInstrument& instrument, const StemChoice& choice,
-    const Stem& stem, const SignalFigures& signal, Leaf leaf);
+    const ChannelView& view, const Stem& stem, const SignalFigures& signal, Leaf leaf);
 
 } // namespace fern

@@ -96,8 +96,7 @@ SignalFigures signalFigures(
     constexpr double madToDeviation = 1.4826; // of a normal distribution
     const double scatter = madToDeviation * median(n.off);
     const double limit = std::max(standsOut * scatter, 2 * countAt(c, values.back()));
-    const double halfDigit =
-        (toSi(std::pow(10.0, -reader.text.decimals), reader.unit) - toSi(0, reader.unit)) / 2;
+    const double halfDigit = digitWorth(reader) / 2;
     const auto real = smoothedCopy(c, seconds, values);
     Ticks at = last;
     for (std::size_t k = values.size(); k-- > 0 && at >= from;

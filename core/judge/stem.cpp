@@ -130,8 +130,7 @@ void setValues(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
     const auto* sample = history.lastSample(choice.channel);
     const auto* redraw = history.lastRedraw(choice.display);
     const StageValues v = sample == nullptr ? StageValues{} : sample->real;
-    const double step = fromSi(countAt(channel, heldValue(channel, sample)), channel.unit)
-        - fromSi(0, channel.unit);
+    const double step = differenceFromSi(countAt(channel, heldValue(channel, sample)), channel.unit);
     const int decimals = decimalsFor(step);
     const auto unit = prettyUnit(channel.unit.name);
     const auto at = [&](std::string_view name, std::string value, std::string its) {
@@ -164,8 +163,7 @@ void setSteps(Stem& stem, const PlainInstrument& in, const StemChoice& choice, d
 {
     const auto& reader = in.readers[choice.reader];
     const double count = countAt(in.channels[choice.channel], at);
-    const double digit =
-        toSi(std::pow(10.0, -reader.text.decimals), reader.unit) - toSi(0, reader.unit);
+    const double digit = digitWorth(reader);
     if (count > 0)
         for (const auto which : {Leaf::Reading, Leaf::Scale, Leaf::Smooth})
             leaf(stem, which).step = count;
@@ -222,41 +220,51 @@ void setAges(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
         return;
     leaf(stem, Leaf::World).age = leaf(stem, Leaf::Sensor).age =
         std::isnan(sample->real.world) ? notThere : 0;
-    const double sampleAge = inSeconds(now - sample->at);
+    // What a module gives was converted before it was fetched.
+    const double converted = channel.isReadByModule ? channel.conversionSeconds : 0;
+    const double sampleAge = inSeconds(now - sample->takenAt) + converted;
     leaf(stem, Leaf::Reading).age = leaf(stem, Leaf::Scale).age = sampleAge;
     leaf(stem, Leaf::Smooth).age = sampleAge + delay;
     if (const auto* redraw = history.lastRedraw(choice.display))
         for (const auto& shown : redraw->readers)
-            if (shown.reader == choice.reader) {
-                leaf(stem, Leaf::Text).age = inSeconds(redraw->startedAt - shown.sampledAt) + delay;
-                leaf(stem, Leaf::Glass).age = inSeconds(now - shown.sampledAt) + delay;
-            }
+            if (shown.reader == choice.reader) // the text grows old while it stands on the glass
+                leaf(stem, Leaf::Text).age = leaf(stem, Leaf::Glass).age =
+                    inSeconds(now - shown.sampledAt) + converted + delay;
 }
+
+/// A cause of the age, the leaf that it belongs to, and its seconds.
+struct AgeShare {
+    std::string_view words;
+    Leaf leaf;
+    double seconds;
+};
 
 void setLimitByAge(Stem& stem, const PlainChannel& channel)
 {
     const auto& age = stem.age;
-    const double glass = age.redraw + age.panel + age.waiting;
+    const std::array<AgeShare, 4> shares{
+        {{"Smoothing makes", Leaf::Smooth, age.smoothing},
+            {"The redraw makes", Leaf::Glass, age.redraw + age.panel + age.waiting},
+            {"Sampling makes", Leaf::Reading, age.sampling},
+            {"Waiting for the other tasks of the board makes", Leaf::Glass, age.blocked}}};
+    const auto& most = *std::max_element(shares.begin(), shares.end(),
+        [](const AgeShare& a, const AgeShare& b) { return a.seconds < b.seconds; });
     stem.limitIsAge = true;
-    if (age.smoothing >= glass && age.smoothing >= age.sampling) {
-        stem.limit = Leaf::Smooth;
-        stem.limitReason = fmt::format("Smoothing makes {} of the {}", durationText(age.smoothing),
-            durationText(age.oldest()));
-    } else if (glass >= age.sampling) {
-        stem.limit = Leaf::Glass;
-        stem.limitReason = fmt::format("Waiting for the redraw makes {} of the {}",
-            durationText(glass), durationText(age.oldest()));
-    } else {
-        stem.limit = Leaf::Reading;
-        stem.limitReason = fmt::format(
-            "Sampling makes {} of the {}", durationText(age.sampling), durationText(age.oldest()));
-    }
-    stem.limitReason += fmt::format(" that it can take until it is seen; wished are {}.",
+    stem.limit = most.leaf;
+    stem.limitReason = fmt::format("{} {} of the {} that it can take until it is seen; wished are "
+                                   "{}.",
+        most.words, durationText(most.seconds), durationText(age.oldest()),
         durationText(channel.freshnessSeconds));
 }
 
 void setLimitByBudget(Stem& stem, const PlainChannel& channel)
 {
+    if (!stem.budget.isKnown()) {
+        stem.limit = channel.calibration ? Leaf::Scale : Leaf::Sensor;
+        stem.limitReason =
+            fmt::format("How right the value is cannot be told: {}.", stem.budget.missing);
+        return;
+    }
     const auto shares = leafShares(stem.budget);
     const auto most = std::max_element(shares.begin(), shares.end());
     stem.limit = static_cast<Leaf>(most - shares.begin());
@@ -268,9 +276,11 @@ void setLimitByBudget(Stem& stem, const PlainChannel& channel)
     std::vector<double> all;
     for (const auto& term : stem.budget.terms)
         all.push_back(term.u);
-    stem.limitReason = fmt::format("{:.0f} % of the uncertainty of ±{}, most from the {} (±{}).",
-        *most * 100, differenceText(channel, 2 * combined(all), 2), largest->name,
-        differenceText(channel, 2 * largest->u, 2));
+    stem.limitReason =
+        fmt::format("{:.0f} % of the uncertainty of ±{} at {}, most from the {} (±{}).",
+            *most * 100, differenceText(channel, 2 * combined(all), 2),
+            valueText(channel, stem.budget.at, 4), largest->name,
+            differenceText(channel, 2 * largest->u, 2));
 }
 
 void setLoads(Stem& stem, const RunHistory& history, Ticks now)
@@ -290,21 +300,8 @@ void setLoads(Stem& stem, const RunHistory& history, Ticks now)
 
 } // namespace
 
-std::vector<StemChoice> stemChoices(const PlainInstrument& in, std::size_t channel)
-{
-    std::vector<StemChoice> choices;
-    for (std::size_t d = 0; d < in.displays.size(); ++d)
-        for (std::size_t p = 0; p < in.displays[d].pages.size(); ++p)
-            for (const auto& field : in.displays[d].pages[p].fields) {
-                const auto reader = indexOf(in.readers, field.reader);
-                if (field.kind == FieldKind::Value && in.readers[reader].channel == channel)
-                    choices.push_back({channel, reader, d, p});
-            }
-    return choices;
-}
-
 Stem stemOf(const PlainInstrument& in, const StemChoice& choice, const RunHistory& history,
-    Ticks now, std::optional<double> smoothingGain)
+    Ticks now, std::optional<Budget> worst)
 {
     const auto& channel = in.channels[choice.channel];
     const auto& reader = in.readers[choice.reader];
@@ -315,11 +312,10 @@ Stem stemOf(const PlainInstrument& in, const StemChoice& choice, const RunHistor
     setSteps(stem, in, choice, at);
     setNoise(stem, in, choice, history, now, at);
     setAges(stem, in, choice, history, now);
-    const double digit =
-        toSi(std::pow(10.0, -reader.text.decimals), reader.unit) - toSi(0, reader.unit);
-    stem.budget = budgetOf(channel, at, digit, smoothingGain);
-    stem.honestDecimals =
-        honestDecimals(fromSi(stem.budget.accuracy, reader.unit) - fromSi(0, reader.unit));
+    stem.budget = worst ? *std::move(worst) : worstBudget(channel, digitWorth(reader));
+    if (stem.budget.isKnown())
+        stem.honestDecimals =
+            honestDecimals(differenceFromSi(stem.budget.accuracy, reader.unit));
     if (stem.age.oldest() > channel.freshnessSeconds || givesCodes(channel.source.kind))
         setLimitByAge(stem, channel);
     else

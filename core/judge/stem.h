@@ -4,6 +4,7 @@
 
 #include "judge/age.h"
 #include "judge/budget.h"
+#include "judge/stem_ends.h"
 #include "run/run_history.h"
 
 #include <array>
@@ -29,32 +30,18 @@ struct Stem {
     bool limitIsAge = false;
     bool noiseIsAboutTrace =
         false; ///< a recording has no twin: noise is rms about the smoothed trace
-    double at = notThere; ///< the value that slopes and budget are taken at, channel's SI unit
+    double at = notThere; ///< the value that slopes are taken at, channel's SI unit
     AgeBreakdown age; ///< how old the number on the glass can get
-    Budget budget; ///< at the value held now
-    int honestDecimals = 0; ///< of the reader's unit
+    Budget budget; ///< at the worst place of the wished range
+    std::optional<int> honestDecimals; ///< of the reader's unit; none while accuracy is unknown
     double processorLoad = 0; ///< busy share of the last second, 0 … 1
     double busLoad = 0;
 };
 
-/// Where the stem looks: a channel, the reader at its end, and the display and page that show it.
-struct StemChoice {
-    std::size_t channel = 0;
-    std::size_t reader = 0;
-    std::size_t display = 0;
-    std::size_t page = 0; ///< of the display's pages
-
-    bool operator==(const StemChoice&) const = default;
-};
-
-/// Returns every way in which the stem of a channel can end: one for each of its readers that a
-/// page shows, in the order of displays and pages.
-std::vector<StemChoice> stemChoices(const PlainInstrument& instrument, std::size_t channel);
-
-/// Returns the stem at the instant `now` of a run whose last seconds are in `history`. Whoever asks
-/// for it many times a second gives the noise gain of the channel's smoothing, which stays the same
-/// and takes a millisecond to find.
+/// Returns the stem at the instant `now` of a run whose last seconds are in `history`. Its budget is
+/// that of the worst place of the wished range, for the reader's digits; whoever asks many times a
+/// second gives it, since it stays the same.
 Stem stemOf(const PlainInstrument& instrument, const StemChoice& choice, const RunHistory& history,
-    Ticks now, std::optional<double> smoothingGain = {});
+    Ticks now, std::optional<Budget> worst = {});
 
 } // namespace fern

@@ -3,10 +3,12 @@
 #include "base/number_text.h"
 #include "glass/pixel_font.h"
 #include "judge/words.h"
+#include "run/channel_run.h"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <limits>
 #include <numbers>
 
 #include <fmt/format.h>
@@ -28,17 +30,42 @@ int inkRows(const PixelFont& font)
     return count;
 }
 
-Verdict judged(bool isMet)
+/// The best of several ends, by how much each misses.
+template <class Value>
+std::optional<StemChoice> bestEnd(const std::vector<StemChoice>& ends, const Value& missedBy)
 {
-    return isMet ? Verdict::Met : Verdict::Missed;
+    const auto best = std::min_element(ends.begin(), ends.end(),
+        [&](const StemChoice& a, const StemChoice& b) { return missedBy(a) < missedBy(b); });
+    return best == ends.end() ? std::nullopt : std::optional(*best);
 }
 
-WishVerdict rangeVerdict(const PlainChannel& c)
+WishVerdict notJudged(Wish wish, std::string wished, std::string why)
 {
-    if (!c.isAnalog())
-        return {"range", "—", "the source sets no limit that is known", Verdict::Unknown};
+    return {wish, "—", std::move(wished), std::move(why), 0, Verdict::Unknown, {}};
+}
+
+WishVerdict judged(Wish wish, std::string found, std::string wished, std::string note,
+    double missedBy, std::optional<StemChoice> end = {})
+{
+    constexpr double hair = 1e-9; // of rounding
+    return {wish, std::move(found), std::move(wished), std::move(note), missedBy,
+        missedBy <= hair ? Verdict::Met : Verdict::Missed, end};
+}
+
+/// Which of several ends is meant; empty when there is only one.
+std::string atEnd(
+    const PlainInstrument& in, const std::vector<StemChoice>& ends, const StemChoice& end)
+{
+    return ends.size() < 2 ? std::string() : ", on " + in.displays[end.display].id;
+}
+
+/// The values of the wished range that the converter can tell apart, SI units.
+struct Readable {
+    double least = 0, most = 0;
+};
+Readable readableOf(const PlainChannel& c)
+{
     const auto converter = converterOf(c);
-    const double top = static_cast<double>(converter.topCode());
     // A resistive sensor has no value at the ends themselves.
     const double edge =
         isResistive(c.input.sensor) ? 1 : static_cast<double>(converter.bottomCode());
@@ -50,31 +77,122 @@ WishVerdict rangeVerdict(const PlainChannel& c)
         constexpr double hottest = 1123.15;
         return std::isnan(q) ? hottest : std::clamp(q, coldest, hottest);
     };
-    const double a = readAt(edge);
-    const double b = readAt(top);
-    const auto [least, most] = std::minmax(a, b);
+    const auto [least, most] =
+        std::minmax({readAt(edge), readAt(static_cast<double>(converter.topCode()))});
+    return {least, most};
+}
+
+WishVerdict rangeVerdict(const PlainChannel& c)
+{
+    const auto unit = prettyUnit(c.unit.name);
     // To a tenth of the wished step and four digits: more would say nothing.
-    const double grain = (fromSi(c.wishedStep, c.unit) - fromSi(0, c.unit)) / 10;
+    const double grain = differenceFromSi(c.wishedStep, c.unit) / 10;
     const auto text = [&](double si) {
         const double value = fromSi(si, c.unit);
         return significantText(grain > 0 ? std::round(value / grain) * grain : value, 4);
     };
-    return {"range", fmt::format("{} to {} {}", text(least), text(most), prettyUnit(c.unit.name)),
-        "what the converter can read", judged(least <= c.from && most >= c.to)};
+    const auto wished = fmt::format("{} to {} {}", significantText(fromSi(c.from, c.unit), 4),
+        significantText(fromSi(c.to, c.unit), 4), unit);
+    if (!c.isAnalog())
+        return notJudged(Wish::Range, wished, "the source sets no limit that is known");
+    const auto can = readableOf(c);
+    const double lacking = std::max(0.0, can.least - c.from) + std::max(0.0, c.to - can.most);
+    return judged(Wish::Range, fmt::format("{} to {} {}", text(can.least), text(can.most), unit),
+        wished, "what the converter can read", lacking / (c.to - c.from));
+}
+
+WishVerdict stepVerdict(
+    const PlainInstrument& in, const PlainChannel& c, const std::vector<StemChoice>& all)
+{
+    const auto wished = differenceText(c, c.wishedStep, 3);
+    if (givesCodes(c.source.kind))
+        return notJudged(Wish::Step, wished, "codes have no steps");
+    const double count = coarsestCount(c);
+    if (!(count > 0))
+        return notJudged(Wish::Step, wished, "the smallest change that is told is not known");
+    std::vector<StemChoice> ends;
+    for (const auto& end : all)
+        if (in.readers[end.reader].text.form == TextForm::Number)
+            ends.push_back(end);
+    if (ends.empty())
+        return notJudged(Wish::Step, wished, "no page shows it as a number");
+    const auto stepAt = [&](const StemChoice& end) {
+        return std::max(count, digitWorth(in.readers[end.reader]));
+    };
+    const auto end = *bestEnd(ends, stepAt);
+    const double step = stepAt(end);
+    return judged(Wish::Step, differenceText(c, step, 3), wished,
+        (step > count ? "the last digit that is shown" : "one step of the reading, at its coarsest")
+            + atEnd(in, ends, end),
+        step / c.wishedStep - 1, end);
+}
+
+WishVerdict toleranceVerdict(const PlainChannel& c, const Budget& worst)
+{
+    const auto wished = "±" + differenceText(c, c.tolerance, 2);
+    if (givesCodes(c.source.kind))
+        return notJudged(Wish::Tolerance, wished, "codes are right or wrong");
+    if (!worst.isKnown() || !std::isfinite(worst.accuracy))
+        return notJudged(Wish::Tolerance, wished,
+            worst.isKnown() ? "the sensor has no slope somewhere in the wished range"
+                            : worst.missing);
+    const double half = 2 * worst.accuracy;
+    const auto* most = worst.largest();
+    return judged(Wish::Tolerance, "±" + differenceText(c, half, 2), wished,
+        fmt::format("k = 2, at {}{}{}", valueText(c, worst.at, 4),
+            most == nullptr ? "" : ", most from the " + most->name,
+            c.source.kind == SourceKind::Pulses && !c.calibration
+                ? "; the pulses for one unit count as right"
+                : ""),
+        half / c.tolerance - 1);
+}
+
+WishVerdict freshnessVerdict(
+    const PlainInstrument& in, const PlainChannel& c, const std::vector<StemChoice>& ends)
+{
+    const auto wished = durationText(c.freshnessSeconds);
+    if (ends.empty())
+        return notJudged(Wish::Freshness, wished, "no page shows it");
+    const auto oldestAt = [&](const StemChoice& end) {
+        return ageOf(in, c, in.displays[end.display]).oldest();
+    };
+    const auto end = *bestEnd(ends, [&](const StemChoice& e) { return -oldestAt(e); });
+    return judged(Wish::Freshness, durationText(oldestAt(end)), wished,
+        "the oldest that a shown number gets" + atEnd(in, ends, end),
+        oldestAt(end) / c.freshnessSeconds - 1, end);
 }
 
 WishVerdict hoursVerdict(const PlainInstrument& in)
 {
+    const auto hours = [](double seconds) { return significantText(seconds / 3600, 3) + " h"; };
     const auto& time = in.runTime;
+    const auto wished = hours(in.wishedSeconds);
     if (time.source.empty())
-        return {"hours", "—", "no battery among the parts", Verdict::Unknown};
+        return notJudged(Wish::Hours, wished, "no battery among the parts");
     if (time.averageAmpere <= 0)
-        return {"hours", "—", "the parts name no current", Verdict::Unknown};
-    return {"hours", significantText(time.seconds() / 3600, 3) + " h",
+        return notJudged(Wish::Hours, wished, "the parts name no current");
+    return judged(Wish::Hours, hours(time.seconds()), wished,
         fmt::format("{} mAh usable at {} mA on average",
             significantText(time.usableCoulomb / 3.6, 3),
             significantText(time.averageAmpere * 1e3, 3)),
-        judged(time.seconds() >= in.wishedSeconds)};
+        in.wishedSeconds / time.seconds() - 1);
+}
+
+WishVerdict distanceVerdict(const PlainInstrument& in, const std::vector<StemChoice>& ends)
+{
+    const auto metres = [](double m) { return significantText(m, 2) + " m"; };
+    const auto wished = metres(in.readingDistance);
+    const auto end =
+        bestEnd(ends, [&](const StemChoice& e) { return -digitHeight(in, e); });
+    const double height = end ? digitHeight(in, *end) : 0;
+    if (height <= 0)
+        return notJudged(Wish::ReadingDistance, wished,
+            end ? "the size of the display's dots is not known" : "no page shows it");
+    const double distance = readableDistance(height);
+    return judged(Wish::ReadingDistance, metres(distance), wished,
+        fmt::format("digits {} mm high, 20 minutes of arc{}", significantText(height * 1e3, 2),
+            atEnd(in, ends, *end)),
+        in.readingDistance / distance - 1, end);
 }
 
 } // namespace
@@ -102,34 +220,44 @@ double readableDistance(double height)
     return height / (2 * std::tan(arcMinutes / 60 * std::numbers::pi / 180 / 2));
 }
 
-std::vector<WishVerdict> wishesOf(
-    const PlainInstrument& in, const StemChoice& choice, const Stem& stem)
+double coarsestCount(const PlainChannel& c)
 {
-    const auto& c = in.channels[choice.channel];
-    const bool isKnown = c.isAnalog() || stem.budget.accuracy > 0;
-    const bool isCode = givesCodes(c.source.kind);
-    const double step = stem.leaves[static_cast<std::size_t>(Leaf::Glass)].step;
-    const double half = 2 * stem.budget.accuracy;
-    const double height = digitHeight(in, choice);
-    const double distance = readableDistance(height);
-    return {
-        rangeVerdict(c),
-        isCode || std::isnan(step)
-            ? WishVerdict{"step", "—", isCode ? "codes have no steps" : "not known",
-                Verdict::Unknown}
-            : WishVerdict{"step", differenceText(c, step, 3),
-                "smallest change that the glass shows", judged(step <= c.wishedStep * (1 + 1e-9))},
-        isKnown
-            ? WishVerdict{"tolerance", "±" + differenceText(c, half, 2),
-                "uncertainty with k = 2, all parts", judged(half <= c.tolerance)}
-            : WishVerdict{"tolerance", "—", "the source's accuracy is not given", Verdict::Unknown},
-        {"freshness", durationText(stem.age.oldest()), "the oldest that a shown number gets",
-            judged(stem.age.oldest() <= c.freshnessSeconds)},
-        hoursVerdict(in),
-        {"readingDistance", significantText(distance, 2) + " m",
-            fmt::format("digits {} mm high, 20 minutes of arc", significantText(height * 1e3, 2)),
-            judged(distance >= in.readingDistance)},
-    };
+    constexpr int places = 20;
+    double coarsest = 0;
+    for (int i = 0; i <= places; ++i)
+        if (const double count = countAt(c, c.from + (c.to - c.from) * i / places);
+            std::isfinite(count))
+            coarsest = std::max(coarsest, count);
+    return coarsest;
+}
+
+std::vector<WishVerdict> wishesOf(
+    const PlainInstrument& in, std::size_t channel, const Budget& worst)
+{
+    const auto& c = in.channels[channel];
+    const auto ends = stemChoices(in, channel);
+    return {rangeVerdict(c), stepVerdict(in, c, ends), toleranceVerdict(c, worst),
+        freshnessVerdict(in, c, ends), hoursVerdict(in), distanceVerdict(in, ends)};
+}
+
+WishVerdict wishOf(const PlainInstrument& in, std::size_t channel, Wish wish)
+{
+    const auto& c = in.channels[channel];
+    switch (wish) {
+    case Wish::Range:
+        return rangeVerdict(c);
+    case Wish::Step:
+        return stepVerdict(in, c, stemChoices(in, channel));
+    case Wish::Tolerance:
+        return toleranceVerdict(c, worstBudget(c, 0));
+    case Wish::Freshness:
+        return freshnessVerdict(in, c, stemChoices(in, channel));
+    case Wish::Hours:
+        return hoursVerdict(in);
+    case Wish::ReadingDistance:
+        break;
+    }
+    return distanceVerdict(in, stemChoices(in, channel));
 }
 
 } // namespace fern

@@ -1,7 +1,13 @@
 #pragma once
-// Each wish of a channel and of its instrument beside what the design gives: met or missed.
+// Each wish of a channel and of its instrument beside what the design gives, at the worst place of
+// the wished range: met, missed, or not judged with the reason. Nothing here depends on a run.
 
-#include "judge/stem.h"
+#include "judge/age.h"
+#include "judge/budget.h"
+#include "judge/stem_ends.h"
+
+#include <array>
+#include <optional>
 
 #include <string>
 #include <string_view>
@@ -13,16 +19,30 @@ enum class Verdict { Met, Missed, Unknown };
 /// Returns "met", "missed" or "not judged".
 std::string_view verdictWord(Verdict verdict);
 
+enum class Wish { Range, Step, Tolerance, Freshness, Hours, ReadingDistance };
+inline constexpr std::array<std::string_view, 6> wishKeys{
+    "range", "step", "tolerance", "freshness", "hours", "readingDistance"};
+
 struct WishVerdict {
-    std::string key; ///< "range", "step", "tolerance", "freshness", "hours", "readingDistance"
-    std::string found; ///< the number that the design gives, with its unit
-    std::string note; ///< what the number is made of, or what is missing to judge
+    Wish wish = Wish::Range;
+    std::string found{}; ///< the number that the design gives, with its unit
+    std::string wished{}; ///< the same of the wish
+    std::string note{}; ///< what the number is made of, or what is missing to judge
+    double missedBy = 0; ///< share of the wish that is lacking; at most 0 where it is met
     Verdict verdict = Verdict::Unknown;
+    std::optional<StemChoice> end{}; ///< the reader and display that decide, where they do
 };
 
-/// Returns the verdicts in the order of their keys above.
+/// Returns the verdicts on a channel's wishes, in the order of the kinds. The step and the reading
+/// distance are met where one of its readers meets them, the freshness where each display does.
 std::vector<WishVerdict> wishesOf(
-    const PlainInstrument& instrument, const StemChoice& choice, const Stem& stem);
+    const PlainInstrument& instrument, std::size_t channel, const Budget& worst);
+
+/// Returns the verdict on one wish.
+WishVerdict wishOf(const PlainInstrument& instrument, std::size_t channel, Wish wish);
+
+/// Returns the coarsest change that a reading makes over the wished range, in the channel's SI unit.
+double coarsestCount(const PlainChannel& channel);
 
 /// Returns the height in metre of the digit 8 as the reader's largest field draws it, or 0 when no
 /// field does.

@@ -22,7 +22,7 @@ std::string inUnitText(const PlainChannel& c, double value, int digits)
 
 std::string differenceText(const PlainChannel& channel, double si, int digits)
 {
-    return significantText(fromSi(si, channel.unit) - fromSi(0, channel.unit), digits) + " "
+    return significantText(differenceFromSi(si, channel.unit), digits) + " "
         + prettyUnit(channel.unit.name);
 }
 

@@ -17,7 +17,7 @@ namespace fern {
 
 namespace {
 
-constexpr std::array<std::string_view, 6> supplyRules{"P11", "P12", "P13", "P16", "P23", "P24"};
+constexpr std::array<std::string_view, 6> supplyRules{"P11", "P12", "P16", "P23", "P24", "W05"};
 
 /// Puts a battery or bank of the catalogue in the place of the present one.
 Result<Instrument> withStore(const Instrument& in, const CatalogueEntry& entry)

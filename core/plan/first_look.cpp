@@ -38,7 +38,7 @@ FirstLook firstLookAtLast(const Instrument& in)
         c.isAnalog() ? fmt::format(
             "{}. One count is {} at the top of the range, the number is uncertain by ±{}.",
             resistorsOf(in.channels.back()->frontEnd), differenceText(c, countAt(c, c.to), 2),
-            differenceText(c, 2 * budgetOf(c, c.to, 0).accuracy, 2))
+            differenceText(c, 2 * worstBudget(c, 0).accuracy, 2))
                      : fmt::format("Read as {}.", sourceInWords(c.source))};
 }
 

@@ -46,13 +46,14 @@ RedrawPlan planRedraw(const PlainInstrument& in, const PlainDisplay& display)
         if (!shows(in, display, i))
             continue;
         const auto& channel = in.channels[i];
-        const auto age = ageOf(in, channel, display, 0);
-        const double most = channel.freshnessSeconds - age.oldest();
+        const auto age = ageOf(in, channel, display);
+        const double apart = age.oldest() - age.waiting; // whatever the interval is
+        const double most = channel.freshnessSeconds - apart;
         if (most < plan.longestSeconds) {
             plan.longestSeconds = most;
-            tightest = fmt::format("{} is to be at most {} old; sampling, smoothing and the redraw "
-                                   "take {} of it, {} are left to wait.",
-                channel.name, durationText(channel.freshnessSeconds), durationText(age.oldest()),
+            tightest = fmt::format("{} is to be at most {} old; sampling, smoothing, the other "
+                                   "tasks and the redraw take {} of it, {} are left to wait.",
+                channel.name, durationText(channel.freshnessSeconds), durationText(apart),
                 durationText(std::max(0.0, most)));
         }
     }

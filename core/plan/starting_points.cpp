@@ -233,11 +233,13 @@ TextSpec textFor(const StartingPoint& point, const PlainChannel& channel)
 {
     if (point.text.form != TextForm::Number)
         return point.text;
-    const double u = std::max(
-        budgetOf(channel, channel.from, 0).accuracy, budgetOf(channel, channel.to, 0).accuracy);
+    const auto worst = worstBudget(channel, 0);
     TextSpec text;
-    // Nothing is known of the accuracy of what others tell: their own last digit is shown.
-    const double step = u > 0 ? fromSi(u, channel.unit) - fromSi(0, channel.unit) : 1;
+    // Where nothing is known of the accuracy of what others tell, their own last digit is shown.
+    const double step = worst.isKnown() && worst.accuracy > 0
+        ? differenceFromSi(worst.accuracy, channel.unit)
+        : channel.resolution > 0 ? differenceFromSi(channel.resolution, channel.unit)
+                                 : 1;
     text.decimals = std::min(honestDecimals(step), 4);
     text.width = 1;
     for (const double end : {channel.from, channel.to})

@@ -72,7 +72,7 @@ ReadingRange readingsOf(const PlainChannel& channel)
         return {0, std::ceil(high) + 1, 1};
     const double low = nominalReading(channel, channel.from);
     return {std::min(low, high), std::max(low, high),
-        std::fabs(channel.resolution / nominalScalingOf(channel).gain)};
+        differenceFromSi(channel.resolution, channel.readingUnit)};
 }
 
 /// The smallest change of a pulse reading: one pulse, or as a period one tick of the clock.
@@ -102,8 +102,7 @@ double countAt(const PlainChannel& channel, double quantity)
             - toSi(scaledCode(scaling, NumberKind::Float64, from), channel.unit));
     }
     if (isPulses) {
-        const double pulse =
-            toSi(nominalScalingOf(channel).gain, channel.unit) - toSi(0, channel.unit);
+        const double pulse = differenceToSi(nominalScalingOf(channel).gain, channel.unit);
         return pulse * pulseStep(channel, nominalReading(channel, quantity));
     }
     if (channel.source.kind == SourceKind::Waveform) // one over the interval, a sample longer
@@ -131,7 +130,7 @@ double nominalReading(const PlainChannel& channel, double quantity)
 std::vector<StepSpec> runningSteps(const PlainChannel& channel)
 {
     auto steps = channel.steps;
-    const double perUnit = toSi(1, channel.unit) - toSi(0, channel.unit);
+    const double perUnit = differenceToSi(1, channel.unit);
     for (auto& step : steps)
         if (step.kind == StepKind::SpikeGate && step.least == 0) {
             const double count = countAt(channel, (channel.from + channel.to) / 2) / perUnit;

@@ -2,7 +2,7 @@
 
 #include "curves/polyline.h"
 #include "run/settings.h"
-#include "smooth/figures.h"
+#include "run/task_blocks.h"
 
 #include <algorithm>
 #include <cmath>
@@ -15,8 +15,7 @@ FirmwareRun::FirmwareRun(PlainInstrument instrument, RunOptions options, RunObse
     : m_instrument(std::move(instrument))
     , m_options(std::move(options))
     , m_observer(observer)
-    , m_costs(operationCosts(m_instrument.processor))
-    , m_turn(std::max(Ticks{1}, ticksFromSeconds(m_costs.loopTurn + m_instrument.loopWaitSeconds)))
+    , m_turn(std::max(Ticks{1}, ticksFromSeconds(turnSeconds(m_instrument))))
     , m_now(m_options.start)
     , m_redraws(m_instrument.displays.size())
 {
@@ -191,6 +190,7 @@ void FirmwareRun::startSample(std::size_t index)
     auto record = sample(index, slot);
     record.channel = index;
     record.at = m_now;
+    record.takenAt = oldestOf(channel);
     record.hasTwin = true;
     if (state.sampled)
         record.code = state.sampled->newCode(m_now, record.real.reading);
@@ -199,7 +199,7 @@ void FirmwareRun::startSample(std::size_t index)
     const bool isCode = givesCodes(channel.source.kind);
     if (!isCode) {
         const bool isNew = record.real.smoothed != state.latest.real;
-        state.latest = {record.real.smoothed, record.calm.smoothed, m_now, true,
+        state.latest = {record.real.smoothed, record.calm.smoothed, record.takenAt, true,
             state.derived ? state.derived->row() : std::string()};
         if (isNew)
             for (auto& other : m_channels)
@@ -208,14 +208,26 @@ void FirmwareRun::startSample(std::size_t index)
                         == channel.id)
                     other.derived->followed(m_now);
     }
-    const double seconds = fetchSeconds(channel) + m_costs.scale
-        + static_cast<double>(activeSteps(channel.steps).size()) * m_costs.smoothStep;
-    const auto end = m_now + ticksFromSeconds(seconds);
+    const auto end = m_now + ticksFromSeconds(sampleSeconds(m_instrument, channel));
     m_observer.sampled(record);
     m_observer.busy({BusyWith::Sampling, index, m_now, end});
     if (isCode && !record.code.empty())
         hear(index, record.code);
     m_queue.add(end, {Kind::TaskEnd, index});
+}
+
+/// When the oldest of the values that a sample is made of was taken. What gathers keeps what it has,
+/// and codes stand until the next one.
+Ticks FirmwareRun::oldestOf(const PlainChannel& channel) const
+{
+    Ticks oldest = m_now;
+    const auto kind = channel.source.derived.kind;
+    if (kind == DerivedKind::Formula || kind == DerivedKind::Rate || kind == DerivedKind::Net)
+        for (const auto of : channel.madeOf)
+            if (const auto& latest = m_channels[of].latest;
+                latest.hasCome && !givesCodes(m_instrument.channels[of].source.kind))
+                oldest = std::min(oldest, latest.sampledAt);
+    return oldest;
 }
 
 /// What the pin, the count or the other channels give now, by the kind of the source.
@@ -291,7 +303,8 @@ void FirmwareRun::startOutput(std::size_t index)
         for (auto& channel : m_channels)
             if (channel.sampled)
                 channel.sampled->blind({m_now, m_now + blinds});
-    m_queue.add(m_now + ticksFromSeconds(m_costs.scale) + blinds, {Kind::TaskEnd, index});
+    m_queue.add(
+        m_now + ticksFromSeconds(outputSeconds(m_instrument, output)), {Kind::TaskEnd, index});
 }
 
 double FirmwareRun::valueOf(std::string_view id, bool isCalm) const
@@ -301,7 +314,7 @@ double FirmwareRun::valueOf(std::string_view id, bool isCalm) const
         return isCalm ? m_channels[channel].latest.calm : m_channels[channel].latest.real;
     for (std::size_t i = 0; i < m_settings.size(); ++i)
         if (m_instrument.settings[i]->id == id)
-            return inSi({m_settings[i], m_instrument.settings[i]->value.unit});
+            return inSi(Quantity{m_settings[i], m_instrument.settings[i]->value.unit});
     return notThere;
 }
 
@@ -367,7 +380,7 @@ void FirmwareRun::take(std::size_t index, double number)
         number = notThere;
     SampleRecord record;
     record.channel = index;
-    record.at = m_now;
+    record.at = record.takenAt = m_now;
     record.real = state.real.accept(Tap::Reading, m_now, number);
     record.real.world =
         channel.lane.empty() ? notThere : polylineAt(channel.lane, inSeconds(m_now));
@@ -380,7 +393,7 @@ void FirmwareRun::acceptAt(std::size_t index, Tap tap, double value)
     auto& state = m_channels[index];
     SampleRecord record;
     record.channel = index;
-    record.at = m_now;
+    record.at = record.takenAt = m_now;
     record.real = state.real.accept(tap, m_now, value);
     state.latest = {record.real.smoothed, notThere, m_now, true, {}};
     m_observer.sampled(record);

@@ -94,6 +94,7 @@ private:
     void lookAtPins();
     void startSample(std::size_t channel);
     SampleRecord sample(std::size_t channel, std::int64_t slot);
+    Ticks oldestOf(const PlainChannel& channel) const;
     void startRedraw(std::size_t display);
     void startOutput(std::size_t output);
     void acceptRecorded(std::size_t channel);
@@ -117,7 +118,6 @@ private:
     PlainInstrument m_instrument;
     RunOptions m_options;
     RunObserver& m_observer;
-    OperationCosts m_costs;
     Ticks m_turn; ///< an idle turn of the loop, its wait included
     EventQueue<Event> m_queue;
     std::vector<ChannelState> m_channels;

@@ -16,6 +16,7 @@ namespace fern {
 struct SampleRecord {
     std::size_t channel = 0;
     Ticks at;
+    Ticks takenAt; ///< the oldest value in it: earlier than `at` where it is made of others
     StageValues real;
     StageValues calm; ///< the twin without noise, sampled at the same instants
     bool hasTwin = false; ///< recordings have none

@@ -270,7 +270,7 @@ PulseTrain pulseTrainOf(const PlainChannel& channel, std::uint64_t seed)
     if (channel.source.kind == SourceKind::Pulses) {
         const auto& pulses = channel.source.pulses;
         setting.gives = pulses.gives;
-        setting.perUnit = pulses.perUnit * (fromSi(1, channel.unit) - fromSi(0, channel.unit));
+        setting.perUnit = pulses.perUnit * differenceFromSi(1, channel.unit);
         setting.duty = pulses.dutyPercent / 100;
         setting.bounceSeconds = inSi(pulses.bounce);
     }

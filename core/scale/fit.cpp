@@ -13,7 +13,7 @@ namespace fern {
 
 namespace {
 
-/// The weights of pairs with mean 1; empty where all count alike.
+/// The weights of pairs with mean 1; empty, and so without room, where all count alike.
 std::vector<double> weightsOf(std::span<const FitPair> pairs)
 {
     if (!std::all_of(
@@ -345,14 +345,23 @@ Result<Fit> fitPairs(std::span<const FitPair> all, FitModel model, double gain)
     centre(fit, used, weights);
     const auto first = firstLook(fit, used, weights);
     const auto second = secondLook(fit, used, weights, first);
-    fillFigures(fit, used, weights, second);
-    fillCoefficients(fit);
-    if (model == FitModel::TwoPoint) { // the others are judged by it
+    if (model == FitModel::TwoPoint) { // judged by all pairs: what the others are off is its scatter
         fit.residuals.clear();
         for (const auto& pair : all)
             fit.residuals.push_back(pair.reference - fit.at(pair.reading));
+        fillFigures(fit, all, weightsOf(all), {});
+    } else {
+        fillFigures(fit, used, weights, second);
     }
+    fillCoefficients(fit);
     return fit;
+}
+
+std::vector<double> relativeWeights(std::span<const FitPair> pairs)
+{
+    auto weights = weightsOf(pairs);
+    weights.resize(pairs.size(), 1);
+    return weights;
 }
 
 TermTest testTerm(const Fit& simple, const Fit& rich)
@@ -390,7 +399,8 @@ std::vector<double> studentisedResiduals(const Fit& fit, std::span<const FitPair
 std::vector<std::size_t> outliers(const Fit& fit, std::span<const FitPair> pairs)
 {
     std::vector<std::size_t> found;
-    if (fit.freedom < 2 || fit.model == FitModel::Table)
+    // A table goes through them all, and the leverage on a line through two is not theirs.
+    if (fit.freedom < 2 || fit.model == FitModel::Table || fit.model == FitModel::TwoPoint)
         return found;
     const double limit = studentFactor(0.05 / static_cast<double>(pairs.size()), fit.freedom - 1);
     const auto residuals = studentisedResiduals(fit, pairs);

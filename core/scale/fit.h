@@ -42,7 +42,7 @@ struct Fit {
     std::vector<double> coefficients; ///< constant first, in powers of the reading; none of a table
     std::vector<double> errors; ///< their standard errors; 0 where no freedom is left
     std::size_t points = 0;
-    int freedom = 0; ///< points less fitted coefficients
+    int freedom = 0; ///< points less fitted coefficients; of a table, less its readings
     double residualDeviation = 0; ///< with the freedom; weighted, of a pair of mean weight
     double rSquared = 0; ///< 1 − residuals over the scatter about the mean, or about 0 of a gain
     double residualSquares = 0; ///< sum, weighted relative to the mean weight
@@ -67,7 +67,11 @@ struct Fit {
     std::vector<std::pair<double, double>> table; ///< readings rising
 };
 
-/// Fits a model. Weights are 1/uncertainty² when every pair has one. Error when there are too few
+/// Returns the weights of pairs, with mean 1: 1/uncertainty² when every pair has one, else 1.
+std::vector<double> relativeWeights(std::span<const FitPair> pairs);
+
+/// Fits a model. A line through two points takes the pairs with the lowest and the highest reading
+/// and is judged by all. Weights are 1/uncertainty² when every pair has one. Error when there are too few
 /// different readings for the model, or a number is not finite. `gain` is that of an offset.
 Result<Fit> fitPairs(std::span<const FitPair> pairs, FitModel model, double gain = 1);
 

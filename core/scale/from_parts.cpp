@@ -14,7 +14,7 @@ namespace {
 /// The unit's value of a difference of one SI unit.
 double perSi(const Unit& unit)
 {
-    return fromSi(1, unit) - fromSi(0, unit);
+    return differenceFromSi(1, unit);
 }
 
 std::string ohms(double value)

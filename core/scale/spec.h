@@ -162,7 +162,10 @@ struct ReferenceAccuracy {
     double percent = 0; ///< of the reading
     double digits = 0; ///< counts of the last one
     double digit = 0; ///< what one is worth, in the channel's unit
+    bool isExact = false; ///< it is right by definition: a count, a fixed point
 
+    /// Whether anything is known of it.
+    bool isTold() const { return isExact || percent > 0 || digits * digit > 0; }
     /// Returns the limit at a reading of the reference, in the channel's unit.
     double limitAt(double reference) const
     {
@@ -224,6 +227,7 @@ template <class Archive> void describe(Archive& a, Calibration& c)
     a.number("referencePercent", c.accuracy.percent, Range::notNegative());
     a.number("referenceDigits", c.accuracy.digits, Range::notNegative());
     a.number("referenceDigit", c.accuracy.digit, Range::notNegative());
+    a.flag("referenceIsExact", c.accuracy.isExact);
     a.list("pairs", c.pairs);
     if (Archive::isReading ? a.has("result") : !c.id.empty())
         a.object("result", c.result);

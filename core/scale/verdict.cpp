@@ -2,6 +2,7 @@
 
 #include "base/distributions.h"
 #include "base/number_text.h"
+#include "scale/uncertainty.h"
 
 #include <algorithm>
 #include <cmath>
@@ -26,6 +27,19 @@ Judgement judgementOf(double residual, double limit, double tolerance)
     return std::fabs(residual) - limit > tolerance ? Judgement::Bad : Judgement::Unsure;
 }
 
+/// How far a reference may be off at a pair: what its accuracy says, or twice the standard
+/// uncertainty that the pair tells.
+double referenceLimit(const FitPair& pair, const ReferenceAccuracy& accuracy)
+{
+    return pair.uncertainty > 0 ? 2 * pair.uncertainty : accuracy.limitAt(pair.reference);
+}
+
+/// In the order in which judgements decide.
+int badness(Judgement judgement)
+{
+    return judgement == Judgement::Good ? 0 : judgement == Judgement::Unsure ? 1 : 2;
+}
+
 std::string percentText(double p)
 {
     return p < 0.001 ? "less than 0.1 %" : significantText(100 * p, 2) + " %";
@@ -33,54 +47,51 @@ std::string percentText(double p)
 
 } // namespace
 
-double standardOfLimit(double limit)
-{
-    return limit / std::sqrt(3.0);
-}
-
 CalibrationVerdict judgeCalibration(const Fit& fit, const std::vector<FitPair>& pairs,
     double tolerance, const ReferenceAccuracy& accuracy, const std::string& unit)
 {
+    if (pairs.empty())
+        return {Judgement::Unsure, {}, 0, "there is no pair yet", "There is no pair yet"};
     CalibrationVerdict verdict;
     verdict.judgement = Judgement::Good;
-    double excess = -std::numeric_limits<double>::infinity();
+    verdict.missing = CurveClaims(fit, pairs, accuracy).missing();
+    std::size_t deciding = 0; // the worst judgement, and of those the one that is off most
+    const auto off = [&](std::size_t i) { return std::fabs(fit.residuals[i]); };
     for (std::size_t i = 0; i < pairs.size(); ++i) {
-        const double limit = accuracy.limitAt(pairs[i].reference);
-        verdict.points.push_back(judgementOf(fit.residuals[i], limit, tolerance));
-        const double over = std::fabs(fit.residuals[i]) + limit - tolerance;
-        if (verdict.points.back() == Judgement::Bad
-            || (verdict.judgement != Judgement::Bad && verdict.points.back() == Judgement::Unsure))
-            verdict.judgement = verdict.points.back();
-        if (over > excess) {
-            excess = over;
+        verdict.points.push_back(verdict.missing.empty()
+                ? judgementOf(off(i), referenceLimit(pairs[i], accuracy), tolerance)
+                : Judgement::Unsure);
+        if (off(i) > off(verdict.worst))
             verdict.worst = i;
-        }
+        const int worse = badness(verdict.points[i]) - badness(verdict.points[deciding]);
+        if (worse > 0 || (worse == 0 && off(i) > off(deciding)))
+            deciding = i;
     }
-    if (pairs.empty())
-        return {Judgement::Unsure, {}, 0, "there is no pair yet"};
-    const auto& worst = pairs[verdict.worst];
-    const auto off = withUnit(std::fabs(fit.residuals[verdict.worst]), unit);
-    const auto limit = withUnit(accuracy.limitAt(worst.reference), unit);
+    verdict.judgement = verdict.points[deciding];
+    const auto offText = [&](std::size_t i) {
+        return fmt::format("{} off, at {}", withUnit(off(i), unit),
+            withUnit(pairs[i].reference, unit));
+    };
     const auto allowed = withUnit(tolerance, unit);
-    const auto at = withUnit(worst.reference, unit);
-    switch (verdict.judgement) {
-    case Judgement::Good:
-        verdict.sentence = fmt::format("Good: at most {} off, at {}, and with the reference's {} "
-                                       "still within the tolerance of {}",
-            off, at, limit, allowed);
-        break;
-    case Judgement::Bad:
-        verdict.sentence =
-            fmt::format("Not good enough: {} off at {}, more than the tolerance of {} even if the "
-                        "reference is wrong by its {}",
-                off, at, allowed, limit);
-        break;
-    case Judgement::Unsure:
-        verdict.sentence = fmt::format("Cannot be judged with this reference: {} off at {}, the "
-                                       "reference may be wrong by {}, the tolerance is {}",
-            off, at, limit, allowed);
-        break;
-    }
+    const auto limit = withUnit(referenceLimit(pairs[deciding], accuracy), unit);
+    const auto most = deciding == verdict.worst
+        ? std::string()
+        : fmt::format("; the pair that is off most is {}", offText(verdict.worst));
+    if (!verdict.missing.empty())
+        verdict.sentence = fmt::format("Cannot be judged, {}: at most {}, the tolerance is {}",
+            verdict.missing, offText(verdict.worst), allowed);
+    else if (verdict.judgement == Judgement::Good)
+        verdict.sentence = fmt::format("Good: at most {}, and with the reference's {} still "
+                                       "within the tolerance of {}{}",
+            offText(deciding), limit, allowed, most);
+    else if (verdict.judgement == Judgement::Bad)
+        verdict.sentence = fmt::format("Not good enough: {}, more than the tolerance of {} even "
+                                       "if the reference is wrong by its {}{}",
+            offText(deciding), allowed, limit, most);
+    else
+        verdict.sentence = fmt::format("Cannot be judged with this reference: {}, the reference "
+                                       "may be wrong by {}, the tolerance is {}{}",
+            offText(deciding), limit, allowed, most);
     return verdict;
 }
 
@@ -132,7 +143,8 @@ double hysteresisOf(const Fit& fit, const std::vector<FitPair>& pairs)
 
 std::vector<NextPoint> nextPoints(const Fit& fit, double from, double to)
 {
-    if (fit.freedom <= 0 || fit.model == FitModel::Table || !(to > from))
+    const bool isMadeOfAll = fit.model != FitModel::Table && fit.model != FitModel::TwoPoint;
+    if (fit.freedom <= 0 || !isMadeOfAll || !(to > from))
         return {};
     constexpr int steps = 20;
     const auto readingAt = [&](int i) { return from + (to - from) * i / steps; };

@@ -8,22 +8,21 @@
 
 namespace fern {
 
-/// The standard uncertainty of a limit within which every value is as likely (JCGM 100, 4.3.7).
-double standardOfLimit(double limit);
-
 enum class Judgement { Good, Bad, Unsure };
 
 struct CalibrationVerdict {
     Judgement judgement = Judgement::Unsure;
     std::vector<Judgement> points; ///< one for each pair
-    std::size_t worst = 0; ///< the pair that decides
+    std::size_t worst = 0; ///< the pair that is off most
+    std::string missing; ///< why nothing can be judged, whatever the numbers; empty when it can
     std::string sentence; ///< with the numbers
 };
 
 /// Judges the residuals against a tolerance with a guard band (JCGM 106:2012, 8.3): good where the
 /// residual and the reference's limit together stay within it at every pair, bad where the residual
 /// exceeds it by more than the limit anywhere, otherwise it cannot be judged with this reference.
-/// All in the channel's unit, which the sentence names.
+/// Nor can pairs be that leave no freedom, or whose reference told nothing of its accuracy. The
+/// sentence names the pair that is off most. All in the channel's unit, which it names too.
 CalibrationVerdict judgeCalibration(const Fit& fit, const std::vector<FitPair>& pairs,
     double tolerance, const ReferenceAccuracy& accuracy, const std::string& unit);
 

@@ -104,9 +104,11 @@ double delaySeconds(const std::vector<StepSpec>& steps, double sampleSeconds)
     return samples * sampleSeconds;
 }
 
-double noiseGain(const std::vector<StepSpec>& steps, double sampleSeconds)
+namespace {
+
+/// The gain of steps that average.
+double gainOf(const std::vector<StepSpec>& active, double sampleSeconds)
 {
-    const auto active = averagingSteps(steps);
     const auto isMedian = [](const StepSpec& step) {
         return step.kind == StepKind::Median && step.window > 1;
     };
@@ -123,6 +125,32 @@ double noiseGain(const std::vector<StepSpec>& steps, double sampleSeconds)
             break;
     }
     return std::sqrt(squares);
+}
+
+/// A gain that was found before.
+struct KnownGain {
+    std::vector<StepSpec> active;
+    double sampleSeconds = 0;
+    double gain = 1;
+};
+
+} // namespace
+
+double noiseGain(const std::vector<StepSpec>& steps, double sampleSeconds)
+{
+    // Every judgement of a channel asks for it, and measuring one takes a millisecond.
+    constexpr std::size_t mostKnown = 64;
+    thread_local std::vector<KnownGain> known;
+    const auto active = averagingSteps(steps);
+    const auto found = std::find_if(known.begin(), known.end(), [&](const KnownGain& k) {
+        return k.sampleSeconds == sampleSeconds && k.active == active;
+    });
+    if (found != known.end())
+        return found->gain;
+    if (known.size() == mostKnown)
+        known.erase(known.begin());
+    known.push_back({active, sampleSeconds, gainOf(active, sampleSeconds)});
+    return known.back().gain;
 }
 
 double settlingSeconds(

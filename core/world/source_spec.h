@@ -393,8 +393,8 @@ struct Source {
     std::string lane; ///< of a scenario: the true quantity, or what happens
     Quantity sampleEvery{100, "ms"};
     // What a told number cannot say better, in the channel's unit; 0 is not known:
-    Quantity resolution{0, ""};
-    Quantity accuracy{0, ""}; ///< half width
+    Difference resolution{0, ""};
+    Difference accuracy{0, ""}; ///< half width
 
     SerialSpec serial;
     PulseSpec pulses;
@@ -488,8 +488,8 @@ template <class Archive> void describe(Archive& a, Source& s)
     if (hasLane(s.kind))
         a.text("lane", s.lane);
     a.quantity("sampleEvery", s.sampleEvery, "s", {1e-4, 86400});
-    a.optionalAnyQuantity("resolution", s.resolution);
-    a.optionalAnyQuantity("accuracy", s.accuracy);
+    a.optionalAnyDifference("resolution", s.resolution);
+    a.optionalAnyDifference("accuracy", s.accuracy);
     describeKind(a, s);
     a.optionalList("names", s.names);
     a.optionalObject("gate", s.gate);

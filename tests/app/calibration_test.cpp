@@ -116,8 +116,9 @@ TEST_F(CalibrationTest, WhatTheDisplayShowsIsExplained)
     explain(QStringLiteral("2.12"), QStringLiteral("10400 mV"));
     EXPECT_EQ(
         text("diagnosisPairs"), QStringLiteral("2.6 instead of 12.8 V, 2.12 instead of 10.4 V"));
+    EXPECT_TRUE(text("explanations").startsWith(QStringLiteral("Explained, with ")));
     EXPECT_TRUE(
-        text("explanations").startsWith(QStringLiteral("1. the divider is not in the arithmetic")));
+        text("explanations").contains(QStringLiteral("the divider is not in the arithmetic")));
     explain(QStringLiteral("7.77"), QStringLiteral("12"));
     EXPECT_TRUE(text("explanations").startsWith(QStringLiteral("No known mistake")));
     click("explainAnew");
@@ -335,7 +336,8 @@ TEST_F(CalibrationTest, AnExplanationIsApplied)
     };
     explain(QStringLiteral("10.71"), QStringLiteral("10.4"));
     explain(QStringLiteral("13.08"), QStringLiteral("12.7"));
-    EXPECT_TRUE(text("explanations").startsWith(QStringLiteral("1. everything is 1.03 times")));
+    explain(QStringLiteral("14.73"), QStringLiteral("14.3"));
+    EXPECT_TRUE(text("explanations").contains(QStringLiteral("everything is 1.03 times")));
     auto* fix = find<QPushButton>("applyExplanation");
     ASSERT_TRUE(waitFor([&] { return fix->visibleRegion().boundingRect() == fix->rect(); }));
     click("copyRightFunction");

@@ -17,7 +17,7 @@ def within(nominal, percent):
 
 
 r1, r2 = divider["r1"]["value"], divider["r2"]["value"]
-value = result["smoothed"]
+value = file["channels"][0]["wish"]["to"]["value"]  # the worst place of the wished range
 pin = value * r2 / (r1 + r2)
 lsb = board["reference"]["value"] / 2 ** board["bits"]
 noise_volts = result["terms"]["noise after smoothing"] * r2 / (r1 + r2)

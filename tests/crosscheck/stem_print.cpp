@@ -40,6 +40,6 @@ int main(int argc, char** argv)
         terms.add(term.name, number(term.u));
     root.members = {{"leaves", leaves}, {"accuracy", number(stem.budget.accuracy)},
         {"terms", terms}, {"smoothed", number(history.lastSample(0)->real.smoothed)},
-        {"oldest", number(stem.age.oldest())}};
+        {"oldestAlone", number(stem.age.oldest() - stem.age.blocked)}};
     fmt::print("{}", json::write(root));
 }

@@ -1,6 +1,7 @@
 #include "app/places/channels/budget_bars.h"
 
 #include "app/look/look.h"
+#include "app/look/text.h"
 #include "base/number_text.h"
 
 #include <QPainter>
@@ -24,26 +25,16 @@ BudgetBars::BudgetBars(QWidget* parent)
     setMinimumHeight(2 * 50 + 22);
 }
 
-void BudgetBars::showBudget(const Budget& budget, const PlainReader& reader)
+void BudgetBars::showBars(const std::array<BudgetBar, 2>& bars, const PlainReader& reader)
 {
-    const auto inUnit = [&](double u) { return fromSi(u, reader.unit) - fromSi(0, reader.unit); };
-    const BudgetTerm* worst = nullptr;
-    for (const auto& term : budget.terms)
-        if (term.leaf != Leaf::Text && (worst == nullptr || term.u > worst->u))
-            worst = &term;
-    m_unit = QString::fromStdString(prettyUnit(reader.unit.name));
+    m_bars = bars;
+    m_unit = qText(prettyUnit(reader.unit.name));
     m_decimals = reader.text.decimals;
-    const auto bar = [&](const QString& name, double u, const QString& note) {
-        return Bar{name, inUnit(u), honestDecimals(inUnit(u)), note};
+    const auto honest = [&](std::size_t i) {
+        return m_bars[i].isKnown() ? QString::number(m_bars[i].honest) : tr("not known how many");
     };
-    m_bars = {
-        bar(tr("Accuracy"), budget.accuracy,
-            worst == nullptr ? QString()
-                             : tr("most from the %1").arg(QString::fromStdString(worst->name))),
-        bar(tr("Repeatability"), budget.repeatability, tr("noise and steps, for trends"))};
     setAccessibleName(tr("Honest digits: %1 decimals are accurate, %2 repeat, %3 are shown")
-                          .arg(m_bars[0].honest)
-                          .arg(m_bars[1].honest)
+                          .arg(honest(0), honest(1))
                           .arg(m_decimals));
     update();
 }
@@ -64,22 +55,25 @@ void BudgetBars::paintEvent(QPaintEvent* /*event*/)
         painter.setFont(wordFont(12, true));
         painter.setPen(t.ink);
         painter.drawText(QRectF(0, y, width(), 18), Qt::AlignLeft | Qt::AlignVCenter,
-            tr("%1 ±%2 %3")
-                .arg(bar.name, QString::fromStdString(significantText(2 * bar.u, 2)), m_unit));
+            bar.isKnown() ? tr("%1 ±%2 %3").arg(qText(bar.name),
+                qText(significantText(2 * bar.standard, 2)), m_unit)
+                          : tr("%1 not known").arg(qText(bar.name)));
         painter.setFont(wordFont(12, bar.honest < m_decimals));
-        painter.drawText(QRectF(0, y, width(), 18), Qt::AlignRight | Qt::AlignVCenter,
-            bar.honest == 1 ? tr("1 decimal") : tr("%1 decimals").arg(bar.honest));
+        if (bar.isKnown())
+            painter.drawText(QRectF(0, y, width(), 18), Qt::AlignRight | Qt::AlignVCenter,
+                bar.honest == 1 ? tr("1 decimal") : tr("%1 decimals").arg(bar.honest));
         const QRectF track(0, y + 20, width(), 9);
         painter.setPen(Qt::NoPen);
         painter.setBrush(t.bar);
         painter.drawRoundedRect(track, 3, 3);
         painter.setBrush(t.moss);
-        painter.drawRoundedRect(
-            QRectF(0, track.top(), std::max(4.0, x(std::max(bar.u, 1e-9))), 9), 3, 3);
+        if (bar.isKnown())
+            painter.drawRoundedRect(
+                QRectF(0, track.top(), std::max(4.0, x(std::max(bar.standard, 1e-9))), 9), 3, 3);
         painter.setFont(wordFont(11));
         painter.setPen(t.soft);
         painter.drawText(
-            QRectF(0, y + 31, width(), 15), Qt::AlignLeft | Qt::AlignVCenter, bar.note);
+            QRectF(0, y + 31, width(), 15), Qt::AlignLeft | Qt::AlignVCenter, qText(bar.note));
     }
     // The step of each decimal; the one that is shown now stands out and keeps its room.
     const double shownHalf = QFontMetrics(wordFont(11, true)).horizontalAdvance(tr("shown")) / 2.0;

@@ -1,8 +1,7 @@
 #pragma once
 // Two uncertainty budgets as bars over the steps of the decimals: what is right, and what repeats.
 
-#include "instrument/resolve.h"
-#include "judge/stem.h"
+#include "judge/channel_view.h"
 
 #include <QWidget>
 
@@ -13,7 +12,7 @@ class BudgetBars : public QWidget {
 public:
     explicit BudgetBars(QWidget* parent = nullptr);
 
-    void showBudget(const Budget& budget, const PlainReader& reader);
+    void showBars(const std::array<BudgetBar, 2>& bars, const PlainReader& reader);
     QSize sizeHint() const override { return {300, 150}; }
     QSize minimumSizeHint() const override { return {220, 128}; }
 
@@ -21,13 +20,7 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
-    struct Bar {
-        QString name;
-        double u = 0; ///< standard uncertainty in the reader's unit
-        int honest = 0;
-        QString note;
-    };
-    std::array<Bar, 2> m_bars;
+    std::array<BudgetBar, 2> m_bars;
     QString m_unit;
     int m_decimals = 0;
 };

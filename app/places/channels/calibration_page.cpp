@@ -13,6 +13,7 @@
 #include "scale/guide.h"
 
 #include <QApplication>
+#include <QCheckBox>
 #include <QClipboard>
 #include <QComboBox>
 #include <QDateTime>
@@ -112,7 +113,7 @@ QWidget* CalibrationPage::createReference()
     auto* sheet = new QWidget(this);
     auto* rows = new QGridLayout(sheet);
     rows->setContentsMargins(0, 0, 0, 0);
-    rows->setHorizontalSpacing(grid - 2);
+    rows->setHorizontalSpacing(grid - 4);
     rows->setVerticalSpacing(4);
     m_reference = new CheckedEdit(sheet);
     m_reference->setObjectName(QStringLiteral("referenceName"));
@@ -132,13 +133,19 @@ QWidget* CalibrationPage::createReference()
     rows->addWidget(softLabel(tr("Reference"), sheet), 0, 0);
     rows->addWidget(m_reference, 0, 1, 1, 3);
     rows->addWidget(softLabel(tr("by"), sheet), 0, 4);
-    rows->addWidget(m_by, 0, 5);
+    rows->addWidget(m_by, 0, 5, 1, 2);
     rows->addWidget(softLabel(tr("right to"), sheet), 1, 0);
     rows->addWidget(m_percent, 1, 1);
-    rows->addWidget(softLabel(tr("and"), sheet), 1, 2);
+    rows->addWidget(softLabel(tr("+"), sheet), 1, 2);
     rows->addWidget(m_digits, 1, 3);
     rows->addWidget(softLabel(tr("×"), sheet), 1, 4);
     rows->addWidget(m_digit, 1, 5);
+    m_exact = new QCheckBox(tr("exact"), sheet);
+    m_exact->setObjectName(QStringLiteral("referenceIsExact"));
+    m_exact->setFont(wordFont(12));
+    m_exact->setToolTip(tr("It is right by definition: a count, a fixed point. Otherwise say how "
+                           "far it may be off; a reference of which nothing is told is unknown."));
+    rows->addWidget(m_exact, 1, 6);
     return sheet;
 }
 
@@ -198,7 +205,12 @@ void CalibrationPage::connectInputs()
     });
     connect(m_digit, &QuantityEdit::quantityEntered, this, [this](const Quantity& digit) {
         changeDraft(tr("Accuracy of the reference"),
-            [value = in(digit, m_unit.name)](Calibration& c) { c.accuracy.digit = value; });
+            [value = in(Difference{digit.value, digit.unit}, m_unit.name)](
+                Calibration& c) { c.accuracy.digit = value; });
+    });
+    connect(m_exact, &QCheckBox::clicked, this, [this](bool isExact) {
+        changeDraft(tr("Accuracy of the reference"),
+            [isExact](Calibration& c) { c.accuracy.isExact = isExact; });
     });
     for (auto* edit : {m_percent, m_digits})
         connect(edit, &NumberEdit::refused, this, &CalibrationPage::refused);
@@ -334,6 +346,7 @@ void CalibrationPage::showView(const RunView& view)
     m_percent->showNumber(calibration.accuracy.percent);
     m_digits->showNumber(calibration.accuracy.digits);
     m_digit->showQuantity({calibration.accuracy.digit, m_unit.name});
+    m_exact->setChecked(calibration.accuracy.isExact);
     m_reference->showText(qText(calibration.reference));
     m_reference->setToolTip(qText(calibration.reference));
     m_by->showText(qText(calibration.by));

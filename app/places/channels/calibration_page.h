@@ -11,6 +11,7 @@
 
 #include <QWidget>
 
+class QCheckBox;
 class QComboBox;
 class QLabel;
 class QPushButton;
@@ -78,6 +79,7 @@ private:
     QComboBox* m_direction;
     NumberEdit *m_percent, *m_digits;
     QuantityEdit* m_digit;
+    QCheckBox* m_exact;
     CheckedEdit *m_by, *m_reference;
     QLabel *m_next, *m_verdict;
     LineLabel* m_now;

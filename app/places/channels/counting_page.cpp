@@ -172,36 +172,19 @@ void CountingPage::showView(const RunView& view)
 /// What one pulse in the gate, or one tick of the clock in the period, is worth over the range.
 void CountingPage::showErrors(const PlainChannel& c)
 {
-    const bool isRate = c.source.pulses.gives == PulseGives::Rate;
-    m_errors->setVisible(isRate);
-    if (!isRate)
+    const auto& gate = m_shown->gateError;
+    m_errors->setVisible(!gate.seconds.empty());
+    if (gate.seconds.empty())
         return;
-    const double gate = inSeconds(c.sampleEvery);
-    const double from = std::max(0.0, fromSi(c.from, c.unit));
-    const double to = fromSi(c.to, c.unit);
-    TraceLine byGate;
-    TraceLine byPeriod;
-    TraceLine wished;
-    constexpr int points = 60;
-    for (int i = 1; i <= points; ++i) {
-        const double value = from + (to - from) * i / points;
-        const double hertz = value * c.source.pulses.perUnit;
-        for (auto* line : {&byGate, &byPeriod, &wished})
-            line->seconds.push_back(value);
-        byGate.values.push_back(value * gateError(hertz, gate));
-        byPeriod.values.push_back(value * periodError(hertz, c.timerTick));
-        wished.values.push_back(c.wishedStep / (toSi(1, c.unit) - toSi(0, c.unit)));
-    }
-    m_errors->showLine(0, byGate);
-    m_errors->showLine(1, byPeriod);
-    m_errors->showLine(2, wished);
+    m_errors->showLine(0, gate);
+    m_errors->showLine(1, m_shown->periodError);
+    m_errors->showLine(2, m_shown->wishedStep);
     const auto unit = qText(prettyUnit(c.unit.name));
     m_errors->setAxisWords(tr("off by, %1, over %1").arg(unit));
-    const auto cross = crossoverHertz(gate, c.timerTick) / c.source.pulses.perUnit;
-    m_errors->setAccessibleName(
-        tr("Gate and period are as fine at %1 %2").arg(qText(significantText(cross, 3)), unit));
+    m_errors->setAccessibleName(tr("Gate and period are as fine at %1 %2")
+                                    .arg(qText(significantText(m_shown->crossover, 3)), unit));
     m_errors->setToolTip(m_errors->accessibleName());
-    m_errors->showRange(from, to);
+    m_errors->showRange(gate.seconds.front(), gate.seconds.back());
 }
 
 } // namespace fern::app

@@ -26,6 +26,7 @@ ScaleBench::ScaleBench(Document& document, QWidget* parent)
     , m_calibration(new CalibrationPage(document, this))
     , m_diagnosis(new DiagnosisPage(document, this))
 {
+    m_arithmetic->setTextFormat(Qt::RichText); // a table of our own, its words escaped
     m_arithmetic->setFont(wordFont(13));
     m_arithmetic->setWordWrap(true);
     m_arithmetic->setMinimumWidth(280);

@@ -252,15 +252,7 @@ void ScalingPage::showCurve()
 {
     const auto unit = qText(prettyUnit(m_plain.unit.name));
     const auto& curve = m_shown->scaleCurve;
-    TraceLine points;
-    const double tare = m_plain.scaling.tare;
-    for (const auto& point : m_plain.scaling.points) {
-        points.seconds.push_back(point.x);
-        const auto& given = m_plain.scaling.unit;
-        points.values.push_back(
-            (given.empty() ? point.y : fromSi(toSi(point.y, *parseUnit(given)), m_plain.unit))
-            - tare);
-    }
+    const auto& points = m_shown->scalePoints;
     m_curve->showLine(Points, points);
     m_curve->setLineVisible(Points, !points.seconds.empty());
     m_curve->setAxisWords(tr("%1 over readings").arg(unit));

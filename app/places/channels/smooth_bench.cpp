@@ -1,11 +1,9 @@
 #include "app/places/channels/smooth_bench.h"
 
 #include "app/look/look.h"
-#include "base/number_text.h"
+#include "app/look/text.h"
 #include "instrument/edits.h"
 #include "instrument/step_parameters.h"
-#include "reading/spectrum.h"
-#include "smooth/figures.h"
 #include "smooth/step_text.h"
 
 #include <QApplication>
@@ -13,7 +11,6 @@
 #include <QSignalBlocker>
 
 #include <algorithm>
-#include <cmath>
 #include <utility>
 
 namespace fern::app {
@@ -143,16 +140,7 @@ void SmoothBench::connectChips()
     connect(
         m_remove, &QPushButton::clicked, this, [this, removeAt] { removeAt(m_chips->current()); });
     connect(m_chips, &StepChips::addWanted, this, [this](StepKind kind) {
-        StepSpec step;
-        step.kind = kind;
-        // A digit that holds is that of the reader; a band is the wished step.
-        const auto& c = channel();
-        if (kind == StepKind::DigitHysteresis)
-            step.limit = std::pow(10.0, -reader().text.decimals);
-        else if (kind == StepKind::DeadBand || kind == StepKind::StillBelow)
-            step.limit = in(c.wish.step, unitOf(c));
-        else if (kind == StepKind::SlewLimit)
-            step.limit = (in(c.wish.to, unitOf(c)) - c.wish.from.value) / 2;
+        const auto step = usualStep(m_plain, m_plainReader, kind);
         change(tr("Add a step"), [&](std::vector<StepSpec>& steps) { steps.push_back(step); });
         m_chips->setCurrent(static_cast<int>(channel().smoothing.size()) - 1);
     });
@@ -180,28 +168,13 @@ void SmoothBench::showGain(const RunView& view)
 {
     if (std::exchange(m_gained, view.fixed) == view.fixed)
         return;
-    const auto& c = view.plain.channels[view.choice->channel];
-    const double period = inSeconds(c.sampleEvery);
-    constexpr int points = 200;
-    TraceLine line;
-    for (int i = 0; i <= points; ++i) {
-        line.seconds.push_back(0.5 / period * i / points);
-        line.values.push_back(100 * gainAt(c.steps, period, line.seconds.back()));
-    }
+    const auto& line = view.fixed->passes;
     m_gain->showLine(0, line);
     m_gain->setAxisWords(tr("% over hertz"));
-    m_gain->showRange(0, 0.5 / period);
-    QStringList words;
-    for (const double mains : {50.0, 60.0})
-        words << tr("Of %1 Hz mains hum %2 % comes through, seen as %3 Hz.")
-                     .arg(mains)
-                     .arg(QString::fromStdString(
-                         significantText(100 * gainAt(c.steps, period, mains), 2)))
-                     .arg(QString::fromStdString(significantText(aliasOf(mains, period), 3)));
-    words << tr("Medians and steps that hold or limit are not in it: what they do depends on the "
-                "signal.");
-    m_gainWords->setText(words.join(QLatin1Char(' ')));
-    m_gain->setAccessibleName(words.join(QLatin1Char(' ')));
+    if (!line.seconds.empty())
+        m_gain->showRange(0, line.seconds.back());
+    m_gainWords->setText(qText(view.fixed->passesInWords));
+    m_gain->setAccessibleName(m_gainWords->text());
 }
 
 void SmoothBench::change(
@@ -247,6 +220,8 @@ void SmoothBench::showCurrent()
 
 void SmoothBench::showInputs(const RunView& view)
 {
+    m_plain = view.plain.channels[view.choice->channel];
+    m_plainReader = view.plain.readers[view.choice->reader];
     m_chips->showSteps(channel().smoothing);
     m_steps->showText(QString::fromStdString(stepsText(channel().smoothing)));
     if (m_code != view.fixed->smoothingCode) {

@@ -54,6 +54,8 @@ private:
     CountingPage* m_counting;
     Plot* m_gain;
     QLabel* m_gainWords = nullptr;
+    PlainChannel m_plain; ///< what the figures of an added step are made for
+    PlainReader m_plainReader;
     std::shared_ptr<const StaticPart> m_gained; ///< what the gain is of
 };
 

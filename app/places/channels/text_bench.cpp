@@ -169,7 +169,7 @@ void TextBench::showInputs(const RunView& view)
         text.overflow + " " + text.invalid + " " + text.stale + " " + text.notYet));
     m_ladder->showLadder(
         view.texts.empty() ? std::string() : view.texts.back().text, view.fixed->ladder);
-    m_bars->showBudget(view.stem.budget, view.plain.readers[view.choice->reader]);
+    m_bars->showBars(view.fixed->bars, view.plain.readers[view.choice->reader]);
     m_floats->setText(floatsText(view.fixed->floats));
 }
 

@@ -96,16 +96,6 @@ void WorldBench::addRow(const char* key, const QString& label, const QList<QWidg
     m_verdicts.push_back(r);
 }
 
-void WorldBench::edit(Quantity ChannelWish::*member, const QString& name, QuantityEdit* input)
-{
-    connect(input, &QuantityEdit::quantityEntered, this,
-        [this, member, name](const Quantity& quantity) {
-            auto wish = channel().wish;
-            wish.*member = quantity;
-            apply(tr("Wish: %1").arg(name), withWish(instrument(), channel().id, wish));
-        });
-}
-
 void WorldBench::editInstrument(
     Quantity InstrumentWish::*member, const QString& name, QuantityEdit* input)
 {
@@ -131,14 +121,14 @@ void WorldBench::showInputs(const RunView& view)
     const auto& wish = channel().wish;
     m_from->showQuantity(wish.from);
     m_to->showQuantity(wish.to);
-    m_step->showQuantity(wish.step);
-    m_tolerance->showQuantity(wish.tolerance);
+    m_step->showDifference(wish.step);
+    m_tolerance->showDifference(wish.tolerance);
     m_freshness->showQuantity(wish.freshness);
     m_hours->showQuantity(instrument().wish.hours);
     m_distance->showQuantity(instrument().wish.readingDistance);
     for (auto& row : m_verdicts)
-        for (const auto& verdict : view.wishes)
-            if (verdict.key == row.key) {
+        for (const auto& verdict : view.fixed->wishes)
+            if (wishKeys[static_cast<std::size_t>(verdict.wish)] == row.key) {
                 row.found->setText(QString::fromStdString(verdict.found));
                 row.mark->showVerdict(verdict.verdict);
                 row.found->setToolTip(QString::fromStdString(verdict.note));

@@ -5,6 +5,7 @@
 #include "app/places/channels/entry_sheet.h"
 #include "app/places/channels/trace_plot.h"
 #include "app/places/channels/workbench.h"
+#include "instrument/edits.h"
 
 namespace fern::app {
 
@@ -28,7 +29,16 @@ private:
     /// The card below: the trace, or what stands around the channel.
     void addLowerCard();
     void addRow(const char* key, const QString& label, const QList<QWidget*>& edits);
-    void edit(Quantity ChannelWish::*member, const QString& name, QuantityEdit* input);
+    /// What is typed into an input becomes that wish: a Quantity or a Difference.
+    template <class T> void edit(T ChannelWish::*member, const QString& name, QuantityEdit* input)
+    {
+        connect(input, &QuantityEdit::quantityEntered, this,
+            [this, member, name](const Quantity& typed) {
+                auto wish = channel().wish;
+                wish.*member = T{typed.value, typed.unit};
+                apply(tr("Wish: %1").arg(name), withWish(instrument(), channel().id, wish));
+            });
+    }
     void editInstrument(Quantity InstrumentWish::*member, const QString& name, QuantityEdit* input);
 
     QGridLayout* m_sheet;

@@ -212,6 +212,7 @@ void PartsPlace::showCautions(const std::vector<Caution>& cautions)
         words +=
             QStringLiteral("<p><b>%1</b><br>%2</p>")
                 .arg(qText(caution.title).toHtmlEscaped(), qText(caution.text).toHtmlEscaped());
+    m_cautions->setTextFormat(Qt::RichText); // the titles stand out, their words are escaped
     m_cautions->setText(words.isEmpty() ? tr("No caution applies yet.") : words);
 }
 

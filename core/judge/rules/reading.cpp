@@ -3,8 +3,7 @@
 #include "judge/rules/rules.h"
 
 #include "base/number_text.h"
-#include "instrument/edits.h"
-#include "judge/hazard.h"
+#include "judge/front_end_fix.h"
 #include "judge/words.h"
 #include "parts/fit_front_end.h"
 #include "run/channel_run.h"
@@ -19,22 +18,6 @@ namespace fern {
 
 namespace {
 
-/// Room for a spike above the wished range, as a share of the reference.
-constexpr double headroom = 0.95;
-constexpr double usualDividerOhm = 60e3;
-
-/// The end of the wished range that puts the most volts on the pin, and those volts.
-struct HighEnd {
-    double quantity = 0;
-    double volts = 0;
-};
-HighEnd highEnd(const PlainChannel& c)
-{
-    const HighEnd from{c.from, pinVolts(c.input, c.from)};
-    const HighEnd to{c.to, pinVolts(c.input, c.to)};
-    return from.volts > to.volts ? from : to;
-}
-
 /// The fewest volts that an end of the wished range puts on the pin.
 double lowEnd(const PlainChannel& c)
 {
@@ -44,51 +27,6 @@ double lowEnd(const PlainChannel& c)
 std::string frontEndPlace(const PlainChannel& c)
 {
     return "/channels/" + c.id + "/frontEnd";
-}
-
-/// A front end from E24 values that uses the converter's range best, unless it is there already.
-std::optional<Fix> betterFrontEnd(const Instrument& in, const PlainChannel& c)
-{
-    if (hazardOf(c) != Hazard::None)
-        return std::nullopt; // not planned here; the rule of hazards says why
-    const double lowestReference = c.reference * (1 - c.referenceTolerancePercent / 100);
-    const auto& now = findById(in.channels, c.id)->frontEnd;
-    const double total = c.input.r1 > 0 ? c.input.r1 + c.input.r2 : usualDividerOhm;
-    auto fit = fittingFrontEnd(
-        c.input, {c.from, c.to, lowestReference * headroom, total, c.resistorTolerancePercent});
-    if (!fit)
-        return std::nullopt;
-    fit->extras = now.extras;
-    fit->capacitor = now.capacitor;
-    const auto same = [](const Quantity& a, const Quantity& b) { return inSi(a) == inSi(b); };
-    std::string label;
-    if (isResistive(c.input.sensor)) {
-        if (same(fit->fixed, now.fixed))
-            return std::nullopt;
-        label = fmt::format("Use a fixed resistor of {}", toText(fit->fixed));
-    } else {
-        if (inSi(fit->r1) == 0)
-            fit->r2 = now.r2; // a plain wire: what leads to ground may stay
-        if (same(fit->r1, now.r1) && same(fit->r2, now.r2))
-            return std::nullopt;
-        label = inSi(fit->r1) == 0
-            ? "Leave the divider out: R1 = 0 Ω"
-            : fmt::format("Use {} over {}", toText(fit->r1), toText(fit->r2));
-    }
-    return Fix{label, [id = c.id, frontEnd = *fit](const Instrument& before) {
-                   return withFrontEnd(before, id, frontEnd);
-               }};
-}
-
-/// The finest range of the converter's gain that still takes those volts, unless it is set already.
-std::optional<Fix> betterRange(const PlainChannel& c, double volts)
-{
-    const auto best = finestRange(c.ranges, volts);
-    if (!best || *best == c.reference)
-        return std::nullopt;
-    return Fix{fmt::format("Set the range to ±{} V", shortestText(*best)),
-        [id = c.id, range = Quantity{*best, "V"}](
-            const Instrument& before) { return withSourceRange(before, id, range); }};
 }
 
 void add(Findings& out, Finding finding, std::optional<Fix> fix)
@@ -139,7 +77,7 @@ void checkInputTooHigh(const Instrument& in, const PlainInstrument& plain, Findi
                             "resistor brings the whole wished range below the {} V reference.",
                     significantText(c.damageAbove, 3), significantText(c.reference, 3)),
                 "absolute maximum rating of the board's class", {}, {}},
-            betterFrontEnd(in, c));
+            resistorFix(in, c));
     }
 }
 
@@ -152,8 +90,8 @@ void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& 
         if (lowEnd(c) < 0 && c.form == ConverterForm::Unipolar)
             add(out,
                 {"R03", Severity::Check, frontEndPlace(c),
-                    fmt::format("Readings stop at {}, the range begins at {}",
-                        valueText(c, quantityAtPin(c.input, 0), 4), valueText(c, c.from, 4)),
+                    fmt::format("{} gives code 0 for everything below {}", c.name,
+                        valueText(c, quantityAtPin(c.input, 0), 4)),
                     "A single-ended input cannot see below ground: every negative value gives code "
                     "0.",
                     "ideal transfer of a single-ended converter", {}, {}},
@@ -165,13 +103,13 @@ void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& 
             continue;
         add(out,
             {"R03", Severity::Check, frontEndPlace(c),
-                fmt::format("Readings stop at {}, the range goes to {}",
-                    valueText(c, quantityAtPin(c.input, full), 4), valueText(c, high.quantity, 4)),
+                fmt::format("{} gives code {} for everything above {}", c.name, topCode,
+                    valueText(c, quantityAtPin(c.input, full), 4)),
                 fmt::format("The pin reaches {} V, the reference is {} V: from there on every "
                             "value gives code {}.",
                     significantText(high.volts, 4), significantText(c.reference, 4), topCode),
                 "ideal transfer of an N-bit converter", {}, {}},
-            c.ranges.empty() ? betterFrontEnd(in, c) : betterRange(c, high.volts));
+            fittingFix(in, c));
     }
 }
 
@@ -182,12 +120,12 @@ constexpr double worthwhile = 1.25;
 
 void checkSpan(const Instrument& in, const PlainChannel& c, Findings& out)
 {
-    auto fix = betterFrontEnd(in, c);
-    if (!fix)
+    const auto frontEnd = betterFrontEnd(in, c);
+    if (!frontEnd)
         return;
     const double now = spanShare(c.input, c.from, c.to);
     auto better = c.input;
-    better.fixed = inSi(fittingFrontEnd(c.input, {c.from, c.to, c.reference})->fixed);
+    better.fixed = inSi(frontEnd->fixed);
     const double then = spanShare(better, c.from, c.to);
     if (then < now * worthwhile)
         return;
@@ -201,7 +139,7 @@ void checkSpan(const Instrument& in, const PlainChannel& c, Findings& out)
                 significantText(pinVolts(c.input, c.to), 3), then * 100),
             "largest span of a resistive divider: fixed resistor = root of the product of the ends",
             {}, {}},
-        std::move(fix));
+        frontEndFix(c, *frontEnd));
 }
 
 } // namespace
@@ -220,7 +158,7 @@ void checkRangeHardlyUsed(const Instrument& in, const PlainInstrument& plain, Fi
         const double use = high.volts / c.reference;
         if (use >= fair || use <= 0)
             continue;
-        auto fix = c.ranges.empty() ? betterFrontEnd(in, c) : betterRange(c, high.volts);
+        auto fix = fittingFix(in, c);
         if (!fix)
             continue;
         add(out,

@@ -31,7 +31,6 @@ void checkEmitter(const Instrument& in, const PlainInstrument& plain, Findings& 
 // supply.cpp
 void checkRailOverload(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRegulator(const Instrument& in, const PlainInstrument& plain, Findings& out);
-void checkRunTime(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkHazard(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkBatteryCare(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkDecoupling(const Instrument& in, const PlainInstrument& plain, Findings& out);
@@ -91,6 +90,13 @@ void checkWiderThanGlass(const Instrument& in, const PlainInstrument& plain, Fin
 // timing.cpp
 void checkSmoothingTooLate(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkFasterThanEyes(const Instrument& in, const PlainInstrument& plain, Findings& out);
-void checkOlderThanWished(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
+// wish.cpp
+void checkRangeWish(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkStepWish(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkToleranceWish(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkFreshnessWish(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkHoursWish(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkDistanceWish(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
 } // namespace fern

@@ -165,14 +165,21 @@ void checkReference(const Instrument& in, const PlainInstrument& plain, Findings
 {
     forEachCalibrated(in, plain, [&](const Calibrated& c) {
         const auto verdict = verdictOf(c);
-        if (verdict.judgement == Judgement::Unsure && !verdict.points.empty())
+        if (verdict.judgement != Judgement::Unsure || verdict.points.empty())
+            return;
+        if (verdict.missing.empty())
             out.push_back({"S04", Severity::Check, scalePlace(c.channel),
                 "The reference is too coarse to judge by",
                 verdict.sentence
                     + ". Borrow a better meter, or accept a wider tolerance; four times better "
-                      "than "
-                      "the tolerance is the usual wish.",
+                      "than the tolerance is the usual wish.",
                 "JCGM 106:2012, 8.3", {}, {}});
+        else if (c.fit.freedom > 0)
+            out.push_back({"S04", Severity::Note, scalePlace(c.channel),
+                "How far the reference may be off is not told",
+                verdict.sentence
+                    + ". A meter's sheet says it as a share of the reading and some digits.",
+                "JCGM 100:2008, 4.3", {morePairs(c, "Tell it with the pairs")}, {}});
     });
 }
 

@@ -188,7 +188,7 @@ void checkGateOrPeriod(const Instrument& /*in*/, const PlainInstrument& plain, F
         const bool isGate = c.source.pulses.measure == PulseMeasure::Gate;
         const double gate = inSeconds(c.sampleEvery);
         const double top = hertzAt(c, c.to);
-        const double perUnit = toSi(1, c.unit) - toSi(0, c.unit);
+        const double perUnit = differenceToSi(1, c.unit);
         // What either tells apart, in the channel's SI unit.
         const double byGate = perUnit / gate / c.source.pulses.perUnit;
         const double byPeriod = c.to * periodError(top, c.timerTick);

@@ -6,6 +6,7 @@
 #include "instrument/edits.h"
 #include "judge/budget.h"
 #include "judge/part_fix.h"
+#include "judge/wishes.h"
 #include "judge/words.h"
 #include "reading/ladder.h"
 #include "run/channel_run.h"
@@ -58,18 +59,25 @@ void checkNoiseHidesStep(const Instrument& /*in*/, const PlainInstrument& plain,
     for (const auto& c : plain.channels) {
         if (!c.isAnalog())
             continue;
-        const double noise =
-            2 * c.noiseLsb * countAt(c, c.to) * noiseGain(c.steps, inSeconds(c.sampleEvery));
+        const double period = inSeconds(c.sampleEvery);
+        const auto noiseAfter = [&](const std::vector<StepSpec>& steps) {
+            return 2 * c.noiseLsb * coarsestCount(c) * noiseGain(steps, period);
+        };
+        const double noise = noiseAfter(c.steps);
         if (noise <= c.wishedStep)
             continue;
-        // One exponential step more, as long as its share asks for.
+        // One exponential step more, as long as what comes out of the others asks for.
         const double ratio = c.wishedStep / noise / 1.2;
         const double alpha = 2 * ratio * ratio / (1 + ratio * ratio);
         StepSpec step;
         step.kind = StepKind::Exponential;
-        step.tau = std::ceil(-inSeconds(c.sampleEvery) / std::log1p(-alpha) * 100) / 100;
+        step.tau = std::ceil(-period / std::log1p(-alpha) * 100) / 100;
         auto steps = c.steps;
         steps.push_back(step);
+        while (noiseAfter(steps) > c.wishedStep && step.tau < c.freshnessSeconds) {
+            step.tau = std::ceil(step.tau * 1.25 * 100) / 100;
+            steps.back() = step;
+        }
         Finding finding{"R01", Severity::Check, "/channels/" + c.id + "/smoothing",
             fmt::format("Noise of ±{} hides steps of {}", differenceText(c, noise, 2),
                 differenceText(c, c.wishedStep, 2)),
@@ -77,7 +85,7 @@ void checkNoiseHidesStep(const Instrument& /*in*/, const PlainInstrument& plain,
                         "larger than the smallest step that is wished.",
                 significantText(c.noiseLsb, 2)),
             "two standard deviations of the noise after smoothing", {}, {}};
-        if (delaySeconds(steps, inSeconds(c.sampleEvery)) < c.freshnessSeconds)
+        if (delaySeconds(steps, period) < c.freshnessSeconds)
             finding.fixes.push_back(
                 {"Add " + stepsText({step}), [id = c.id, steps](const Instrument& before) {
                      return withSmoothing(before, id, steps);

@@ -152,28 +152,6 @@ void checkRegulator(const Instrument& in, const PlainInstrument& /*plain*/, Find
     }
 }
 
-void checkRunTime(const Instrument& in, const PlainInstrument& plain, Findings& out)
-{
-    const auto& time = plain.runTime;
-    if (time.source.empty() || time.averageAmpere <= 0 || plain.wishedSeconds <= 0
-        || time.seconds() >= plain.wishedSeconds)
-        return;
-    const Part* largest = nullptr;
-    for (const auto& part : in.parts)
-        if (largest == nullptr || averageCurrent(*part) > averageCurrent(*largest))
-            largest = part.get();
-    if (largest == nullptr)
-        return;
-    out.push_back({"P13", Severity::Check, "/parts/" + time.source,
-        fmt::format("It runs {} h, wished are {} h", significantText(time.seconds() / 3600, 3),
-            significantText(plain.wishedSeconds / 3600, 3)),
-        fmt::format("{} on average, the most by {} ({}). Cold, age and self-discharge are not "
-                    "counted: they shorten it.",
-            milliampereText(time.averageAmpere), partName(*largest),
-            milliampereText(averageCurrent(*largest))),
-        "capacity over average current", {}, {}});
-}
-
 void checkHazard(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& c : plain.channels) {

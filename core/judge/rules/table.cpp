@@ -11,7 +11,6 @@ namespace {
 constexpr auto table = std::to_array<Rule>({
     {"D01", "text wider than the glass at this font", checkWiderThanGlass},
     {"G04", "redrawn faster than eyes read", checkFasterThanEyes},
-    {"G05", "the shown number is older than wished", checkOlderThanWished},
     {"M01", "smoothing alone is later than the wished freshness", checkSmoothingTooLate},
     {"M03", "standing still shows movement", checkStillMoves},
     {"M04", "held off for longer than pulses come", checkHoldOff},
@@ -33,7 +32,6 @@ constexpr auto table = std::to_array<Rule>({
     {"P10", "a source resistance too high for the converter", checkSourceResistance},
     {"P11", "a supply over its current, or a motor on the logic supply", checkRailOverload},
     {"P12", "a regulator's input, its heat, or a part outside its supply range", checkRegulator},
-    {"P13", "a run time below the wish", checkRunTime},
     {"P14", "not enough pins or analog inputs", checkEnoughPins},
     {"P15", "a hazardous voltage", checkHazard},
     {"P16", "a battery without fuse or protection", checkBatteryCare},
@@ -74,6 +72,12 @@ constexpr auto table = std::to_array<Rule>({
     {"S14", "a known value is missed", checkKnownValue},
     {"T01", "more digits than are honest", checkMoreDigitsThanHonest},
     {"T02", "the text does not fit its field at an extreme", checkDoesNotFitField},
+    {"W01", "a wished range that cannot be read", checkRangeWish},
+    {"W02", "steps coarser than wished", checkStepWish},
+    {"W03", "more uncertain than wished", checkToleranceWish},
+    {"W04", "the shown number is older than wished", checkFreshnessWish},
+    {"W05", "a run time below the wish", checkHoursWish},
+    {"W06", "digits too small for the wished distance", checkDistanceWish},
 });
 
 } // namespace

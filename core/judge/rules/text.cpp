@@ -3,10 +3,9 @@
 #include "judge/rules/rules.h"
 
 #include "base/number_text.h"
-#include "glass/pixel_font.h"
 #include "instrument/edits.h"
 #include "judge/budget.h"
-#include "screens/draw_page.h"
+#include "judge/field_fit.h"
 #include "text/format.h"
 
 #include <algorithm>
@@ -28,44 +27,22 @@ double inUnit(double si, const PlainReader& reader)
     return fromSi(si, reader.unit);
 }
 
-int cellsOf(const PlainInstrument& plain, const Field& field)
-{
-    return field.kind == FieldKind::Value
-        ? plain.readers[indexOf(plain.readers, field.reader)].text.width
-        : cellCount(field.text);
-}
-
-bool fitsGlass(const Field& field, int cells, const PlainDisplay& display)
-{
-    const auto box = fieldBox(field, cells);
-    return box.x >= 0 && box.y >= 0 && box.x + box.width <= display.width
-        && box.y + box.height <= display.height;
-}
-
 /// The largest smaller lettering that fits in the field's place, as a fix; none when nothing fits.
 std::vector<Fix> smallerFont(
     const std::string& page, const Field& field, int cells, const PlainDisplay& display)
 {
-    std::vector<Field> candidates;
-    for (const auto& font : pixelFonts())
-        for (int scale = 1; scale <= field.scale; ++scale) {
-            Field candidate = field;
-            candidate.font = std::string(font.name);
-            candidate.scale = scale;
-            if (fitsGlass(candidate, cells, display))
-                candidates.push_back(candidate);
-        }
+    auto candidates = letterings(field, field.scale);
+    std::erase_if(candidates, [&](const Field& f) { return !fitsGlass(f, cells, display); });
     const auto best =
         std::max_element(candidates.begin(), candidates.end(), [](const Field& a, const Field& b) {
             return fieldBox(a, 1).height < fieldBox(b, 1).height;
         });
     if (best == candidates.end())
         return {};
-    const auto label =
-        best->scale == 1 ? best->font : fmt::format("{} ×{}", best->font, best->scale);
-    return {Fix{"Use the font " + label, [page, chosen = *best](const Instrument& before) {
-                    return withField(before, page, chosen);
-                }}};
+    return {Fix{"Use the font " + letteringText(*best),
+        [page, chosen = *best](const Instrument& before) {
+            return withField(before, page, chosen);
+        }}};
 }
 
 } // namespace
@@ -77,16 +54,14 @@ void checkMoreDigitsThanHonest(
         const auto& channel = plain.channels[reader.channel];
         if (reader.text.form != TextForm::Number)
             continue;
-        const auto budget = budgetOf(channel, channel.to, 0);
-        if (budget.terms.size() < 2)
+        const auto budget = worstBudget(channel, 0);
+        if (!budget.isKnown() || budget.largest() == nullptr)
             continue; // nothing is known beside the rounding
-        const double u = inUnit(budget.accuracy, reader) - inUnit(0, reader);
+        const double u = differenceFromSi(budget.accuracy, reader.unit);
         const int honest = honestDecimals(u);
         if (reader.text.decimals <= honest)
             continue;
         const auto unit = prettyUnit(reader.unit.name);
-        const auto worst = *std::max_element(budget.terms.begin(), budget.terms.end(),
-            [](const auto& a, const auto& b) { return a.u < b.u; });
         TextSpec text = reader.text;
         text.decimals = honest;
         out.push_back({"T01", Severity::Check, textPlace(reader),
@@ -96,8 +71,8 @@ void checkMoreDigitsThanHonest(
             fmt::format("At {} {} the value is uncertain by ±{} {}, most of it from the {}. Better "
                         "parts or a calibration "
                         "make more decimals honest.",
-                significantText(inUnit(channel.to, reader), 3), unit, significantText(2 * u, 2),
-                unit, worst.name),
+                significantText(inUnit(budget.at, reader), 3), unit, significantText(2 * u, 2),
+                unit, budget.largest()->name),
             "JCGM 100:2008, k = 2; a decimal is honest while its step is at least the standard "
             "uncertainty",
             {Fix{honest == 1 ? "Show 1 decimal" : fmt::format("Show {} decimals", honest),

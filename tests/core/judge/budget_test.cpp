@@ -84,8 +84,9 @@ TEST(HonestDecimals, FollowFromTheUncertainty)
     EXPECT_EQ(honestDecimals(0), 9);
 }
 
-// What was measured replaces what the parts promise: the reference's limit as a rectangle (JCGM
-// 100, 4.3.7) and the scatter about the curve.
+// What was measured replaces what the parts promise: the curve's standard uncertainty at the reading
+// with Student's factor of four degrees of freedom (JCGM 100:2008, H.3.4 and table G.2), and the
+// reference's limit as a rectangle (4.3.7).
 TEST(Budget, ACalibrationReplacesThePromisesOfTheParts)
 {
     auto c = workedChannel();
@@ -102,10 +103,38 @@ TEST(Budget, ACalibrationReplacesThePromisesOfTheParts)
                 return term.u;
         return -1.0;
     };
-    EXPECT_NEAR(u("reference meter"), (0.001 * workedVolts + 0.01) / std::sqrt(3.0), 1e-12);
-    EXPECT_NEAR(u("calibration"), fitOf(*c.calibration, 1)->residualDeviation, 1e-15);
+    const auto fit = *fitOf(*c.calibration, 1);
+    const double reading = *readingFor(scalingOf(c), workedVolts, 0, 4095);
+    const double spread = 500.0 * 500 * 17.5; // of 0, 500 … 2500 about their mean
+    const double leverage = 1.0 / 6 + (reading - 1250) * (reading - 1250) / spread;
+    constexpr double student = 2.776445;
+    EXPECT_NEAR(2 * u("calibration"), student * fit.residualDeviation * std::sqrt(leverage), 1e-8);
+    EXPECT_NEAR(u("reference meter"), (0.001 * fit.at(reading) + 0.01) / std::sqrt(3.0), 1e-12);
     EXPECT_EQ(u("divider resistor r1"), -1);
     EXPECT_LT(budget.accuracy, promised / 4);
+}
+
+// Two pairs that a line goes through, and a reference of which nothing was told, are no proof.
+TEST(Budget, OfACalibrationThatProvesNothingIsNotKnown)
+{
+    auto c = workedChannel();
+    c.calibration.emplace();
+    c.calibration->accuracy = {0.1, 1, 0.01};
+    c.calibration->pairs = {{500, 1.6}, {2500, 8}};
+    for (const auto model : {FitModel::Line, FitModel::TwoPoint, FitModel::Table}) {
+        c.calibration->model = model;
+        const auto budget = worstBudget(c, 0);
+        EXPECT_TRUE(std::isnan(budget.accuracy));
+        EXPECT_NE(budget.missing.find("leave"), std::string::npos) << budget.missing;
+        EXPECT_GT(budget.repeatability, 0);
+    }
+    c.calibration->model = FitModel::Line;
+    c.calibration->pairs.push_back({1500, 4.81});
+    EXPECT_TRUE(worstBudget(c, 0).isKnown());
+    c.calibration->accuracy = {};
+    EXPECT_EQ(worstBudget(c, 0).missing, "how far the reference may be off is not told");
+    c.calibration->accuracy.isExact = true;
+    EXPECT_TRUE(worstBudget(c, 0).isKnown());
 }
 
 } // namespace

@@ -258,7 +258,7 @@ inline std::vector<RuleCase> partsCases()
             plus(plus(shed(), regulator(3.3, 400)), servo(400, "regulator"))},
         {"P12", Severity::Stop, plus(shed(), regulator(3.5, 400)),
             "regulator wants 3.8 V, it gets 3.7 V", plus(shed(), regulator(3.4, 400)), false},
-        {"P13", Severity::Check, withBattery([](BatterySpec& b) {
+        {"W05", Severity::Check, withBattery([](BatterySpec& b) {
              b.capacity = {0.5, "Ah"};
          }),
             "It runs 6.25 h, wished are 8 h", withBattery([](BatterySpec& b) {

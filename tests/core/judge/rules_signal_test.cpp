@@ -76,7 +76,7 @@ TEST(SignalFindings, SpikesThatPassAMeanWantAMedianFirst)
 
 TEST(SignalFindings, HumThatPassesTheSmoothingIsSaidAndItsFixTakesItAway)
 {
-    const auto in = quick({fault(FaultKind::Hum, 0.1)});
+    const auto in = quick({fault(FaultKind::Hum, 0.2)});
     const auto findings = after(in, 20);
     const auto found = std::find_if(
         findings.begin(), findings.end(), [](const Finding& f) { return f.rule == "R04"; });

@@ -90,7 +90,7 @@ inline std::vector<RuleCase> sourceCases()
 {
     return {
         // One count is 3.96 mV at the battery, the smoothing lets 0.2 of the noise through.
-        {"R01", Severity::Check, withNoise(60), "Noise of ±0.12 V hides steps of 0.05 V",
+        {"R01", Severity::Check, withNoise(60), "Noise of ±0.12 V hides steps of 0.1 V",
             withNoise(15)},
         {"R05", Severity::Check, *withSampleEvery(skiff(), "house-battery", {1100, "ms"}),
             "House battery is sampled every 1.1 s, wished is a number at most 2 s old",

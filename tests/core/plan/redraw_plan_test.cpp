@@ -14,9 +14,9 @@ TEST(RedrawPlan, WeighsBusEyesAndFreshness)
     EXPECT_NEAR(plan.buses[0].cost.transfer, bits / 100e3, 1e-12);
     EXPECT_NEAR(plan.buses[1].cost.transfer, bits / 400e3, 1e-12);
     EXPECT_EQ(plan.shortestSeconds, 0.25);
-    EXPECT_NEAR(plan.longestSeconds, 2 - 0.10004 - 0.951 - bits / 400e3 - 0.01, 1e-3);
+    EXPECT_NEAR(plan.longestSeconds, 2 - 0.1 - 0.951 - 2 * bits / 400e3 - 0.01, 1e-3);
     EXPECT_EQ(plan.proposedSeconds, 0.5);
-    EXPECT_EQ(inOneSentence(plan), "Redraw every 500 ms; sensible from 250 ms to 914 ms.");
+    EXPECT_EQ(inOneSentence(plan), "Redraw every 500 ms; sensible from 250 ms to 889 ms.");
 }
 
 TEST(RedrawPlan, ASlowBusSetsTheShortestInterval)
