@@ -78,14 +78,16 @@ Claims claimsAt(const Fit& fit, const CurveClaims& claims, const std::vector<dou
     Claims found;
     for (const double reading : readings) {
         const auto claim = claims.at(reading);
-        const auto half = [](double x) { return std::isnan(x) ? json::Node{} : json::makeNumber(x); };
+        const auto half = [](double x) {
+            return std::isnan(x) ? json::Node{} : json::makeNumber(x);
+        };
         found.list.items.push_back(object({{"reading", json::makeNumber(reading)},
             {"value", json::makeNumber(fit.at(reading))}, {"curve", half(claim.curve)},
             {"reference", half(claim.reference)}, {"halfWidth", half(claim.total())}}));
         found.lines += std::isnan(claim.total())
             ? fmt::format("at {:.6g}: {:.6g}, nothing is claimed\n", reading, fit.at(reading))
-            : fmt::format("at {:.6g}: {:.6g} ± {:.3g}, 95 %\n", reading, fit.at(reading),
-                claim.total());
+            : fmt::format(
+                "at {:.6g}: {:.6g} ± {:.3g}, 95 %\n", reading, fit.at(reading), claim.total());
     }
     return found;
 }

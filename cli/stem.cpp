@@ -77,17 +77,18 @@ json::Node budgetInJson(const PlainChannel& c, const ChannelView& view)
     const auto inUnit = [&](double u) { return number(differenceFromSi(u, c.unit)); };
     auto budgetBars = json::makeArray();
     for (const auto& bar : view.bars)
-        budgetBars.items.push_back(object({{"name", text(bar.name)},
-            {"standard", number(bar.standard)}, {"honestDecimals", json::makeNumber(bar.honest)},
-            {"note", text(bar.note)}}));
-    return object({{"at", number(fromSi(budget.at, c.unit))},
-        {"accuracy", inUnit(budget.accuracy)}, {"repeatability", inUnit(budget.repeatability)},
-        {"missing", text(budget.missing)},
-        {"terms", list(budget.terms, [&](const BudgetTerm& term) {
-             return object({{"name", text(term.name)},
-                 {"leaf", json::makeNumber(static_cast<double>(term.leaf))},
-                 {"u", inUnit(term.u)}, {"repeats", json::makeBoolean(term.repeats)}});
-         })},
+        budgetBars.items.push_back(
+            object({{"name", text(bar.name)}, {"standard", number(bar.standard)},
+                {"honestDecimals", json::makeNumber(bar.honest)}, {"note", text(bar.note)}}));
+    return object({{"at", number(fromSi(budget.at, c.unit))}, {"accuracy", inUnit(budget.accuracy)},
+        {"repeatability", inUnit(budget.repeatability)}, {"missing", text(budget.missing)},
+        {"terms",
+            list(budget.terms,
+                [&](const BudgetTerm& term) {
+                    return object({{"name", text(term.name)},
+                        {"leaf", json::makeNumber(static_cast<double>(term.leaf))},
+                        {"u", inUnit(term.u)}, {"repeats", json::makeBoolean(term.repeats)}});
+                })},
         {"bars", budgetBars}});
 }
 
@@ -100,12 +101,12 @@ json::Node wishesInJson(const ChannelView& view)
     });
 }
 
-json::Node smoothingInJson(const PlainChannel& c, const PlainReader& reader, const ChannelView& view)
+json::Node smoothingInJson(
+    const PlainChannel& c, const PlainReader& reader, const ChannelView& view)
 {
     auto usual = json::makeArray();
     for (std::size_t i = 0; i < stepKindWords.size(); ++i)
-        usual.items.push_back(
-            text(stepText(usualStep(c, reader, static_cast<StepKind>(i)))));
+        usual.items.push_back(text(stepText(usualStep(c, reader, static_cast<StepKind>(i)))));
     return object({{"steps", text(stepsText(c.steps))}, {"noiseGain", number(view.smoothingGain)},
         {"delaySeconds", number(view.smoothingDelay)}, {"settlingSeconds", number(view.settling)},
         {"stepResponse", line(view.stepResponse)}, {"passesPercent", line(view.passes)},

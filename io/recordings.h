@@ -36,9 +36,9 @@ struct ImportReport {
     std::vector<std::string> faults; ///< the first ones
     bool isStopped = false; ///< then nothing has been written
 };
-/// Turns a log into a recording, which takes the place of an older one at the end. Error when one of
-/// the files is in the way, when both are one, or when no row is left; after an error or a stop the
-/// older recording stands.
+/// Turns a log into a recording, which takes the place of an older one at the end. Error when one
+/// of the files is in the way, when both are one, or when no row is left; after an error or a stop
+/// the older recording stands.
 Result<ImportReport> importLog(const std::string& log, const LogLook& look, const ImportPlan& plan,
     const std::string& recording, const Progress& progress);
 

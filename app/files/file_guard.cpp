@@ -83,8 +83,8 @@ void FileGuard::writeCopy()
     if (!m_lock || !m_document.isModified())
         return;
     // A copy that cannot be written must not disturb the work; saving will tell what is wrong.
-    static_cast<void>(io::writeFileAtomically(
-        m_copy.toStdString(), writeInstrument(m_document.instrument())));
+    static_cast<void>(
+        io::writeFileAtomically(m_copy.toStdString(), writeInstrument(m_document.instrument())));
 }
 
 std::vector<FileGuard::LeftCopy> FileGuard::leftBehind() const

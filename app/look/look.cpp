@@ -144,8 +144,8 @@ public:
     }
 
     using QProxyStyle::polish;
-    /// Labels, tool tips and dialogs show names of the maker's: never as markup, unless a label says
-    /// that its words are ours.
+    /// Labels, tool tips and dialogs show names of the maker's: never as markup, unless a label
+    /// says that its words are ours.
     void polish(QWidget* widget) override
     {
         QProxyStyle::polish(widget);

@@ -24,8 +24,8 @@ void fillFromHistory(
         if (busy.to + busyKept >= now)
             view.activity.push_back(busy);
     if (view.choice)
-        static_cast<ChannelMoment&>(view) = momentOf(
-            instrument, view.plain, *view.choice, *view.fixed, history, now, window);
+        static_cast<ChannelMoment&>(view) =
+            momentOf(instrument, view.plain, *view.choice, *view.fixed, history, now, window);
 }
 
 } // namespace fern::app

@@ -172,8 +172,8 @@ private:
     /// Returns whether a key that may be missing is there; a present one is known either way.
     bool mayTake(std::string_view key) const { return !m_failed && has(key); }
     void checkUnit(std::string_view key, const Quantity& read, std::string_view unit);
-    void checkRange(std::string_view key, const Quantity& read, double si, Range range,
-        std::string_view unit);
+    void checkRange(
+        std::string_view key, const Quantity& read, double si, Range range, std::string_view unit);
     const json::Node* take(std::string_view key, json::Kind kind, std::string_view what);
     std::size_t wordIndex(std::string_view key, std::span<const std::string_view> words);
     std::string at(std::string_view key) const { return m_pointer + "/" + json::pointerToken(key); }

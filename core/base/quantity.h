@@ -1,5 +1,6 @@
 #pragma once
-// A number with its unit, kept exactly as the maker typed it: a value, or the distance of two values.
+// A number with its unit, kept exactly as the maker typed it: a value, or the distance of two
+// values.
 
 #include "base/result.h"
 #include "base/units.h"

@@ -36,8 +36,8 @@ Result<Unit> parseUnit(std::string_view name);
 double toSi(double value, const Unit& unit);
 double fromSi(double si, const Unit& unit);
 
-/// The same for the distance of two values, such as a step or a tolerance, for which the zero of the
-/// unit does not count: 1 °C is 1 K.
+/// The same for the distance of two values, such as a step or a tolerance, for which the zero of
+/// the unit does not count: 1 °C is 1 K.
 double differenceToSi(double value, const Unit& unit);
 double differenceFromSi(double si, const Unit& unit);
 

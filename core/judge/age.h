@@ -19,8 +19,8 @@ struct AgeBreakdown {
 
 /// Returns the breakdown for a channel that is read on a display redrawn every `redrawEvery`
 /// seconds. It bounds every redraw of a run: each wait of a display or a conversion for another
-/// one, and a turn of the loop, is in it, and so are the channels that a derived one follows. What a
-/// device loses on its way is not: then the stale mark tells.
+/// one, and a turn of the loop, is in it, and so are the channels that a derived one follows. What
+/// a device loses on its way is not: then the stale mark tells.
 AgeBreakdown ageOf(const PlainInstrument& instrument, const PlainChannel& channel,
     const PlainDisplay& display, double redrawEvery);
 

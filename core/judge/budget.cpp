@@ -92,8 +92,7 @@ std::vector<BudgetTerm> partTerms(const PlainChannel& c, double at, double lsb)
             rectangular(
                 pinVolts(c.input, at) / pinSlope(c.input, at) * c.referenceTolerancePercent / 100),
             false});
-    terms.push_back(
-        {"converter offset", Leaf::Reading, rectangular(c.offsetLsb * lsb), false});
+    terms.push_back({"converter offset", Leaf::Reading, rectangular(c.offsetLsb * lsb), false});
     return terms;
 }
 
@@ -130,8 +129,8 @@ public:
             b.terms = {{"accuracy of the source", Leaf::Sensor, rectangular(c.accuracy), false}};
         else if (isTold(c.source.kind) || c.source.kind == SourceKind::Derived)
             b.missing = "how far the source may be off is not told";
-        const auto more = c.isAnalog() ? converterTerms(c, lsb, m_noiseGain)
-                                       : sourceTerms(c, lsb, m_noiseGain);
+        const auto more =
+            c.isAnalog() ? converterTerms(c, lsb, m_noiseGain) : sourceTerms(c, lsb, m_noiseGain);
         b.terms.insert(b.terms.end(), more.begin(), more.end());
         b.terms.push_back({"rounding", Leaf::Text, rectangular(roundingStep / 2), false});
         sum(b);
@@ -148,8 +147,7 @@ private:
         const double inUnit = fromSi(value, m_channel.unit);
         const auto reading =
             readingFor(scalingOf(m_channel), inUnit, m_readings.least, m_readings.most);
-        const auto claim =
-            m_claims->at(reading.value_or(nominalReading(m_channel, value)));
+        const auto claim = m_claims->at(reading.value_or(nominalReading(m_channel, value)));
         if (std::isnan(claim.total())) {
             b.missing = "the wished range goes beyond the table";
             return;
@@ -197,8 +195,7 @@ Budget budgetOf(
     return Account(c, smoothingGain).at(at, roundingStep);
 }
 
-Budget worstBudget(
-    const PlainChannel& c, double roundingStep, std::optional<double> smoothingGain)
+Budget worstBudget(const PlainChannel& c, double roundingStep, std::optional<double> smoothingGain)
 {
     constexpr int places = 20; // between the ends; what bends, bends slowly
     const Account account(c, smoothingGain);

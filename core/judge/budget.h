@@ -52,8 +52,8 @@ Budget budgetOf(const PlainChannel& channel, double at, double roundingStep,
 
 /// Returns the budget at the place of the wished range where it is worst, which is the one that
 /// every verdict is made from: it does not change while time runs.
-Budget worstBudget(const PlainChannel& channel, double roundingStep,
-    std::optional<double> smoothingGain = {});
+Budget worstBudget(
+    const PlainChannel& channel, double roundingStep, std::optional<double> smoothingGain = {});
 
 /// Returns the share of the squares that each leaf has, rounding included; they sum to 1.
 std::vector<double> leafShares(const Budget& budget);

@@ -81,7 +81,8 @@ void addRedraws(ChannelMoment& moment, const PlainInstrument& plain, const StemC
         for (const auto& shown : redraw.readers) {
             if (shown.reader != choice.reader)
                 continue;
-            moment.shown.add(inSeconds(std::max(redraw.visibleAt, now - window)), fromSi(shown.shown, unit));
+            moment.shown.add(
+                inSeconds(std::max(redraw.visibleAt, now - window)), fromSi(shown.shown, unit));
             if (redraw.visibleAt + busyKept >= now)
                 moment.texts.push_back(
                     {inSeconds(redraw.startedAt), inSeconds(redraw.visibleAt), shown.text});

@@ -87,19 +87,19 @@ void addSmoothing(ChannelView& view, const PlainChannel& c)
     view.smoothingGain = noiseGain(c.steps, period);
     view.smoothingDelay = delaySeconds(c.steps, period);
     view.stepResponse = stepResponseOf(c, steps);
-    view.smoothingCode = smoothingForFirmware(
-        steps, c.numberKind, period, c.name, prettyUnit(c.unit.name));
+    view.smoothingCode =
+        smoothingForFirmware(steps, c.numberKind, period, c.name, prettyUnit(c.unit.name));
     for (int i = 0; i <= points; ++i) {
         const double hertz = 0.5 / period * i / points;
         view.passes.add(hertz, 100 * gainAt(c.steps, period, hertz));
     }
     for (const double mains : {50.0, 60.0})
-        view.passesInWords += fmt::format(
-            "Of {} Hz mains hum {} % comes through, seen as {} Hz. ", mains,
-            significantText(100 * gainAt(c.steps, period, mains), 2),
+        view.passesInWords += fmt::format("Of {} Hz mains hum {} % comes through, seen as {} Hz. ",
+            mains, significantText(100 * gainAt(c.steps, period, mains), 2),
             significantText(aliasOf(mains, period), 3));
-    view.passesInWords += "Medians and steps that hold or limit are not in it: what they do depends "
-                          "on the signal.";
+    view.passesInWords +=
+        "Medians and steps that hold or limit are not in it: what they do depends "
+        "on the signal.";
 }
 
 /// What one pulse in the gate, or one tick of the clock in the period, is worth over the range.
@@ -124,8 +124,8 @@ void addCounting(ChannelView& view, const PlainChannel& c)
 BudgetBar barOf(std::string name, double u, const PlainReader& reader, std::string note)
 {
     const double standard = differenceFromSi(u, reader.unit);
-    return {std::move(name), standard, std::isnan(u) ? 0 : honestDecimals(standard),
-        std::move(note)};
+    return {
+        std::move(name), standard, std::isnan(u) ? 0 : honestDecimals(standard), std::move(note)};
 }
 
 void addEnd(ChannelView& view, const PlainInstrument& plain, const StemChoice& choice)
@@ -135,7 +135,7 @@ void addEnd(ChannelView& view, const PlainInstrument& plain, const StemChoice& c
     view.worst = worstBudget(c, digitWorth(reader), view.smoothingGain);
     const auto* most = view.worst.largest();
     view.bars = {barOf("Accuracy", view.worst.accuracy, reader,
-                     !view.worst.isKnown()   ? view.worst.missing
+                     !view.worst.isKnown() ? view.worst.missing
                          : most == nullptr ? std::string()
                                            : "most from the " + most->name),
         barOf("Repeatability", view.worst.repeatability, reader, "noise and steps, for trends")};

@@ -1,7 +1,7 @@
 #pragma once
 // What a channel's design gives, in every figure, curve and sentence that a view shows of it: all
-// that stays the same until the instrument or the chosen end of the stem changes. The window and the
-// command line show it and compute nothing.
+// that stays the same until the instrument or the chosen end of the stem changes. The window and
+// the command line show it and compute nothing.
 
 #include "judge/calibration_sheet.h"
 #include "judge/text_ladder.h"

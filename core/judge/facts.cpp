@@ -128,8 +128,7 @@ Facts smoothFacts(
         {"Noise out", noise(Leaf::Smooth),
             fmt::format("by formula × {}", significantText(view.smoothingGain, 3))},
         {"Late by", durationText(view.smoothingDelay), "for a steady rise"},
-        {"Settles to the last digit", durationText(view.settling),
-            "after a jump over the range"},
+        {"Settles to the last digit", durationText(view.settling), "after a jump over the range"},
         {"Shown text changes", std::isnan(changes) ? "—" : significantText(changes, 2) + " per s",
             std::isnan(changes)  ? ""
                 : changes <= 0.2 ? "steady"
@@ -161,11 +160,10 @@ Facts textFacts(const PlainChannel& channel, const PlainReader& reader, const St
     if (stem.budget.isKnown())
         facts[0] = {"Uncertain by", width(stem.budget.accuracy),
             "k = 2, at " + valueText(channel, stem.budget.at, 4)};
+    facts.push_back({"Repeats within", width(stem.budget.repeatability), "k = 2, noise and steps"});
     facts.push_back(
-        {"Repeats within", width(stem.budget.repeatability), "k = 2, noise and steps"});
-    facts.push_back({"Honest decimals",
-        stem.honestDecimals ? std::to_string(*stem.honestDecimals) : "—",
-        fmt::format("{} are shown", reader.text.decimals)});
+        {"Honest decimals", stem.honestDecimals ? std::to_string(*stem.honestDecimals) : "—",
+            fmt::format("{} are shown", reader.text.decimals)});
     return facts;
 }
 

@@ -11,9 +11,8 @@ namespace fern {
 
 int cellsOf(const PlainInstrument& in, const Field& field)
 {
-    return field.kind == FieldKind::Value
-        ? in.readers[indexOf(in.readers, field.reader)].text.width
-        : cellCount(field.text);
+    return field.kind == FieldKind::Value ? in.readers[indexOf(in.readers, field.reader)].text.width
+                                          : cellCount(field.text);
 }
 
 bool fitsGlass(const Field& field, int cells, const PlainDisplay& display)

@@ -38,8 +38,7 @@ std::vector<StepSpec> shortened(std::vector<StepSpec> steps, double sampleSecond
 Fix smoothingFix(const PlainChannel& c, const std::vector<StepSpec>& steps)
 {
     return {steps.empty() ? "Use no smoothing" : "Use " + stepsText(steps),
-        [id = c.id, steps](
-            const Instrument& before) { return withSmoothing(before, id, steps); }};
+        [id = c.id, steps](const Instrument& before) { return withSmoothing(before, id, steps); }};
 }
 
 Fix redrawFix(const Instrument& in, const PlainDisplay& display, double seconds)

@@ -6,8 +6,7 @@
 namespace fern {
 
 /// Returns the steps, shortened by one factor until their delay is at most `seconds`.
-std::vector<StepSpec> shortened(
-    std::vector<StepSpec> steps, double sampleSeconds, double seconds);
+std::vector<StepSpec> shortened(std::vector<StepSpec> steps, double sampleSeconds, double seconds);
 
 /// Sets the channel's smoothing steps.
 Fix smoothingFix(const PlainChannel& channel, const std::vector<StepSpec>& steps);

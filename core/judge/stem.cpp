@@ -130,7 +130,8 @@ void setValues(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
     const auto* sample = history.lastSample(choice.channel);
     const auto* redraw = history.lastRedraw(choice.display);
     const StageValues v = sample == nullptr ? StageValues{} : sample->real;
-    const double step = differenceFromSi(countAt(channel, heldValue(channel, sample)), channel.unit);
+    const double step =
+        differenceFromSi(countAt(channel, heldValue(channel, sample)), channel.unit);
     const int decimals = decimalsFor(step);
     const auto unit = prettyUnit(channel.unit.name);
     const auto at = [&](std::string_view name, std::string value, std::string its) {
@@ -242,11 +243,10 @@ struct AgeShare {
 void setLimitByAge(Stem& stem, const PlainChannel& channel)
 {
     const auto& age = stem.age;
-    const std::array<AgeShare, 4> shares{
-        {{"Smoothing makes", Leaf::Smooth, age.smoothing},
-            {"The redraw makes", Leaf::Glass, age.redraw + age.panel + age.waiting},
-            {"Sampling makes", Leaf::Reading, age.sampling},
-            {"Waiting for the other tasks of the board makes", Leaf::Glass, age.blocked}}};
+    const std::array<AgeShare, 4> shares{{{"Smoothing makes", Leaf::Smooth, age.smoothing},
+        {"The redraw makes", Leaf::Glass, age.redraw + age.panel + age.waiting},
+        {"Sampling makes", Leaf::Reading, age.sampling},
+        {"Waiting for the other tasks of the board makes", Leaf::Glass, age.blocked}}};
     const auto& most = *std::max_element(shares.begin(), shares.end(),
         [](const AgeShare& a, const AgeShare& b) { return a.seconds < b.seconds; });
     stem.limitIsAge = true;
@@ -276,11 +276,10 @@ void setLimitByBudget(Stem& stem, const PlainChannel& channel)
     std::vector<double> all;
     for (const auto& term : stem.budget.terms)
         all.push_back(term.u);
-    stem.limitReason =
-        fmt::format("{:.0f} % of the uncertainty of ±{} at {}, most from the {} (±{}).",
-            *most * 100, differenceText(channel, 2 * combined(all), 2),
-            valueText(channel, stem.budget.at, 4), largest->name,
-            differenceText(channel, 2 * largest->u, 2));
+    stem.limitReason = fmt::format(
+        "{:.0f} % of the uncertainty of ±{} at {}, most from the {} (±{}).", *most * 100,
+        differenceText(channel, 2 * combined(all), 2), valueText(channel, stem.budget.at, 4),
+        largest->name, differenceText(channel, 2 * largest->u, 2));
 }
 
 void setLoads(Stem& stem, const RunHistory& history, Ticks now)
@@ -314,8 +313,7 @@ Stem stemOf(const PlainInstrument& in, const StemChoice& choice, const RunHistor
     setAges(stem, in, choice, history, now);
     stem.budget = worst ? *std::move(worst) : worstBudget(channel, digitWorth(reader));
     if (stem.budget.isKnown())
-        stem.honestDecimals =
-            honestDecimals(differenceFromSi(stem.budget.accuracy, reader.unit));
+        stem.honestDecimals = honestDecimals(differenceFromSi(stem.budget.accuracy, reader.unit));
     if (stem.age.oldest() > channel.freshnessSeconds || givesCodes(channel.source.kind))
         setLimitByAge(stem, channel);
     else

@@ -38,9 +38,9 @@ struct Stem {
     double busLoad = 0;
 };
 
-/// Returns the stem at the instant `now` of a run whose last seconds are in `history`. Its budget is
-/// that of the worst place of the wished range, for the reader's digits; whoever asks many times a
-/// second gives it, since it stays the same.
+/// Returns the stem at the instant `now` of a run whose last seconds are in `history`. Its budget
+/// is that of the worst place of the wished range, for the reader's digits; whoever asks many times
+/// a second gives it, since it stays the same.
 Stem stemOf(const PlainInstrument& instrument, const StemChoice& choice, const RunHistory& history,
     Ticks now, std::optional<Budget> worst = {});
 

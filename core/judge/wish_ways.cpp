@@ -5,8 +5,8 @@
 #include "judge/field_fit.h"
 #include "judge/freshness_fix.h"
 #include "judge/front_end_fix.h"
-#include "run/task_blocks.h"
 #include "run/channel_run.h"
+#include "run/task_blocks.h"
 #include "smooth/figures.h"
 #include "text/format.h"
 
@@ -51,9 +51,8 @@ void addFrontEnds(Search& s)
     if (!c.isAnalog())
         return;
     if (const auto range = betterRange(c, highEnd(c).volts); range && !c.ranges.empty())
-        s.addForChannel(rangeFix(c, *range), [&](PlainChannel& after) {
-            after.reference = *range;
-        });
+        s.addForChannel(
+            rangeFix(c, *range), [&](PlainChannel& after) { after.reference = *range; });
     if (const auto frontEnd = betterFrontEnd(s.in, c); frontEnd && !c.calibration)
         s.addForChannel(frontEndFix(c, *frontEnd), [&](PlainChannel& after) {
             after.input.r1 = inSi(frontEnd->r1);
@@ -77,8 +76,8 @@ void addDecimals(Search& s)
     if (text.decimals == reader.text.decimals || !areHonest(c, reader, text.decimals))
         return;
     for (const double end : {c.from, c.to})
-        text.width = std::max(
-            text.width, cellsNeeded(fromSi(end, reader.unit), text, c.numberKind));
+        text.width =
+            std::max(text.width, cellsNeeded(fromSi(end, reader.unit), text, c.numberKind));
     s.add({text.decimals == 1 ? "Show 1 decimal" : fmt::format("Show {} decimals", text.decimals),
               [id = reader.id, text](
                   const Instrument& before) { return withText(before, id, text); }},
@@ -94,10 +93,10 @@ void addResistors(Search& s)
         return;
     auto frontEnd = findById(s.in.channels, c.id)->frontEnd;
     frontEnd.tolerancePercent = std::max(best, c.resistorTolerancePercent / 10);
-    s.addForChannel(
-        {fmt::format("Use resistors of {} %", shortestText(frontEnd.tolerancePercent)),
-            [id = c.id, frontEnd](
-                const Instrument& before) { return withFrontEnd(before, id, frontEnd); }},
+    s.addForChannel({fmt::format("Use resistors of {} %", shortestText(frontEnd.tolerancePercent)),
+                        [id = c.id, frontEnd](const Instrument& before) {
+                            return withFrontEnd(before, id, frontEnd);
+                        }},
         [&](PlainChannel& after) { after.resistorTolerancePercent = frontEnd.tolerancePercent; });
 }
 
@@ -189,9 +188,8 @@ void addLettering(Search& s)
         }
         if (best != nullptr)
             s.add({"Use the font " + letteringText(*best),
-                      [id = page.id, lettering = *best](const Instrument& before) {
-                          return withField(before, id, lettering);
-                      }},
+                      [id = page.id, lettering = *best](
+                          const Instrument& before) { return withField(before, id, lettering); }},
                 [&](PlainInstrument& after) {
                     after.displays[end.display].pages[end.page].fields[i] = *best;
                 });

@@ -182,8 +182,7 @@ WishVerdict distanceVerdict(const PlainInstrument& in, const std::vector<StemCho
 {
     const auto metres = [](double m) { return significantText(m, 2) + " m"; };
     const auto wished = metres(in.readingDistance);
-    const auto end =
-        bestEnd(ends, [&](const StemChoice& e) { return -digitHeight(in, e); });
+    const auto end = bestEnd(ends, [&](const StemChoice& e) { return -digitHeight(in, e); });
     const double height = end ? digitHeight(in, *end) : 0;
     if (height <= 0)
         return notJudged(Wish::ReadingDistance, wished,

@@ -41,7 +41,8 @@ std::vector<WishVerdict> wishesOf(
 /// Returns the verdict on one wish.
 WishVerdict wishOf(const PlainInstrument& instrument, std::size_t channel, Wish wish);
 
-/// Returns the coarsest change that a reading makes over the wished range, in the channel's SI unit.
+/// Returns the coarsest change that a reading makes over the wished range, in the channel's SI
+/// unit.
 double coarsestCount(const PlainChannel& channel);
 
 /// Returns the height in metre of the digit 8 as the reader's largest field draws it, or 0 when no

@@ -22,8 +22,8 @@ CsvForm formOf(const LogLook& look, const ImportPlan& plan)
     if (plan.time.column >= 0) {
         // What is neither a number nor a date is refused row by row, and the rows say why.
         const auto time = static_cast<std::size_t>(plan.time.column);
-        form.kinds[time] = look.columns[time].kind == CsvKind::DateTime ? CsvKind::DateTime
-                                                                        : CsvKind::Number;
+        form.kinds[time] =
+            look.columns[time].kind == CsvKind::DateTime ? CsvKind::DateTime : CsvKind::Number;
     }
     for (const auto& target : plan.targets)
         form.kinds[target.column] = CsvKind::Number;

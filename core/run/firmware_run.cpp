@@ -216,8 +216,8 @@ void FirmwareRun::startSample(std::size_t index)
     m_queue.add(end, {Kind::TaskEnd, index});
 }
 
-/// When the oldest of the values that a sample is made of was taken. What gathers keeps what it has,
-/// and codes stand until the next one.
+/// When the oldest of the values that a sample is made of was taken. What gathers keeps what it
+/// has, and codes stand until the next one.
 Ticks FirmwareRun::oldestOf(const PlainChannel& channel) const
 {
     Ticks oldest = m_now;

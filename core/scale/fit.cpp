@@ -345,7 +345,8 @@ Result<Fit> fitPairs(std::span<const FitPair> all, FitModel model, double gain)
     centre(fit, used, weights);
     const auto first = firstLook(fit, used, weights);
     const auto second = secondLook(fit, used, weights, first);
-    if (model == FitModel::TwoPoint) { // judged by all pairs: what the others are off is its scatter
+    if (model
+        == FitModel::TwoPoint) { // judged by all pairs: what the others are off is its scatter
         fit.residuals.clear();
         for (const auto& pair : all)
             fit.residuals.push_back(pair.reference - fit.at(pair.reading));

@@ -71,8 +71,9 @@ struct Fit {
 std::vector<double> relativeWeights(std::span<const FitPair> pairs);
 
 /// Fits a model. A line through two points takes the pairs with the lowest and the highest reading
-/// and is judged by all. Weights are 1/uncertainty² when every pair has one. Error when there are too few
-/// different readings for the model, or a number is not finite. `gain` is that of an offset.
+/// and is judged by all. Weights are 1/uncertainty² when every pair has one. Error when there are
+/// too few different readings for the model, or a number is not finite. `gain` is that of an
+/// offset.
 Result<Fit> fitPairs(std::span<const FitPair> pairs, FitModel model, double gain = 1);
 
 /// What an F-test says of one more coefficient.

@@ -29,7 +29,8 @@ std::string missingFreedom(FitModel model)
     case FitModel::Table:
         break;
     }
-    return "a table goes through all of its pairs, which leave nothing over: take one at the same reading twice, to see how "
+    return "a table goes through all of its pairs, which leave nothing over: take one at the same "
+           "reading twice, to see how "
            "they repeat";
 }
 
@@ -52,9 +53,9 @@ std::vector<double> tableInfluences(
             : pair.reading == below->first             ? 1 - share
                                                        : 0;
         const auto isSame = [&](const FitPair& other) { return other.reading == pair.reading; };
-        influences.push_back(of == 0 ? 0
-                                     : of
-                    / static_cast<double>(std::count_if(pairs.begin(), pairs.end(), isSame)));
+        influences.push_back(of == 0
+                ? 0
+                : of / static_cast<double>(std::count_if(pairs.begin(), pairs.end(), isSame)));
     }
     return influences;
 }
@@ -192,7 +193,8 @@ double CurveClaims::studentAt(double reading, double variance) const
     const auto influences = polynomialInfluences(m_line, m_pairs, m_weights, reading);
     for (std::size_t i = 0; i < influences.size(); ++i)
         ofLine += influences[i] * influences[i] / m_weights[i];
-    return dependentFactor(outside, std::clamp(1 - ofLine / variance, 0.0, 1 - 1e-6), m_fit.freedom);
+    return dependentFactor(
+        outside, std::clamp(1 - ofLine / variance, 0.0, 1 - 1e-6), m_fit.freedom);
 }
 
 CurveClaim CurveClaims::at(double reading) const

@@ -2,8 +2,9 @@
 // What may be claimed of a value that a calibration gives: half of a 95 % interval, or why nothing.
 //
 // The curve is known as well as its pairs scatter about it: the standard uncertainty of the fitted
-// value at the reading (JCGM 100:2008, H.3.4), times Student's factor for the freedom that the pairs
-// leave. What the reference may be off by goes through the same fit. Both grow outside of the pairs.
+// value at the reading (JCGM 100:2008, H.3.4), times Student's factor for the freedom that the
+// pairs leave. What the reference may be off by goes through the same fit. Both grow outside of the
+// pairs.
 
 #include "scale/fit.h"
 

@@ -69,8 +69,8 @@ CalibrationVerdict judgeCalibration(const Fit& fit, const std::vector<FitPair>& 
     }
     verdict.judgement = verdict.points[deciding];
     const auto offText = [&](std::size_t i) {
-        return fmt::format("{} off, at {}", withUnit(off(i), unit),
-            withUnit(pairs[i].reference, unit));
+        return fmt::format(
+            "{} off, at {}", withUnit(off(i), unit), withUnit(pairs[i].reference, unit));
     };
     const auto allowed = withUnit(tolerance, unit);
     const auto limit = withUnit(referenceLimit(pairs[deciding], accuracy), unit);

@@ -142,9 +142,8 @@ double noiseGain(const std::vector<StepSpec>& steps, double sampleSeconds)
     constexpr std::size_t mostKnown = 64;
     thread_local std::vector<KnownGain> known;
     const auto active = averagingSteps(steps);
-    const auto found = std::find_if(known.begin(), known.end(), [&](const KnownGain& k) {
-        return k.sampleSeconds == sampleSeconds && k.active == active;
-    });
+    const auto found = std::find_if(known.begin(), known.end(),
+        [&](const KnownGain& k) { return k.sampleSeconds == sampleSeconds && k.active == active; });
     if (found != known.end())
         return found->gain;
     if (known.size() == mostKnown)

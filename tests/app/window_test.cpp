@@ -123,8 +123,8 @@ TEST_F(WindowTest, NamesAreTextNeverMarkup)
     }
     QToolTip::showText(window.mapToGlobal(QPoint(40, 40)), name, &window);
     const auto tops = QApplication::topLevelWidgets();
-    const auto tip = std::find_if(tops.begin(), tops.end(),
-        [](const QWidget* top) { return top->inherits("QTipLabel"); });
+    const auto tip = std::find_if(
+        tops.begin(), tops.end(), [](const QWidget* top) { return top->inherits("QTipLabel"); });
     ASSERT_NE(tip, tops.end());
     EXPECT_EQ(qobject_cast<QLabel*>(*tip)->textFormat(), Qt::PlainText);
     QToolTip::hideText();

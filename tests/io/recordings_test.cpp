@@ -132,8 +132,7 @@ TEST_F(RecordingFiles, ALogIsNotReplacedByItsRecording)
         const auto report = imported(from);
         ASSERT_FALSE(report);
         EXPECT_EQ(describe(report.error()),
-            log
-                + ": the recording would replace the log that it is made of: choose another name");
+            log + ": the recording would replace the log that it is made of: choose another name");
     }
     EXPECT_EQ(*readFile(log, 100), text);
 }
@@ -171,8 +170,7 @@ TEST_F(RecordingFiles, AFullDiskEndsAnImport)
     const auto log = longLog(300000);
     test::withFileSizeLimit(100000, [&] {
         const auto report = imported(log);
-        return !report
-            && describe(report.error()).find("cannot be written") != std::string::npos
+        return !report && describe(report.error()).find("cannot be written") != std::string::npos
             && !hasRecording();
     });
 }

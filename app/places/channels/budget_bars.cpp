@@ -55,9 +55,10 @@ void BudgetBars::paintEvent(QPaintEvent* /*event*/)
         painter.setFont(wordFont(12, true));
         painter.setPen(t.ink);
         painter.drawText(QRectF(0, y, width(), 18), Qt::AlignLeft | Qt::AlignVCenter,
-            bar.isKnown() ? tr("%1 ±%2 %3").arg(qText(bar.name),
-                qText(significantText(2 * bar.standard, 2)), m_unit)
-                          : tr("%1 not known").arg(qText(bar.name)));
+            bar.isKnown()
+                ? tr("%1 ±%2 %3")
+                      .arg(qText(bar.name), qText(significantText(2 * bar.standard, 2)), m_unit)
+                : tr("%1 not known").arg(qText(bar.name)));
         painter.setFont(wordFont(12, bar.honest < m_decimals));
         if (bar.isKnown())
             painter.drawText(QRectF(0, y, width(), 18), Qt::AlignRight | Qt::AlignVCenter,

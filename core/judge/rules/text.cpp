@@ -39,8 +39,8 @@ std::vector<Fix> smallerFont(
         });
     if (best == candidates.end())
         return {};
-    return {Fix{"Use the font " + letteringText(*best),
-        [page, chosen = *best](const Instrument& before) {
+    return {Fix{
+        "Use the font " + letteringText(*best), [page, chosen = *best](const Instrument& before) {
             return withField(before, page, chosen);
         }}};
 }

@@ -22,8 +22,7 @@ std::string channelPlace(const PlainChannel& c, std::string_view part)
 }
 
 /// Calls `tell` with each channel and its verdict, where the wish is missed.
-template <class Tell>
-void forEachMissed(const PlainInstrument& plain, Wish wish, const Tell& tell)
+template <class Tell> void forEachMissed(const PlainInstrument& plain, Wish wish, const Tell& tell)
 {
     for (std::size_t i = 0; i < plain.channels.size(); ++i)
         if (const auto verdict = wishOf(plain, i, wish); verdict.verdict == Verdict::Missed)
@@ -81,7 +80,8 @@ void checkToleranceWish(const Instrument& in, const PlainInstrument& plain, Find
         const auto worst = worstBudget(c, 0);
         const auto* most = worst.largest();
         add(out, in, plain, i, v,
-            {"W03", Severity::Check, channelPlace(c, most->leaf == Leaf::Scale ? "scaling" : "wish"),
+            {"W03", Severity::Check,
+                channelPlace(c, most->leaf == Leaf::Scale ? "scaling" : "wish"),
                 fmt::format("{} is uncertain by {}, wished is {}", c.name, v.found, v.wished),
                 fmt::format("It is worst at {}; most comes from the {}, ±{}.{}",
                     valueText(c, worst.at, 4), most->name, differenceText(c, 2 * most->u, 2),
@@ -101,8 +101,8 @@ void checkFreshnessWish(const Instrument& in, const PlainInstrument& plain, Find
         const auto age = ageOf(plain, c, display);
         add(out, in, plain, i, v,
             {"W04", Severity::Check, "/displays/" + display.id + "/redrawEvery",
-                fmt::format("{} can be {} old on {}, wished are {}", c.name, v.found, display.id,
-                    v.wished),
+                fmt::format(
+                    "{} can be {} old on {}, wished are {}", c.name, v.found, display.id, v.wished),
                 fmt::format("Sampling {}, smoothing {}, waiting for other tasks {}, redraw {}, "
                             "until the next redraw {}.",
                     durationText(age.sampling), durationText(age.smoothing),

@@ -16,7 +16,8 @@
 namespace fern {
 namespace {
 
-/// Takes the oldest that the number of each reader gets on each display, until the next one is seen.
+/// Takes the oldest that the number of each reader gets on each display, until the next one is
+/// seen.
 class Oldest : public RunObserver {
 public:
     void shown(const ShownRecord& record) override
@@ -24,8 +25,7 @@ public:
         for (const auto& reader : record.readers) {
             const auto key = std::pair(record.display, reader.reader);
             if (const auto last = m_last.find(key); last != m_last.end())
-                m_oldest[key] =
-                    std::max(m_oldest[key], inSeconds(record.visibleAt - last->second));
+                m_oldest[key] = std::max(m_oldest[key], inSeconds(record.visibleAt - last->second));
             if (std::isnan(reader.shown))
                 m_last.erase(key); // a mark stands there, which is not old
             else

@@ -84,9 +84,9 @@ TEST(HonestDecimals, FollowFromTheUncertainty)
     EXPECT_EQ(honestDecimals(0), 9);
 }
 
-// What was measured replaces what the parts promise: the curve's standard uncertainty at the reading
-// with Student's factor of four degrees of freedom (JCGM 100:2008, H.3.4 and table G.2), and the
-// reference's limit as a rectangle (4.3.7).
+// What was measured replaces what the parts promise: the curve's standard uncertainty at the
+// reading with Student's factor of four degrees of freedom (JCGM 100:2008, H.3.4 and table G.2),
+// and the reference's limit as a rectangle (4.3.7).
 TEST(Budget, ACalibrationReplacesThePromisesOfTheParts)
 {
     auto c = workedChannel();

@@ -15,10 +15,9 @@ namespace {
 /// The truth behind the pairs.
 double truth(double reading, FitModel model)
 {
-    return model == FitModel::Gain ? 0.004 * reading
-        : model == FitModel::Quadratic
-        ? 0.3 + 0.004 * reading + 2e-7 * reading * reading
-        : 0.3 + 0.004 * reading;
+    return model == FitModel::Gain     ? 0.004 * reading
+        : model == FitModel::Quadratic ? 0.3 + 0.004 * reading + 2e-7 * reading * reading
+                                       : 0.3 + 0.004 * reading;
 }
 
 struct Trial {
@@ -52,7 +51,8 @@ double covered(const Trial& trial, Reference reference, double scatter, int tria
     const auto accuracy = accuracyOf(reference);
     int held = 0;
     for (int t = 0; t < trials; ++t) {
-        const double wrong = reference == Reference::AlikeNormal ? normal() / std::sqrt(3) : uniform();
+        const double wrong =
+            reference == Reference::AlikeNormal ? normal() / std::sqrt(3) : uniform();
         std::vector<FitPair> pairs;
         const int places = trial.model == FitModel::Table ? trial.pairs / 2 : trial.pairs;
         for (int i = 0; i < trial.pairs; ++i) {
@@ -60,14 +60,14 @@ double covered(const Trial& trial, Reference reference, double scatter, int tria
             pair.reading = 500 + 3000.0 * (i % places) / (places - 1);
             pair.reference = truth(pair.reading, trial.model);
             const double limit = accuracy.limitAt(pair.reference);
-            pair.reference += scatter * normal()
-                + (reference == Reference::Singly ? uniform() : wrong) * limit;
+            pair.reference +=
+                scatter * normal() + (reference == Reference::Singly ? uniform() : wrong) * limit;
             pairs.push_back(pair);
         }
         const auto fit = *fitPairs(pairs, trial.model, 0.004);
         const auto claim = CurveClaims(fit, pairs, accuracy).at(trial.reading);
-        held += std::fabs(fit.at(trial.reading) - truth(trial.reading, trial.model))
-            <= claim.total();
+        held +=
+            std::fabs(fit.at(trial.reading) - truth(trial.reading, trial.model)) <= claim.total();
     }
     return static_cast<double>(held) / trials;
 }
@@ -96,8 +96,8 @@ TEST_P(Coverage, OfAnExactReferenceIsNinetyFivePercent)
             const double share =
                 covered({GetParam(), pairs, place}, Reference::Exact, 0.02, trials, pairs);
             EXPECT_NEAR(share, 0.95, 0.02) << pairs << " pairs at " << place;
-            RecordProperty("covered_" + std::to_string(pairs) + "_"
-                    + std::to_string(static_cast<int>(place)),
+            RecordProperty(
+                "covered_" + std::to_string(pairs) + "_" + std::to_string(static_cast<int>(place)),
                 std::to_string(share));
         }
 }
@@ -112,7 +112,8 @@ TEST_P(Coverage, OfAnUncertainReferenceIsNeverLess)
                 if (GetParam() == FitModel::Table && place > 3500)
                     continue;
                 const int pairs = counts()[1];
-                EXPECT_GE(covered({GetParam(), pairs, place}, reference, scatter, trials, pairs), 0.93)
+                EXPECT_GE(
+                    covered({GetParam(), pairs, place}, reference, scatter, trials, pairs), 0.93)
                     << static_cast<int>(reference) << ", scatter " << scatter << " at " << place;
             }
 }
