@@ -284,7 +284,7 @@ bool isAlike(const Candidate& a, const Candidate& b, const std::vector<ShownExpe
     const double ratio =
         squares > 0 ? std::clamp(products / squares, 1 - tolerance, 1 + tolerance) : 1;
     for (std::size_t i = 0; i < pairs.size(); ++i)
-        if (std::fabs(a.predicted[i] * ratio - b.predicted[i]) > pairs[i].digit)
+        if (!(std::fabs(a.predicted[i] * ratio - b.predicted[i]) <= pairs[i].digit))
             return false;
     return true;
 }

@@ -137,6 +137,8 @@ double ShownModel::probability(
     if (isSmooth(mistakes)) { // the share of what the codes spread over that the digit holds
         const double a = shown(mistakes, pair.expected, factor, -m_codes);
         const double b = shown(mistakes, pair.expected, factor, m_codes);
+        if (std::isnan(a) || std::isnan(b))
+            return 0; // a code that the sensor never gives
         const auto [least, most] = std::minmax(a, b);
         const double held = std::min(high, most) - std::max(low, least);
         if (held < 0)
@@ -181,8 +183,11 @@ double ShownModel::missedBy(const Mistakes& mistakes, const std::vector<ShownExp
     double least = std::numeric_limits<double>::infinity();
     for (const double factor : factorsFor(pairs)) {
         double worst = 0;
-        for (const auto& pair : pairs)
-            worst = std::max(worst, off(shown(mistakes, pair.expected, factor), pair));
+        for (const auto& pair : pairs) {
+            const double missed = off(shown(mistakes, pair.expected, factor), pair);
+            worst = std::isnan(missed) ? std::numeric_limits<double>::infinity()
+                                       : std::max(worst, missed);
+        }
         if (worst < least)
             least = worst;
     }

@@ -247,6 +247,10 @@ TEST(Diagnosis, KnowsTheMistakesOfThermistors)
     first(channel.input.beta, true, e, "wrong-side");
     first(channel.input.beta, false, 10, "log10");
     first(3435, false, e, "beta-3435");
+    // A code that the sensor never gives shows nothing, and is not what comes nearest.
+    const auto unknown = diagnose(channel, {{15.6, 25, 0.1}, {33, 44, 0.1}, {-7.1, 2, 0.1}});
+    ASSERT_EQ(unknown.state, DiagnosisState::Unexplained) << unknown.sentence;
+    EXPECT_GT(unknown.nearest->worst, 1);
 }
 
 TEST(Diagnosis, OfOnePairIsAListAndNoVerdict)
