@@ -3,6 +3,9 @@
 
 #include "instrument/resolve.h"
 
+#include <array>
+#include <string_view>
+
 namespace fern {
 
 /// The largest contribution of each cause, in seconds.
@@ -14,7 +17,23 @@ struct AgeBreakdown {
     double panel = 0; ///< response of the panel
     double waiting = 0; ///< the number stands until the next redraw is due
 
-    double oldest() const { return sampling + smoothing + blocked + redraw + panel + waiting; }
+    struct Part {
+        std::string_view name;
+        double seconds;
+    };
+    /// What it is made of, as a sample meets it.
+    std::array<Part, 6> parts() const
+    {
+        return {{{"sampling", sampling}, {"smoothing", smoothing}, {"other tasks", blocked},
+            {"redraw", redraw}, {"panel", panel}, {"waiting", waiting}}};
+    }
+    double oldest() const
+    {
+        double sum = 0;
+        for (const auto& part : parts())
+            sum += part.seconds;
+        return sum;
+    }
 };
 
 /// Returns the breakdown for a channel that is read on a display redrawn every `redrawEvery`

@@ -5,7 +5,9 @@
 #include "parts/catalogue.h"
 #include "plan/wiring.h"
 
+#include "app/look/text.h"
 #include "app/look/verdict_mark.h"
+#include "base/number_text.h"
 #include "plan/starting_points.h"
 
 #include <QClipboard>
@@ -273,7 +275,11 @@ TEST_F(WindowTest, TheGlassTellsWhatIsDrawnWhen)
     openLeaf("Glass");
     EXPECT_TRUE(accessibleName(find<QWidget>("redrawLanes")).contains(leaf("Glass")->valueText()));
     const auto age = accessibleName(find<QWidget>("ageBar"));
-    EXPECT_TRUE(age.contains(QStringLiteral("ms"))) << age.toStdString();
+    // The bar and the figure above it are one number.
+    EXPECT_TRUE(age.startsWith(QStringLiteral("Oldest number ")
+        + qText(durationText(window.runner().view()->stem.age.oldest()))))
+        << age.toStdString();
+    EXPECT_TRUE(age.contains(QStringLiteral("other tasks"))) << age.toStdString();
     type("redrawEvery", QStringLiteral("0.1 s"));
     EXPECT_TRUE(hasFinding("G04"));
     type("busSpeed", QStringLiteral("1 MHz"));
