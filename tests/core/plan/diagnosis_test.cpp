@@ -145,7 +145,7 @@ private:
 // The class of the truth comes first in at least 90 % of single mistakes, from two pairs.
 TEST(Diagnosis, RecallsSingleMistakesOfRealSpecimens)
 {
-    constexpr int boards = 12;
+    constexpr int boards = 8;
     Draws draws("single");
     int held = 0;
     int all = 0;

@@ -210,6 +210,33 @@ TEST(CalibrationVerdict, KeepsAGuardBand)
     EXPECT_DOUBLE_EQ((ReferenceAccuracy{0.5, 2, 0.01}).limitAt(-20), 0.12);
 }
 
+TEST(CalibrationVerdict, NamesThePairThatIsOffMostAndWhatIsMissing)
+{
+    // The pair at 20 V is off most; that at 10 V, whose reference is known better, decides.
+    const std::vector<FitPair> pairs{
+        {0, 0, 0.001}, {10, 10.1, 0.001}, {20, 20.14, 0.1}, {30, 30, 0.001}};
+    const auto fit = *fitPairs(pairs, FitModel::TwoPoint);
+    const auto bad = judgeCalibration(fit, pairs, 0.05, {}, "V");
+    EXPECT_EQ(bad.judgement, Judgement::Bad);
+    EXPECT_EQ(bad.worst, 2U);
+    EXPECT_EQ(bad.sentence,
+        "Not good enough: 0.1 V off, at 10.1 V, more than the tolerance of 0.05 V even if the "
+        "reference is wrong by its 0.002 V; the pair that is off most is 0.14 V off, at 20.1 V");
+    // Nothing told, and nothing left over: no verdict, whatever the numbers are.
+    const std::vector<FitPair> untold{{0, 0}, {10, 10.1}, {20, 20}};
+    for (const double tolerance : {0.001, 10.0}) {
+        const auto verdict =
+            judgeCalibration(*fitPairs(untold, FitModel::TwoPoint), untold, tolerance, {}, "V");
+        EXPECT_EQ(verdict.judgement, Judgement::Unsure);
+        EXPECT_THAT(verdict.sentence,
+            HasSubstr("Cannot be judged, how far the reference may be off is not told: at most 0.1 "
+                      "V off, at 10.1 V"));
+    }
+    const std::vector<FitPair> two{{0, 0}, {10, 10.1}};
+    EXPECT_THAT(judgeCalibration(*fitPairs(two, FitModel::Line), two, 1, {0.1, 0, 0}, "V").sentence,
+        HasSubstr("two pairs fix a line and leave nothing over"));
+}
+
 TEST(CalibrationVerdict, SaysWhichModelIsEnough)
 {
     EXPECT_EQ(adviseModel(norris).model, FitModel::Gain);

@@ -88,7 +88,7 @@ protected:
 
 TEST_P(Coverage, OfAnExactReferenceIsNinetyFivePercent)
 {
-    const int trials = GetParam() == FitModel::TwoPoint ? 1500 : 3000; // known to 0.6 or 0.4 %
+    const int trials = GetParam() == FitModel::TwoPoint ? 800 : 2000; // known to 0.8 or 0.5 %
     for (const int pairs : counts())
         for (const double place : places) {
             if (GetParam() == FitModel::Table && place > 3500)
@@ -104,7 +104,7 @@ TEST_P(Coverage, OfAnExactReferenceIsNinetyFivePercent)
 
 TEST_P(Coverage, OfAnUncertainReferenceIsNeverLess)
 {
-    const int trials = GetParam() == FitModel::TwoPoint ? 500 : 1500;
+    const int trials = GetParam() == FitModel::TwoPoint ? 400 : 1000;
     for (const auto reference : {Reference::AlikeUniform, Reference::AlikeNormal,
              Reference::InProportion, Reference::Singly})
         for (const double scatter : {0.002, 0.02, 0.05})
