@@ -107,6 +107,7 @@ std::vector<double> ShownModel::factorsFor(const std::vector<ShownExpected>& pai
     const auto count =
         static_cast<int>(std::clamp(2 * reach * m_spread * finest, fewest, most)) | 1;
     std::vector<double> factors;
+    factors.reserve(static_cast<std::size_t>(count));
     for (int i = 0; i < count; ++i)
         factors.push_back(1 + m_spread * reach * (2.0 * i / (count - 1) - 1));
     return factors;
