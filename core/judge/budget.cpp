@@ -123,6 +123,8 @@ public:
         b.noiseGain = m_noiseGain;
         if (m_claims)
             addClaims(b, value);
+        else if (c.calibration)
+            b.missing = "no curve goes through the pairs of the calibration";
         else if (c.isAnalog())
             b.terms = partTerms(c, value, lsb);
         else if (c.accuracy > 0)

@@ -167,10 +167,10 @@ void addLettering(Search& s)
         if (field.kind != FieldKind::Value || field.reader != s.plain.readers[end.reader].id)
             continue;
         const int cells = cellsOf(s.plain, field);
+        auto trial = s.plain;
         const auto distanceOf = [&](const Field& f) {
-            auto after = s.plain;
-            after.displays[end.display].pages[end.page].fields[i] = f;
-            return readableDistance(digitHeight(after, end));
+            trial.displays[end.display].pages[end.page].fields[i] = f;
+            return readableDistance(digitHeight(trial, end));
         };
         // The smallest lettering that is large enough, else the largest.
         const Field* best = nullptr;

@@ -135,6 +135,8 @@ TEST(Budget, OfACalibrationThatProvesNothingIsNotKnown)
     EXPECT_EQ(worstBudget(c, 0).missing, "how far the reference may be off is not told");
     c.calibration->accuracy.isExact = true;
     EXPECT_TRUE(worstBudget(c, 0).isKnown());
+    c.calibration->pairs.resize(1);
+    EXPECT_EQ(worstBudget(c, 0).missing, "no curve goes through the pairs of the calibration");
 }
 
 } // namespace
