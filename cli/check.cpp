@@ -73,11 +73,9 @@ void check(
     auto plain = std::move(resolved).value();
     plain.today = today;
     auto findings = findingsOf(*instrument, plain);
-    if (!scenario.empty()) {
-        auto seen = scenarioFindings(*instrument, plain);
-        std::move(seen.begin(), seen.end(), std::back_inserter(findings));
-        sortFindings(findings);
-    }
+    auto seen = scenarioFindings(*instrument, plain);
+    std::move(seen.begin(), seen.end(), std::back_inserter(findings));
+    sortFindings(findings);
     print(context.json ? json::writeCompact(inJson(*instrument, findings)) + "\n"
                        : inWords(*instrument, findings));
     context.exitCode = exitCodeOf(findings);
@@ -93,7 +91,7 @@ void addCheck(CLI::App& app, Context& context)
     command->add_option("FILE", *path)->required();
     auto scenario = std::make_shared<std::string>();
     command->add_option(
-        "--scenario", *scenario, "also run it, and tell what its readings give away");
+        "--scenario", *scenario, "that is run, for what its readings give away; the first if none");
     auto today = std::make_shared<std::string>();
     command->add_option("--today", *today, "UTC, such as 2031-05-04; the computer's clock if none")
         ->check([](const std::string& text) {

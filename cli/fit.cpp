@@ -1,5 +1,6 @@
 #include "cli/cli.h"
 
+#include "base/number_text.h"
 #include "io/files.h"
 #include "io/recordings.h"
 #include "scale/uncertainty.h"
@@ -26,6 +27,14 @@ struct FitArguments {
     std::vector<double> readings; ///< whose values are claimed
 };
 
+/// "1,5": a number but for its comma.
+bool hasDecimalComma(const std::string& cell)
+{
+    auto point = cell;
+    std::replace(point.begin(), point.end(), ',', '.');
+    return point != cell && parseNumber(point);
+}
+
 /// Reads the first two columns of numbers under any header.
 Result<std::vector<FitPair>> readPairs(const std::string& path)
 {
@@ -39,6 +48,11 @@ Result<std::vector<FitPair>> readPairs(const std::string& path)
             form.kinds[i] = CsvKind::Number;
             chosen.push_back(i);
         }
+    for (const auto& row : look->rows)
+        for (const auto& cell : row)
+            if (chosen.size() < 2 && hasDecimalComma(cell))
+                return Error{ErrorCode::Malformed,
+                    fmt::format("\"{}\" has a decimal comma: write a point", cell), path};
     if (chosen.size() < 2)
         return Error{ErrorCode::Malformed,
             "there are no two columns of numbers, a reading and its reference", path};

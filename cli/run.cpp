@@ -88,9 +88,10 @@ void printSummary(
         const auto number = [](std::int64_t n) { return json::makeNumber(static_cast<double>(n)); };
         pulses.add(figures.channel,
             object({{"true", number(figures.happened)}, {"seen", number(figures.seen)},
-                {"lost", number(figures.lost())}}));
-        words += fmt::format("{}: {} pulses, {} seen, {} lost\n", figures.channel, figures.happened,
-            figures.seen, figures.lost());
+                {"lost", number(figures.lost())}, {"tooMany", number(figures.tooMany())}}));
+        words += fmt::format("{}: {} pulses, {} seen, {} {}\n", figures.channel, figures.happened,
+            figures.seen, figures.tooMany() > 0 ? figures.tooMany() : figures.lost(),
+            figures.tooMany() > 0 ? "too many" : "lost");
     }
     auto outputs = json::makeObject();
     for (const auto& [index, value] : report.outputs) {

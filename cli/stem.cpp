@@ -115,7 +115,8 @@ json::Node smoothingInJson(
 
 json::Node ageInJson(const AgeBreakdown& age)
 {
-    return object({{"samplingSeconds", number(age.sampling)},
+    return object({{"frontEndSeconds", number(age.frontEnd)},
+        {"samplingSeconds", number(age.sampling)},
         {"smoothingSeconds", number(age.smoothing)}, {"blockedSeconds", number(age.blocked)},
         {"redrawSeconds", number(age.redraw)}, {"panelSeconds", number(age.panel)},
         {"waitingSeconds", number(age.waiting)}, {"oldestSeconds", number(age.oldest())}});

@@ -44,15 +44,17 @@ bool goesOn(double /*share*/)
 
 Result<std::vector<Capture>> loadRecording(const std::string& path)
 {
-    CsvReader reader({{}, true, sizeOf(path)});
+    CsvReader reader({{}, true, isTraceOnly, sizeOf(path)});
     const auto read = feedFile(path, goesOn, [&](std::string_view piece) { reader.feed(piece); });
     if (!read)
         return read.error();
     reader.end();
-    const auto table = tableOf(reader);
-    if (!table)
-        return placed(path, table.error());
-    auto captures = capturesOf(*table);
+    auto whole = tableOf(reader);
+    if (!whole)
+        return placed(path, whole.error());
+    auto table = *std::move(whole);
+    joinInstants(table);
+    auto captures = capturesOf(table);
     if (!captures)
         return placed(path, captures.error());
     return captures;
@@ -60,7 +62,7 @@ Result<std::vector<Capture>> loadRecording(const std::string& path)
 
 Result<RecordingRead> readRecording(const std::string& path, const Progress& progress)
 {
-    CsvReader reader({{}, true, sizeOf(path)});
+    CsvReader reader({{}, true, isTraceOnly, sizeOf(path)});
     const auto whole =
         feedFile(path, progress, [&](std::string_view piece) { reader.feed(piece); });
     if (!whole)
@@ -71,6 +73,7 @@ Result<RecordingRead> readRecording(const std::string& path, const Progress& pro
         return read;
     reader.end();
     CsvTable table{reader.header(), reader.take()};
+    joinInstants(table);
     const auto disordered = dropDisorder(table);
     auto captures = capturesOf(table);
     if (!captures)

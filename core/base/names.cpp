@@ -4,6 +4,21 @@
 
 namespace fern {
 
+std::string asKeyCode(std::string_view text)
+{
+    constexpr std::size_t digits = 8;
+    auto code = text.substr(text.starts_with("0x") || text.starts_with("0X") ? 2 : 0);
+    code.remove_prefix(std::min(code.find_first_not_of('0'), code.size()));
+    const bool isCode = !text.empty() && code.size() <= digits
+        && code.find_first_not_of("0123456789ABCDEFabcdef") == std::string_view::npos;
+    if (!isCode)
+        return std::string(text);
+    std::string all(digits - code.size(), '0');
+    for (const char c : code)
+        all += c >= 'a' && c <= 'f' ? static_cast<char>(c - 'a' + 'A') : c;
+    return all;
+}
+
 std::string_view nameOf(const std::vector<NameSpec>& names, std::string_view code)
 {
     for (const auto& name : names)

@@ -21,6 +21,10 @@ template <class Archive> void describe(Archive& a, NameSpec& n)
     a.text("name", n.name);
 }
 
+/// Returns a key code of 32 bits as eight capital hexadecimal digits, however it was written: with
+/// or without leading zeros, capitals or 0x. What is no such code comes back as it is.
+std::string asKeyCode(std::string_view text);
+
 /// Returns what people call a code; empty when it has no name.
 std::string_view nameOf(const std::vector<NameSpec>& names, std::string_view code);
 

@@ -30,7 +30,15 @@ constexpr Dimension pressure{.metre = -1, .kilogram = 1, .second = -2};
 constexpr Dimension energy{.metre = 2, .kilogram = 1, .second = -2};
 constexpr Dimension power{.metre = 2, .kilogram = 1, .second = -3};
 constexpr Dimension acceleration{.metre = 1, .second = -2};
+constexpr Dimension fluxDensity{.kilogram = 1, .second = -2, .ampere = -1};
+constexpr Dimension dose{.metre = 2, .second = -2};
 constexpr Dimension illuminance{.metre = -2, .candela = 1};
+
+/// A decibel against a reference of its own.
+constexpr Dimension level(signed char reference)
+{
+    return {.level = reference};
+}
 
 struct Listed {
     std::string_view name;
@@ -54,6 +62,8 @@ constexpr auto listed = std::to_array<Listed>({
     {"C", charge, 1, 1, all},
     {"Ah", charge, 3600, 1, "mk"},
     {"W", power, 1, 1, all},
+    {"VA", power, 1, 1, "mkM"},
+    {"var", power, 1, 1, "mkM"},
     {"hp", power, 74569987158227022.0L, 1e14L},
     {"J", energy, 1, 1, all},
     {"Wh", energy, 3600, 1, "mkM"},
@@ -65,6 +75,9 @@ constexpr auto listed = std::to_array<Listed>({
     {"d", time, 86400},
     {"Hz", rate, 1, 1, "mkMG"},
     {"rpm", rate, 1, 60},
+    {"bpm", rate, 1, 60},
+    {"CPM", rate, 1, 60},
+    {"cpm", rate, 1, 60},
     {"m", length, 1, 1, "pnumck"},
     {"in", length, 254, 10000},
     {"ft", length, 3048, 10000},
@@ -78,6 +91,10 @@ constexpr auto listed = std::to_array<Listed>({
     {"lb", mass, 45359237, 100000000},
     {"oz", mass, 28349523125.0L, 1e12L},
     {"N", force, 1, 1, all},
+    {"Nm", energy, 1, 1, "mk"},
+    {"T", fluxDensity, 1, 1, "pnum"},
+    {"Sv", dose, 1, 1, "num"},
+    {"Gy", dose, 1, 1, "num"},
     {"lbf", force, 44482216152605.0L, 1e13L},
     {"kgf", force, 980665, 100000},
     {"g_n", acceleration, 980665, 100000},
@@ -87,9 +104,12 @@ constexpr auto listed = std::to_array<Listed>({
     {"psi", pressure, 44482216152605.0L, 6451600000.0L},
     {"atm", pressure, 101325},
     {"mmHg", pressure, 133322387415.0L, 1e9L},
+    {"cmH2O", pressure, 980665, 10000},
+    {"mmH2O", pressure, 980665, 100000},
     {"inHg", pressure, 3386388640341.0L, 1e9L},
     {"torr", pressure, 101325, 760},
     {"L", volume, 1, 1000, "umck"},
+    {"l", volume, 1, 1000, "umck"},
     {"USgal", volume, 3785411784.0L, 1e12L},
     {"UKgal", volume, 454609, 100000000},
     {"USfloz", volume, 295735295625.0L, 1e16L},
@@ -101,8 +121,17 @@ constexpr auto listed = std::to_array<Listed>({
     {"deg", none, pi, 180},
     {"turn", none, 2 * pi},
     {"%", none, 1, 100},
+    {"%RH", none, 1, 100},
     {"ppm", none, 1, 1000000},
     {"count", none},
+    {"1", none},
+    {"dB", level(1)},
+    {"dBm", level(2)}, // 1 mW
+    {"dBV", level(3)}, // 1 V
+    {"dBu", level(4)}, // 0.775 V
+    {"dBA", level(5)}, // 20 µPa, A-weighted
+    {"dBSPL", level(6)}, // 20 µPa
+    {"dBFS", level(7)}, // full scale
 });
 
 struct Alias {
@@ -110,7 +139,8 @@ struct Alias {
 };
 // Other spellings of the same thing, applied before anything else.
 constexpr auto aliases = std::to_array<Alias>({{"Ω", "ohm"}, {"Ω", "ohm"}, {"µ", "u"}, {"μ", "u"},
-    {"°C", "degC"}, {"°F", "degF"}, {"°", "deg"}, {"³", "3"}, {"²", "2"}});
+    {"°C", "degC"}, {"°F", "degF"}, {"°", "deg"}, {"³", "3"}, {"²", "2"},
+    {"^", ""}, {"·", " "}});
 
 struct Misreading {
     std::string_view name, advice;
@@ -125,7 +155,6 @@ constexpr auto misreadings = std::to_array<Misreading>({
     {"Ohm", "write ohm"},
     {"v", "write V"},
     {"hz", "write Hz"},
-    {"l", "write L"},
     {"degK", "write K"},
     {"inch", "write in"},
     {"lbs", "write lb"},
@@ -215,7 +244,8 @@ Unit raised(const Unit& unit, int exponent)
         result.denominator *= unit.denominator;
     }
     auto& d = result.dimension;
-    for (signed char* e : {&d.metre, &d.kilogram, &d.second, &d.ampere, &d.kelvin, &d.candela})
+    for (signed char* e :
+        {&d.metre, &d.kilogram, &d.second, &d.ampere, &d.kelvin, &d.candela, &d.level})
         *e = static_cast<signed char>(*e * exponent);
     return result;
 }
@@ -237,14 +267,29 @@ Unit quotient(const Unit& top, const Unit& bottom)
     Unit result = top;
     result.numerator *= bottom.denominator;
     result.denominator *= bottom.numerator;
-    const auto minus = [](signed char& a, signed char b) { a = static_cast<signed char>(a - b); };
-    minus(result.dimension.metre, bottom.dimension.metre);
-    minus(result.dimension.kilogram, bottom.dimension.kilogram);
-    minus(result.dimension.second, bottom.dimension.second);
-    minus(result.dimension.ampere, bottom.dimension.ampere);
-    minus(result.dimension.kelvin, bottom.dimension.kelvin);
-    minus(result.dimension.candela, bottom.dimension.candela);
+    result.dimension = combined(top.dimension, bottom.dimension, -1);
     return result;
+}
+
+/// Names with a blank between them.
+std::optional<Unit> product(std::string_view names)
+{
+    std::optional<Unit> whole;
+    for (std::size_t at = 0; at <= names.size();) {
+        const auto end = std::min(names.find(' ', at), names.size());
+        const auto next = factor(names.substr(at, end - at));
+        at = end + 1;
+        if (!next || (whole && (whole->shift != 0 || next->shift != 0)))
+            return std::nullopt;
+        if (!whole) {
+            whole = next;
+            continue;
+        }
+        whole->numerator *= next->numerator;
+        whole->denominator *= next->denominator;
+        whole->dimension = combined(whole->dimension, next->dimension, 1);
+    }
+    return whole;
 }
 
 /// Adds the units that measure the same thing as `known` to an error.
@@ -261,11 +306,21 @@ Error withKin(Error error, const Unit& known)
 
 } // namespace
 
+Dimension combined(const Dimension& a, const Dimension& b, int sign)
+{
+    const auto add = [sign](signed char x, signed char y) {
+        return static_cast<signed char>(x + sign * y);
+    };
+    return {add(a.metre, b.metre), add(a.kilogram, b.kilogram), add(a.second, b.second),
+        add(a.ampere, b.ampere), add(a.kelvin, b.kelvin), add(a.candela, b.candela),
+        add(a.level, b.level)};
+}
+
 Result<Unit> parseUnit(std::string_view name)
 {
     const auto text = plainSpelling(name);
     const auto slash = text.find('/');
-    auto top = factor(std::string_view(text).substr(0, slash));
+    auto top = product(std::string_view(text).substr(0, slash));
     if (top && slash != std::string::npos) {
         const auto bottom = factor(std::string_view(text).substr(slash + 1));
         top = bottom && top->shift == 0 && bottom->shift == 0

@@ -13,9 +13,13 @@ namespace fern {
 /// Exponents of the SI base units. Ratios, counts and angles have none.
 struct Dimension {
     signed char metre = 0, kilogram = 0, second = 0, ampere = 0, kelvin = 0, candela = 0;
+    signed char level = 0; ///< of a decibel: which reference; another unit cannot be had from it
 
     bool operator==(const Dimension&) const = default;
 };
+
+/// Returns the dimension of a product (`sign` 1) or of a quotient (`sign` -1).
+Dimension combined(const Dimension& a, const Dimension& b, int sign);
 
 /// SI value = (value + shift) · numerator / denominator.
 /// Kept as a ratio of exact numbers so that a conversion rounds only once.
@@ -27,8 +31,9 @@ struct Unit {
     long double shift = 0; ///< only temperature scales have one
 };
 
-/// Reads a unit: a listed name, with an SI prefix where it takes one, an exponent 2 or 3, and at
-/// most one "/" ("kohm", "µF", "km/h", "m3/h", "degC"). Case matters. Anything else is an error
+/// Reads a unit: listed names, a blank or "·" between them, with an SI prefix where they take one,
+/// an exponent 2 or 3, and at most one "/" ("kohm", "µF", "km/h", "m/s^2", "N m", "1/min"). Case
+/// matters. Anything else is an error
 /// that says what to write instead where that is known.
 Result<Unit> parseUnit(std::string_view name);
 

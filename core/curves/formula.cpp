@@ -79,6 +79,13 @@ private:
         m_at = m_text.size();
         return {};
     }
+    /// Names what stands here, or says what is missing at the end.
+    Node failAtHand(const char* atTheEnd)
+    {
+        skip();
+        return fail(m_at < m_text.size() ? fmt::format("\"{}\" is not expected here", m_text[m_at])
+                                         : atTheEnd);
+    }
     static Node make(Op op, std::vector<Node> arguments)
     {
         Node node;
@@ -146,15 +153,14 @@ private:
                 return fail("the formula is too deep");
             auto node = sum();
             --m_depth;
-            return takes(')') ? node : fail("a closing parenthesis is missing");
+            return takes(')') ? node : failAtHand("a closing parenthesis is missing");
         }
         skip();
         if (m_at < m_text.size() && (isDigit(m_text[m_at]) || m_text[m_at] == '.'))
             return number();
         if (m_at < m_text.size() && isLetter(m_text[m_at]))
             return named();
-        return fail(m_at < m_text.size() ? fmt::format("\"{}\" is not expected here", m_text[m_at])
-                                         : "something is missing at the end");
+        return failAtHand("something is missing at the end");
     }
     /// A number, with its unit behind a blank.
     Node number()
@@ -165,6 +171,12 @@ private:
         if (failure != std::errc{})
             return fail("this is no number");
         m_at = static_cast<std::size_t>(end - m_text.data());
+        const auto percent = m_text.find_first_not_of(' ', m_at);
+        if (percent != std::string_view::npos && m_text[percent] == '%') {
+            m_at = percent + 1;
+            node.number /= 100;
+            return node;
+        }
         if (m_at + 1 >= m_text.size() || m_text[m_at] != ' ' || !isLetter(m_text[m_at + 1]))
             return node;
         // The unit is the longest stretch that is one: "3 km/h" but "3 m / x".
@@ -219,7 +231,7 @@ private:
             node.arguments.push_back(sum());
         --m_depth;
         if (!takes(')'))
-            return fail("a closing parenthesis is missing");
+            return failAtHand("a closing parenthesis is missing");
         if (node.arguments.size() != function.arguments)
             return fail(fmt::format("{} takes {} value{}", function.name, function.arguments,
                 function.arguments == 1 ? "" : "s"));
@@ -247,17 +259,8 @@ template <class Change> std::optional<Dimension> changed(const Dimension& d, Cha
     };
     const bool fits = one(d.metre, out.metre) && one(d.kilogram, out.kilogram)
         && one(d.second, out.second) && one(d.ampere, out.ampere) && one(d.kelvin, out.kelvin)
-        && one(d.candela, out.candela);
+        && one(d.candela, out.candela) && one(d.level, out.level);
     return fits ? std::optional(out) : std::nullopt;
-}
-
-Dimension plus(const Dimension& a, const Dimension& b, int sign)
-{
-    const auto add = [sign](signed char x, signed char y) {
-        return static_cast<signed char>(x + sign * y);
-    };
-    return {add(a.metre, b.metre), add(a.kilogram, b.kilogram), add(a.second, b.second),
-        add(a.ampere, b.ampere), add(a.kelvin, b.kelvin), add(a.candela, b.candela)};
 }
 
 Error wrongDimension(std::string message)
@@ -281,9 +284,9 @@ Result<Dimension> dimensionOfNode(
     }
     switch (node.op) {
     case Op::Multiply:
-        return plus(parts[0], parts[1], 1);
+        return combined(parts[0], parts[1], 1);
     case Op::Divide:
-        return plus(parts[0], parts[1], -1);
+        return combined(parts[0], parts[1], -1);
     case Op::Power: {
         const auto power = changed(
             parts[0], [&](int e) { return std::optional(e * static_cast<int>(node.number)); });

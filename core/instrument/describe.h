@@ -78,7 +78,7 @@ template <class Archive> void describe(Archive& a, Display& d)
 {
     a.text("id", d.id);
     a.text("part", d.part);
-    a.quantity("busSpeed", d.busSpeed, "Hz", {1e3, 5e6});
+    a.optionalQuantity("busSpeed", d.busSpeed, "Hz", {1e3, 5e6});
     a.integer("bufferBytes", d.bufferBytes, 1, 4096);
     a.choice("strategy", d.strategy, redrawStrategyWords);
     a.quantity("redrawEvery", d.redrawEvery, "s", {1e-3, 86400});

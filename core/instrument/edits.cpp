@@ -96,7 +96,12 @@ Result<Instrument> withCodeName(
     const Instrument& in, std::string_view channel, std::string_view code, std::string_view name)
 {
     return edited(in, &Instrument::channels, channel, [&](Channel& c) {
-        c.source.names = withName(std::move(c.source.names), code, trimmed(name));
+        // However it is written: the code that is there stays.
+        std::string known(code);
+        for (const auto& other : c.source.names)
+            if (c.source.kind == SourceKind::KeyCodes && asKeyCode(other.code) == asKeyCode(code))
+                known = other.code;
+        c.source.names = withName(std::move(c.source.names), known, trimmed(name));
     });
 }
 

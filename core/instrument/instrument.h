@@ -96,7 +96,7 @@ struct GlassSize {
 struct Display {
     std::string id;
     std::string part;
-    Quantity busSpeed{400, "kHz"}; ///< I²C clock while its part hangs on no bus; see busSpeedOf()
+    Quantity busSpeed{0, "kHz"}; ///< I²C clock while its part hangs on no bus; 0: 400 kHz
     int bufferBytes = 32; ///< frame bytes in one transfer of the driver library
     RedrawStrategy strategy = RedrawStrategy::FullFrame;
     Quantity redrawEvery{500, "ms"};

@@ -200,7 +200,7 @@ Result<Instrument> withBusAdded(const Instrument& in, std::string_view boardId, 
         if (free.empty())
             continue;
         line.pin = free.front()->name;
-        uses.push_back({board, line.pin, "", board->id, "", line.role, &line, &bus});
+        uses.push_back({board, line.pin, "", board->id, "", "", line.role, &line, &bus});
     }
     if (kind == BusKind::I2c) {
         bus.pullUp = {4.7, "kohm"};
@@ -271,6 +271,15 @@ Result<Instrument> withChannelReadBy(
 
 void setPin(Instrument& out, const PinUser& user, std::string_view pin)
 {
+    if (user.isOutput) {
+        for (auto& output : out.outputs)
+            if (output->id == user.owner) {
+                Output copy = *output;
+                copy.pin = pin;
+                output = sharedPart(std::move(copy));
+            }
+        return;
+    }
     if (user.line.empty()) {
         for (auto& channel : out.channels)
             if (channel->id == user.owner) {

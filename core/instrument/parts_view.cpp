@@ -3,6 +3,9 @@
 #include "parts/power.h"
 
 #include <algorithm>
+#include <array>
+#include <cmath>
+#include <set>
 
 #include <fmt/format.h>
 
@@ -86,37 +89,70 @@ PinRole roleOfSource(const Source& source)
     return interrupts ? PinRole::Interrupt : PinRole::Digital;
 }
 
-bool isSameWire(const PinUse& a, const PinUse& b)
+bool mayShare(const PinUse& a, const PinUse& b)
 {
-    const auto brings = [](const PinUse& channel, const PinUse& line) {
-        return channel.line == nullptr && line.line != nullptr && line.bus == nullptr
-            && line.line->isInput;
+    // A channel reads what a module brings, an output drives a module.
+    const auto isOneWire = [](const PinUse& mine, const PinUse& line) {
+        return mine.line == nullptr && line.line != nullptr && line.bus == nullptr
+            && line.line->isInput != mine.isOutput;
     };
-    return brings(a, b) || brings(b, a);
+    if (isOneWire(a, b) || isOneWire(b, a))
+        return true;
+    if (a.line == nullptr || b.line == nullptr || a.role != b.role)
+        return false;
+    if (carries(BusKind::Spi, a.role))
+        return true;
+    constexpr std::array<std::string_view, 2> common{"reset", "data or command"};
+    return a.line->name == b.line->name && !a.line->isInput && !b.line->isInput
+        && std::find(common.begin(), common.end(), a.line->name) != common.end();
 }
+
+namespace {
+
+/// What a line wants of its pin: a serial line that is read in software wants any digital one.
+PinRole roleOfLine(const Instrument& in, const Part& part, const LineSpec& line)
+{
+    const auto isSoftware = [&](const auto& channel) {
+        return channel->source.board == part.id && isSerial(channel->source.kind)
+            && channel->source.serial.port == SerialPort::Software;
+    };
+    return carries(BusKind::Uart, line.role)
+            && std::any_of(in.channels.begin(), in.channels.end(), isSoftware)
+        ? PinRole::Digital
+        : line.role;
+}
+
+} // namespace
 
 std::vector<PinUse> pinLines(const Instrument& in)
 {
     std::vector<PinUse> uses;
     for (const auto& c : in.channels)
         if (needsPin(c->source.kind, c->sensor.kind))
-            uses.push_back(
-                {findById(in.parts, c->source.board), c->source.pin, "channel " + c->name, c->id,
-                    "/channels/" + c->id + "/source", roleOfSource(c->source), nullptr, nullptr});
+            uses.push_back({findById(in.parts, c->source.board), c->source.pin,
+                "channel " + c->name, c->id, c->name, "/channels/" + c->id + "/source",
+                roleOfSource(c->source)});
+    for (const auto& output : in.outputs)
+        if (const auto* board = findById(in.parts, output->part);
+            board != nullptr && board->kind == PartKind::Board && !output->pin.empty())
+            uses.push_back({board, output->pin, "output " + output->name, output->id, output->name,
+                "/outputs/" + output->id,
+                output->kind == OutputKind::Pwm ? PinRole::Pwm : PinRole::Digital, nullptr, nullptr,
+                true});
     for (const auto& part : in.parts)
         for (const auto& bus : part->buses)
             for (const auto& line : bus.lines)
                 if (!line.pin.empty() || line.tied == LineTied::Open)
-                    uses.push_back(
-                        {part.get(), line.pin, fmt::format("{} of {}", line.name, busName(bus)),
-                            part->id, fmt::format("/parts/{}/buses/{}", part->id, bus.id),
-                            line.role, &line, &bus});
+                    uses.push_back({part.get(), line.pin,
+                        fmt::format("{} of {}", line.name, busName(bus)), part->id, partName(*part),
+                        fmt::format("/parts/{}/buses/{}", part->id, bus.id), line.role, &line,
+                        &bus});
     for (const auto& part : in.parts)
         for (const auto& line : part->lines)
             if (wantsPin(in, *part, line))
                 uses.push_back({boardOf(in, *part), line.pin,
-                    fmt::format("{} of {}", line.name, partName(*part)), part->id,
-                    "/parts/" + part->id, line.role, &line, nullptr});
+                    fmt::format("{} of {}", line.name, partName(*part)), part->id, partName(*part),
+                    "/parts/" + part->id, roleOfLine(in, *part, line), &line, nullptr});
     return uses;
 }
 
@@ -125,6 +161,43 @@ std::vector<PinUse> pinUses(const Instrument& in)
     auto uses = pinLines(in);
     std::erase_if(uses, [](const PinUse& use) { return use.pin.empty() && use.line != nullptr; });
     return uses;
+}
+
+std::size_t pinsWanted(
+    const std::vector<PinUse>& lines, const Part& board, std::optional<PinRole> role)
+{
+    std::set<std::string_view> pins;
+    std::set<PinRole> shared; // lines of SPI without a pin
+    std::size_t channels = 0; // without a pin
+    std::size_t brought = 0; // by modules, without a pin
+    std::size_t others = 0; // without a pin
+    for (const auto& use : lines) {
+        if (use.board != &board || (role && use.role != *role))
+            continue;
+        if (!use.pin.empty())
+            pins.insert(use.pin);
+        else if (carries(BusKind::Spi, use.role))
+            shared.insert(use.role);
+        else
+            ++(use.line == nullptr ? channels : use.line->isInput ? brought : others);
+    }
+    for (const auto& use : lines)
+        if (use.board == &board && !use.pin.empty())
+            shared.erase(use.role);
+    return pins.size() + shared.size() + std::max(channels, brought) + others;
+}
+
+std::size_t analogPinsFor(const std::vector<PinUse>& lines, const Part& board)
+{
+    const auto servesElse = [&](const PinSpec& pin) {
+        return std::any_of(lines.begin(), lines.end(), [&](const PinUse& use) {
+            return use.board == &board && use.pin == pin.name && use.role != PinRole::Analog;
+        });
+    };
+    return static_cast<std::size_t>(
+        std::count_if(board.pins.begin(), board.pins.end(), [&](const PinSpec& pin) {
+            return (pin.roles & bitOf(PinRole::Analog)) != 0 && !servesElse(pin);
+        }));
 }
 
 std::vector<const PinSpec*> freePins(
@@ -148,6 +221,15 @@ bool isAddressFree(const Instrument& in, const Part& mover, std::string_view bus
     });
 }
 
+double pullsUpTo(const Instrument& in, const Part& module)
+{
+    if (!module.port || inSi(module.port->pullUp) <= 0)
+        return 0;
+    const double drives = module.levels ? inSi(module.levels->drives) : 0;
+    const double supply = inputVolts(in.parts, module);
+    return drives > 0 && !(supply < drives) ? drives : std::isnan(supply) ? 0 : supply;
+}
+
 std::vector<BusView> busViews(const Instrument& in)
 {
     std::vector<BusView> views;
@@ -156,7 +238,13 @@ std::vector<BusView> busViews(const Instrument& in)
             BusView view{board.get(), &bus, {},
                 fmt::format("/parts/{}/buses/{}", board->id, bus.id),
                 faradOfPin + faradPerMetre * inSi(bus.wireLength), 0};
-            double siemens = inSi(bus.pullUp) > 0 ? 1 / inSi(bus.pullUp) : 0;
+            double siemens = 0;
+            double ampere = 0; // into a line that is held low
+            const auto pull = [&](double ohm, double volts) {
+                siemens += ohm > 0 ? 1 / ohm : 0;
+                ampere += ohm > 0 ? volts / ohm : 0;
+            };
+            pull(inSi(bus.pullUp), inSi(bus.pullUpTo));
             for (const auto& part : in.parts) {
                 if (!part->port || part->port->bus != bus.id)
                     continue;
@@ -164,10 +252,10 @@ std::vector<BusView> busViews(const Instrument& in)
                 if (!part->port->behind.empty())
                     continue;
                 view.farad += inSi(part->port->capacitance);
-                if (inSi(part->port->pullUp) > 0)
-                    siemens += 1 / inSi(part->port->pullUp);
+                pull(inSi(part->port->pullUp), pullsUpTo(in, *part));
             }
             view.pullUpOhm = siemens > 0 ? 1 / siemens : 0;
+            view.pullUpVolts = siemens > 0 ? ampere / siemens : 0;
             views.push_back(std::move(view));
         }
     return views;
@@ -186,7 +274,10 @@ const Quantity& busSpeedOf(const Instrument& in, const Display& display)
 {
     const auto* part = findById(in.parts, display.part);
     const auto* bus = part != nullptr && part->port ? findBus(in, part->port->bus) : nullptr;
-    return bus == nullptr ? display.busSpeed : bus->speed;
+    static const Quantity usual{400, "kHz"};
+    return bus != nullptr                 ? bus->speed
+        : display.busSpeed.value > 0 ? display.busSpeed
+                                         : usual;
 }
 
 } // namespace fern

@@ -9,11 +9,12 @@
 
 namespace fern {
 
-/// What can be given a pin: a channel, a line of a bus, or a line of a part.
+/// What can be given a pin: a channel, an output, a line of a bus, or a line of a part.
 struct PinUser {
-    std::string owner; ///< id of the channel, or of the part whose line it is
+    std::string owner; ///< id of the channel or output, or of the part whose line it is
     std::string bus; ///< id, when a bus of that part has the line
-    std::string line; ///< empty for a channel
+    std::string line; ///< empty for a channel or an output
+    bool isOutput = false;
 
     bool operator==(const PinUser&) const = default;
 };
@@ -23,27 +24,32 @@ struct PinUse {
     const Part* board = nullptr;
     std::string pin; ///< as written in the file
     std::string words; ///< what uses it: "channel House battery", "clock of bus-a"
-    std::string owner; ///< id of the channel, or of the part whose line it is
+    std::string owner; ///< id of the channel or output, or of the part whose line it is
+    std::string name; ///< what people call the owner
     std::string place; ///< in the file
     PinRole role = PinRole::Digital;
-    const LineSpec* line = nullptr; ///< null for a channel
+    const LineSpec* line = nullptr; ///< null for a channel or an output
     const BusSpec* bus = nullptr; ///< when a bus uses it
+    bool isOutput = false; ///< of the instrument
 
     PinUser user() const
     {
-        return {owner, bus == nullptr ? "" : bus->id, line == nullptr ? "" : line->name};
+        return {owner, bus == nullptr ? "" : bus->id, line == nullptr ? "" : line->name, isOutput};
     }
 };
 
 /// Returns what the source of a channel wants of its pin.
 PinRole roleOfSource(const Source& source);
 
-/// Returns whether one of two uses of a pin is a channel and the other the line of a module that
-/// brings what the channel reads: both are the same wire.
-bool isSameWire(const PinUse& a, const PinUse& b);
+/// Returns whether two uses of a pin may share it. Both are one wire: a channel, and the line of a
+/// module that brings what it reads; an output, and the line of what it drives. Or the board drives
+/// several at once, which listen only when they are selected: the clock and data of SPI, the lines
+/// that tell data from commands, a common reset.
+bool mayShare(const PinUse& a, const PinUse& b);
 
-/// Returns every channel, line of a bus and line of a part that has a pin or wants one, in that
-/// order. Lines that are tied or that the part's bus carries want none.
+/// Returns every channel, output, line of a bus and line of a part that has a pin or wants one, in
+/// that order. Lines that are tied or that the part's bus carries want none. A serial line that the
+/// board reads in software wants any digital pin.
 std::vector<PinUse> pinLines(const Instrument& in);
 
 /// Returns those of them that have a pin, and every channel.
@@ -54,6 +60,15 @@ bool carries(BusKind kind, PinRole role);
 
 /// Returns whether a part can hang on a bus of that kind.
 bool fitsBus(const Part& part, BusKind kind);
+
+/// Returns how many pins of a board are wanted, with a role only those that it is wanted of. A pin
+/// that several share counts once, and so do lines of SPI that have none yet; what a module brings
+/// and what a channel reads count as one while neither has a pin.
+std::size_t pinsWanted(
+    const std::vector<PinUse>& lines, const Part& board, std::optional<PinRole> role = {});
+
+/// Returns how many pins of a board can be analog and serve nothing else.
+std::size_t analogPinsFor(const std::vector<PinUse>& lines, const Part& board);
 
 /// Returns the pins of a board that nothing uses, in its order; with a role only those that have
 /// it.
@@ -78,14 +93,19 @@ struct BusView {
     std::string place; ///< in the file
     double farad = 0; ///< of one line: modules, board and wire
     double pullUpOhm = 0; ///< all in parallel; 0 is none
+    double pullUpVolts = 0; ///< where all of them together hold an idle line
 };
+
+/// Returns to what the pull-ups on a module go, in volt: the level that it works with, or its
+/// supply; 0 when it has none.
+double pullsUpTo(const Instrument& in, const Part& module);
 
 /// Returns the buses of every board. A wire counts 100 pF/m (common practice), the board's pin
 /// 10 pF (UM10204, table 10). Modules behind a multiplexer load only its own side.
 std::vector<BusView> busViews(const Instrument& in);
 
 /// Returns the clock at which a display is driven: of the bus that its part hangs on, or what the
-/// display itself says while the part hangs on none.
+/// display itself says while the part hangs on none; 400 kHz where it says nothing.
 const Quantity& busSpeedOf(const Instrument& in, const Display& display);
 
 /// Returns the bus with that id, or null.

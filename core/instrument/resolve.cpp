@@ -4,6 +4,8 @@
 #include "instrument/parts_view.h"
 #include "instrument/source_check.h"
 
+#include <algorithm>
+
 #include <fmt/format.h>
 
 namespace fern {
@@ -47,6 +49,7 @@ void addConverter(PlainChannel& p, const Instrument& instrument, const Channel& 
     p.input = analogInputOf(channel.sensor, channel.frontEnd, inSi(converter.reference));
     p.sourceOhms =
         channel.sensor.kind == SensorKind::Voltage ? inSi(channel.sensor.sourceResistance) : 0;
+    p.pinFarad = inSi(channel.frontEnd.capacitor);
     p.sensorTolerancePercent = channel.sensor.tolerancePercent;
     p.resistorTolerancePercent = channel.frontEnd.tolerancePercent;
     p.bits = converter.bits;
@@ -101,6 +104,41 @@ PlainChannel plain(const Instrument& instrument, const Channel& channel, const S
     if (isConverted(channel.source.kind))
         addConverter(p, instrument, channel);
     return p;
+}
+
+/// Key codes are compared as the receiver tells them, however the file writes them.
+void writeKeyCodesAlike(PlainInstrument& p)
+{
+    const auto isOfKeys = [&](std::string_view id) {
+        const auto by = indexOf(p.channels, id);
+        return by < p.channels.size() && p.channels[by].source.kind == SourceKind::KeyCodes;
+    };
+    const auto rewrite = [](std::string& word, const std::vector<NameSpec>& names) {
+        const bool isName = std::any_of(names.begin(), names.end(),
+            [&](const NameSpec& name) { return name.name == word; });
+        if (!word.empty() && !isName)
+            word = asKeyCode(word);
+    };
+    for (auto& channel : p.channels)
+        if (channel.source.kind == SourceKind::KeyCodes)
+            for (auto& name : channel.source.names)
+                name.code = asKeyCode(name.code);
+    for (auto& channel : p.channels) {
+        auto& d = channel.source.derived;
+        if (isOfKeys(d.of))
+            rewrite(d.name, p.channels[indexOf(p.channels, d.of)].source.names);
+        if (isOfKeys(d.resetBy))
+            for (auto* word : {&d.resetName, &d.stopName, &d.holdName})
+                rewrite(*word, p.channels[indexOf(p.channels, d.resetBy)].source.names);
+    }
+    for (auto& setting : p.settings) {
+        if (!isOfKeys(setting->by))
+            continue;
+        auto alike = *setting;
+        for (auto* word : {&alike.up, &alike.down, &alike.seek})
+            rewrite(*word, p.channels[indexOf(p.channels, alike.by)].source.names);
+        setting = std::make_shared<const Setting>(std::move(alike));
+    }
 }
 
 PlainDisplay plain(const Instrument& instrument, const Display& display)
@@ -161,6 +199,7 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
         p.startEpoch = start ? *start : 0;
     }
     p.settings = instrument.settings;
+    writeKeyCodesAlike(p);
     p.outputs = instrument.outputs;
     p.formulaNames = formulaNames(instrument);
     return p;

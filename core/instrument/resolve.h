@@ -33,6 +33,7 @@ struct PlainChannel {
 
     AnalogInput input; ///< nominal; of an analog source, and what follows to the module's bus
     double sourceOhms = 0; ///< of what is measured
+    double pinFarad = 0; ///< from the pin to ground
     double sensorTolerancePercent = 0, resistorTolerancePercent = 0;
 
     int bits = 10;

@@ -45,7 +45,7 @@ void checkNames(const Source& s, const SourceFault& fault)
 {
     std::set<std::string> codes;
     for (const auto& name : s.names)
-        if (!codes.insert(name.code).second)
+        if (!codes.insert(s.kind == SourceKind::KeyCodes ? asKeyCode(name.code) : name.code).second)
             fault("/source/names", fmt::format("the code \"{}\" has two names", name.code));
     std::set<std::string> keys;
     for (const auto& key : s.ladder.keys)
@@ -109,6 +109,11 @@ void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fau
         expected = {};
     if (expected != own)
         fault("/source/derived/kind", fmt::format("this does not give {}", unitOf(c)));
+    for (const auto& [key, name] : {std::pair("resetName", d.resetName),
+             {"stopName", d.stopName}, {"holdName", d.holdName}})
+        if (d.resetBy.empty() && !name.empty())
+            fault(fmt::format("/source/derived/{}", key),
+                "nothing hears it: \"resetBy\" names no channel of codes");
     if (!d.resetBy.empty()) {
         const auto* by = findById(in.channels, d.resetBy);
         if (by == nullptr || !givesCodes(by->source.kind))

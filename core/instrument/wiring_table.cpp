@@ -47,12 +47,11 @@ TextTable wiringTable(const Instrument& in)
     TextTable table{{"from", "line", "board", "pin", "place", "port", "channel", "as"}, {}};
     for (const auto& use : pinLines(in)) {
         if (use.line == nullptr)
-            table.rows.push_back(rowOf(findById(in.channels, use.owner)->name, "input", use));
+            table.rows.push_back(rowOf(use.name, use.isOutput ? "output" : "input", use));
         else if (use.bus != nullptr)
             table.rows.push_back(rowOf(modulesOn(in, *use.bus), use.line->name, use));
         else
-            table.rows.push_back(
-                rowOf(partName(*findById(in.parts, use.owner)), use.line->name, use));
+            table.rows.push_back(rowOf(use.name, use.line->name, use));
     }
     for (const auto& part : in.parts)
         for (const auto& line : part->lines)
@@ -62,7 +61,7 @@ TextTable wiringTable(const Instrument& in)
     for (const auto& part : in.parts)
         if (const auto* feeder = feederOf(in.parts, *part))
             table.rows.push_back({partName(*part), "supply and ground", partName(*feeder),
-                fmt::format("{:.3g} V", outputVolts(*feeder)), "", "", "", "supply"});
+                fmt::format("{:.3g} V", railVolts(in.parts, *feeder)), "", "", "", "supply"});
     return table;
 }
 

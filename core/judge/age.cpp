@@ -19,6 +19,9 @@ AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c)
     AgeBreakdown age;
     age.sampling = period + (c.isReadByModule ? c.conversionSeconds : 0);
     age.smoothing = delaySeconds(c.steps, period);
+    if (c.isAnalog())
+        age.frontEnd = c.pinFarad
+            * (std::max(sourceResistance(c.input, c.from), sourceResistance(c.input, c.to)));
     if (isSampled(c)) {
         const double own = sampleSeconds(in, c);
         age.sampling += std::max(0.0, own - period); // the next one waits for this one
@@ -28,6 +31,7 @@ AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c)
     for (const auto of : c.madeOf)
         if (const auto its = valueAge(in, in.channels[of]); its.oldest() > oldest.oldest())
             oldest = its;
+    age.frontEnd += oldest.frontEnd;
     age.sampling += oldest.sampling;
     age.smoothing += oldest.smoothing;
     age.blocked += oldest.blocked;

@@ -10,6 +10,7 @@ namespace fern {
 
 /// The largest contribution of each cause, in seconds.
 struct AgeBreakdown {
+    double frontEnd = 0; ///< time constant of a capacitor at the pin
     double sampling = 0; ///< the newest sample may be one period old, and was converted before
     double smoothing = 0; ///< delay of the steps
     double blocked = 0; ///< sampling and redraw wait while the loop does everything else once
@@ -22,10 +23,10 @@ struct AgeBreakdown {
         double seconds;
     };
     /// What it is made of, as a sample meets it.
-    std::array<Part, 6> parts() const
+    std::array<Part, 7> parts() const
     {
-        return {{{"sampling", sampling}, {"smoothing", smoothing}, {"other tasks", blocked},
-            {"redraw", redraw}, {"panel", panel}, {"waiting", waiting}}};
+        return {{{"front end", frontEnd}, {"sampling", sampling}, {"smoothing", smoothing},
+            {"other tasks", blocked}, {"redraw", redraw}, {"panel", panel}, {"waiting", waiting}}};
     }
     double oldest() const
     {

@@ -50,6 +50,39 @@ double rectangular(double a)
     return standardUncertainty(Distribution::Rectangular, std::fabs(a));
 }
 
+/// Standard uncertainty of what a satellite receiver tells of a place, in SI units: some 3 m along
+/// the ground and twice that in height, under open sky (common practice). It wanders for minutes,
+/// so no smoothing takes it out. 0 of what is no place.
+double placeScatter(const PlainChannel& c)
+{
+    constexpr double metres = 3;
+    constexpr double earthRadius = 6371e3; // IUGG mean
+    if (c.source.kind != SourceKind::Receiver)
+        return 0;
+    switch (c.source.receiver.gives) {
+    case ReceiverGives::Latitude:
+    case ReceiverGives::Longitude:
+        return metres / earthRadius;
+    case ReceiverGives::Altitude:
+        return 2 * metres;
+    case ReceiverGives::Speed:
+    case ReceiverGives::Course:
+    case ReceiverGives::Satellites:
+        break;
+    }
+    return 0;
+}
+
+/// Half of what the number kind can tell apart at a value, SI units.
+double numberHalfStep(const PlainChannel& c, double value)
+{
+    if (c.numberKind != NumberKind::Float32)
+        return 0;
+    const auto inUnit = std::fabs(static_cast<float>(fromSi(value, c.unit)));
+    const double step = static_cast<double>(std::nextafter(inUnit, 2 * inUnit + 1)) - inUnit;
+    return differenceToSi(step / 2, c.unit);
+}
+
 /// What is known of a count, or of a number that a device tells, beside whether it is right.
 std::vector<BudgetTerm> sourceTerms(const PlainChannel& c, double step, double noiseGain)
 {
@@ -87,7 +120,7 @@ std::vector<BudgetTerm> partTerms(const PlainChannel& c, double at, double lsb)
     addPart(InputPart::UpperOrFixed, c.resistorTolerancePercent);
     addPart(InputPart::Lower, c.resistorTolerancePercent);
     // A ratiometric sensor shares the reference with the converter, and its error cancels.
-    if (!isRatiometric(c.input.sensor))
+    if (!isRatiometric(c.input))
         terms.push_back({"reference", Leaf::Reading,
             rectangular(
                 pinVolts(c.input, at) / pinSlope(c.input, at) * c.referenceTolerancePercent / 100),
@@ -129,11 +162,14 @@ public:
             b.terms = partTerms(c, value, lsb);
         else if (c.accuracy > 0)
             b.terms = {{"accuracy of the source", Leaf::Sensor, rectangular(c.accuracy), false}};
+        else if (const double u = placeScatter(c); u > 0)
+            b.terms = {{"scatter of the receiver", Leaf::Sensor, u, false}};
         else if (isTold(c.source.kind) || c.source.kind == SourceKind::Derived)
             b.missing = "how far the source may be off is not told";
         const auto more =
             c.isAnalog() ? converterTerms(c, lsb, m_noiseGain) : sourceTerms(c, lsb, m_noiseGain);
         b.terms.insert(b.terms.end(), more.begin(), more.end());
+        addNumberKind(b, numberHalfStep(c, value));
         b.terms.push_back({"rounding", Leaf::Text, rectangular(roundingStep / 2), false});
         sum(b);
         return b;
@@ -158,6 +194,15 @@ private:
         b.terms.push_back({"calibration", Leaf::Scale, standard(claim.curve), false});
         if (claim.reference > 0)
             b.terms.push_back({"reference meter", Leaf::Scale, standard(claim.reference), false});
+    }
+
+    /// A float that tells apart far less than the rest is not worth a line.
+    static void addNumberKind(Budget& b, double halfStep)
+    {
+        constexpr double worthTelling = 0.05;
+        const auto* most = b.largest();
+        if (const double u = rectangular(halfStep); most != nullptr && u > worthTelling * most->u)
+            b.terms.push_back({"32-bit float", Leaf::Scale, u, true});
     }
 
     static void sum(Budget& b)

@@ -32,18 +32,7 @@ PinUseKind kindOf(const PinUse& use)
                                       : PinUseKind::Digital;
 }
 
-/// Who uses it, without what for.
-std::string ownerName(const Instrument& in, const PinUse& use)
-{
-    if (use.bus != nullptr)
-        return busName(*use.bus);
-    if (use.line == nullptr)
-        return findById(in.channels, use.owner)->name;
-    return partName(*findById(in.parts, use.owner));
-}
-
-PinCell cellOf(
-    const Instrument& in, const Part& board, const PinSpec& pin, const std::vector<PinUse>& uses)
+PinCell cellOf(const Part& board, const PinSpec& pin, const std::vector<PinUse>& uses)
 {
     PinCell cell{pin.name, {}, roleWords(pin.roles), "free", {}, PinUseKind::Free};
     const auto add = [&](const std::string& words) {
@@ -62,9 +51,9 @@ PinCell cellOf(
         cell.users.push_back(use.words);
         if (first == nullptr) {
             first = &use;
-            cell.use = ownerName(in, use);
+            cell.use = use.bus != nullptr ? busName(*use.bus) : use.name;
             cell.kind = kindOf(use);
-        } else if (!isSameWire(*first, use)) {
+        } else if (!mayShare(*first, use)) {
             cell.use = "used twice";
             cell.isUsedTwice = true;
         }
@@ -223,7 +212,7 @@ BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<
     const auto uses = pinUses(in);
     const auto lines = pinLines(in);
     for (const auto& pin : board.pins) {
-        ladder.pins.push_back(cellOf(in, board, pin, uses));
+        ladder.pins.push_back(cellOf(board, pin, uses));
         ladder.usedPins += ladder.pins.back().users.empty() ? 0 : 1;
     }
     for (const auto& view : buses) {

@@ -14,7 +14,7 @@ namespace {
 
 constexpr std::size_t kept = 40; ///< of a reader, texts and ratios
 
-template <class T> void keep(std::deque<T>& all, T value)
+template <class T> void keep(std::deque<T>& all, std::type_identity_t<T> value)
 {
     all.push_back(std::move(value));
     if (all.size() > kept)
@@ -56,6 +56,18 @@ std::string markCause(const ShownPair& pair, bool isBoardNumber, bool isOursNumb
     if (isMark(pair.board) && isOursNumber)
         return "it shows a mark although it has a value";
     return "no number on one side";
+}
+
+/// The longest time between two redraws of what a reader shows; none where no page shows it.
+Ticks redrawOf(const PlainInstrument& instrument, std::string_view reader)
+{
+    Ticks longest;
+    for (const auto& display : instrument.displays)
+        for (const auto& page : display.pages)
+            for (const auto& field : page.fields)
+                if (field.kind == FieldKind::Value && field.reader == reader)
+                    longest = std::max(longest, display.redrawEvery);
+    return longest;
 }
 
 } // namespace
@@ -101,13 +113,39 @@ ShownPair ShownCheck::compare(const PlainInstrument& instrument, std::size_t ind
     const auto ours = numberIn(pair.ours);
     const double digit = std::pow(10.0, -instrument.readers[index].text.decimals);
     auto& before = m_before[index];
-    if (pair.board != pair.ours)
+    if (pair.board != pair.ours && !couldShow(instrument, pair, exact, before))
         pair.cause = board && ours ? numberCause(pair, *board, *ours, exact, digit, before)
                                    : markCause(pair, board.has_value(), ours.has_value());
     if (board && ours && *ours != 0 && std::fabs(*board - *ours) > 1.5 * digit)
         keep(before.ratios, *board / *ours);
-    keep(before.ours, pair.ours);
+    keep(before.ours, {at, pair.ours, exact});
     return pair;
+}
+
+bool ShownCheck::couldShow(const PlainInstrument& instrument, const ShownPair& pair, double exact,
+    const Before& before)
+{
+    if (before.ours.empty())
+        return false;
+    const auto& reader = instrument.readers[pair.reader];
+    const auto& channel = instrument.channels[reader.channel];
+    const auto between = pair.at - before.ours.back().at; // two lines
+    const auto from = pair.at - between - channel.sampleEvery - redrawOf(instrument, reader.id);
+    const double digit = std::pow(10.0, -reader.text.decimals);
+    double least = exact;
+    double most = exact;
+    for (const auto& earlier : before.ours) {
+        if (earlier.at < from)
+            continue;
+        if (earlier.text == pair.board)
+            return true;
+        least = std::fmin(least, earlier.exact);
+        most = std::fmax(most, earlier.exact);
+    }
+    const auto board = numberIn(pair.board);
+    const bool isSlow = between.ns * 2 > channel.sampleEvery.ns * 3;
+    return isSlow && board && decimalsIn(pair.board) == decimalsIn(pair.ours)
+        && *board > least - digit && *board < most + digit && most - least > digit;
 }
 
 std::string ShownCheck::numberCause(const ShownPair& pair, double board, double ours, double exact,
@@ -120,7 +158,8 @@ std::string ShownCheck::numberCause(const ShownPair& pair, double board, double 
     const double cut = std::trunc(exact / digit) * digit;
     if (std::fabs(board - cut) < digit / 4 && std::fabs(ours - cut) > digit / 4)
         return "cut instead of rounded";
-    if (std::find(before.ours.begin(), before.ours.end(), pair.board) != before.ours.end())
+    if (std::any_of(before.ours.begin(), before.ours.end(),
+            [&](const Text& earlier) { return earlier.text == pair.board; }))
         return "shown here a little earlier: it is redrawn later, or smooths more";
     if (std::fabs(board - ours) < 1.5 * digit)
         return "one step of the last digit";

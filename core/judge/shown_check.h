@@ -41,11 +41,21 @@ public:
         std::string_view board, std::string_view ours, double exact);
 
 private:
+    /// What one reader showed at an instant.
+    struct Text {
+        Ticks at;
+        std::string text;
+        double exact; ///< in the reader's unit; NaN for none
+    };
     /// What one reader showed before.
     struct Before {
-        std::deque<std::string> ours;
+        std::deque<Text> ours;
         std::deque<double> ratios; ///< board over ours, where they differ clearly
     };
+    /// Whether the board could show that: its text is from its last redraw, and between two lines
+    /// it has samples that nobody was told of.
+    static bool couldShow(const PlainInstrument& instrument, const ShownPair& pair, double exact,
+        const Before& before);
     static std::string numberCause(const ShownPair& pair, double board, double ours, double exact,
         double digit, const Before& before);
 

@@ -20,6 +20,17 @@ double median(std::vector<double> values)
     return *middle;
 }
 
+/// Whether a sample stands out by `limit` from both the two before it and the two behind it, on the
+/// same side: a corner of a slope does not, and of the newest two nobody knows yet.
+bool standsAlone(std::span<const double> values, std::size_t i, double limit)
+{
+    if (i < 2 || i + 2 >= values.size())
+        return false;
+    const double before = values[i] - (values[i - 2] + values[i - 1]) / 2;
+    const double behind = values[i] - (values[i + 1] + values[i + 2]) / 2;
+    return std::min(before, behind) > limit || std::max(before, behind) < -limit;
+}
+
 /// How far each sample is from the median of the five around it, and that median.
 struct Neighbourhood {
     std::vector<double> medians;
@@ -36,6 +47,18 @@ Neighbourhood neighbourhoodOf(std::span<const double> values)
         n.off.push_back(std::fabs(values[i] - n.medians.back()));
     }
     return n;
+}
+
+/// The standard deviation of what is off from its neighbours, whatever spikes there are: of the
+/// whole, or of a livelier part of it.
+double scatterOf(const std::vector<double>& off)
+{
+    constexpr double madToDeviation = 1.4826; // of a normal distribution
+    auto sorted = off;
+    const auto most = sorted.begin() + static_cast<std::ptrdiff_t>(sorted.size() * 17 / 20);
+    std::nth_element(sorted.begin(), most, sorted.end());
+    constexpr double normal85 = 1.44; // deviations within which 85 % of a normal distribution lie
+    return std::max(madToDeviation * median(off), *most / normal85);
 }
 
 std::vector<double> smoothedCopy(
@@ -93,15 +116,21 @@ SignalFigures signalFigures(
     if (values.size() < 5)
         return figures;
     const auto n = neighbourhoodOf(values);
-    constexpr double madToDeviation = 1.4826; // of a normal distribution
-    const double scatter = madToDeviation * median(n.off);
+    const double scatter = scatterOf(n.off);
     const double limit = std::max(standsOut * scatter, 2 * countAt(c, values.back()));
     const double halfDigit = digitWorth(reader) / 2;
     const auto real = smoothedCopy(c, seconds, values);
+    // What stands out often is hum or noise.
+    constexpr double rare = 0.1;
+    std::size_t alone = 0;
+    for (std::size_t k = 0; k < values.size(); ++k)
+        alone += n.off[k] > limit && standsAlone(values, k, limit / 2);
+    if (static_cast<double>(alone) > rare * static_cast<double>(values.size()))
+        return figures;
     Ticks at = last;
     for (std::size_t k = values.size(); k-- > 0 && at >= from;
          at = at - ticksFromSeconds(seconds[k])) {
-        if (n.off[k] <= limit)
+        if (n.off[k] <= limit || !standsAlone(values, k, limit / 2))
             continue;
         ++figures.spikes;
         auto mended = values;

@@ -219,10 +219,11 @@ void setAges(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
     const auto* sample = history.lastSample(choice.channel);
     if (sample == nullptr)
         return;
-    leaf(stem, Leaf::World).age = leaf(stem, Leaf::Sensor).age =
-        std::isnan(sample->real.world) ? notThere : 0;
+    leaf(stem, Leaf::World).age = std::isnan(sample->real.world) ? notThere : 0;
+    leaf(stem, Leaf::Sensor).age = leaf(stem, Leaf::World).age + stem.age.frontEnd;
     // What a module gives was converted before it was fetched.
-    const double converted = channel.isReadByModule ? channel.conversionSeconds : 0;
+    const double converted =
+        stem.age.frontEnd + (channel.isReadByModule ? channel.conversionSeconds : 0);
     const double sampleAge = inSeconds(now - sample->takenAt) + converted;
     leaf(stem, Leaf::Reading).age = leaf(stem, Leaf::Scale).age = sampleAge;
     leaf(stem, Leaf::Smooth).age = sampleAge + delay;
@@ -243,9 +244,10 @@ struct AgeShare {
 void setLimitByAge(Stem& stem, const PlainChannel& channel)
 {
     const auto& age = stem.age;
-    const std::array<AgeShare, 4> shares{{{"Smoothing makes", Leaf::Smooth, age.smoothing},
+    const std::array<AgeShare, 5> shares{{{"Smoothing makes", Leaf::Smooth, age.smoothing},
         {"The redraw makes", Leaf::Glass, age.redraw + age.panel + age.waiting},
         {"Sampling makes", Leaf::Reading, age.sampling},
+        {"The capacitor at the pin makes", Leaf::Sensor, age.frontEnd},
         {"Waiting for the other tasks of the board makes", Leaf::Glass, age.blocked}}};
     const auto& most = *std::max_element(shares.begin(), shares.end(),
         [](const AgeShare& a, const AgeShare& b) { return a.seconds < b.seconds; });

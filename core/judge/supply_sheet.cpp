@@ -46,11 +46,11 @@ SupplySheet supplySheet(const Instrument& in, const PlainInstrument& plain)
     double sum = 0;
     int untold = 0;
     for (const auto& part : in.parts) {
-        const double ampere = averageCurrent(*part);
+        const double ampere = currentOf(in.parts, *part, Draw::Average);
         sum += ampere;
         if (ampere > 0)
             sheet.shares.push_back({part->id, partName(*part), ampere, 0, milliampereText(ampere)});
-        else if (!part->load && part->levels) // what has levels is powered
+        else if (!part->load && !part->emitter && part->levels) // what has levels is powered
             ++untold;
     }
     for (auto& share : sheet.shares)
@@ -75,9 +75,12 @@ SupplySheet supplySheet(const Instrument& in, const PlainInstrument& plain)
         fmt::format("{} h on {}", significantText(time.seconds() / 3600, 2), partName(*store));
     sheet.isBelowWish = plain.wishedSeconds > time.seconds();
     sheet.made = fmt::format("{}; {} out of it on average, the regulators' losses counted. Wished "
-                             "are {} h. Cold, age and self-discharge are not counted.",
+                             "are {} h. Self-discharge is counted, cold and age are not.",
         chargeWords(*store), milliampereText(time.averageAmpere),
         significantText(plain.wishedSeconds / 3600, 3));
+    if (!time.endsAt.empty())
+        sheet.made += fmt::format(" At {} {} gives up.", voltText(time.endVolts),
+            partName(*findById(in.parts, time.endsAt)));
     if (untold > 0)
         sheet.made += fmt::format(" {} {} not say what {}.", untold,
             untold == 1 ? "part does" : "parts do", untold == 1 ? "it draws" : "they draw");

@@ -66,9 +66,12 @@ struct Readable {
 Readable readableOf(const PlainChannel& c)
 {
     const auto converter = converterOf(c);
-    // A resistive sensor has no value at the ends themselves.
-    const double edge =
-        isResistive(c.input.sensor) ? 1 : static_cast<double>(converter.bottomCode());
+    // A resistive sensor has no value at the ends themselves; the top code of another serves up to
+    // the next one.
+    const bool hasEnds = !isResistive(c.input.sensor);
+    const double edge = hasEnds ? static_cast<double>(converter.bottomCode()) : 1;
+    const double top =
+        static_cast<double>(converter.topCode()) + (hasEnds ? converter.stepCodes() : 0);
     const auto readAt = [&](double code) {
         const double q = quantityAtPin(c.input, voltsOf(converter, code, c.reference));
         if (c.input.sensor != SensorKind::Platinum)
@@ -78,7 +81,7 @@ Readable readableOf(const PlainChannel& c)
         return std::isnan(q) ? hottest : std::clamp(q, coldest, hottest);
     };
     const auto [least, most] =
-        std::minmax({readAt(edge), readAt(static_cast<double>(converter.topCode()))});
+        std::minmax({readAt(edge), readAt(top)});
     return {least, most};
 }
 

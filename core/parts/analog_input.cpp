@@ -28,16 +28,21 @@ AnalogInput analogInputOf(const SensorSpec& s, const FrontEndSpec& f, double sup
 {
     AnalogInput in{s.kind, inSi(s.shunt), s.gain, inSi(s.low), inSi(s.high), inSi(s.lowOutput),
         inSi(s.highOutput), inSi(s.nominal), s.beta, s.gamma, inSi(s.capacity),
-        s.sensitivity / 1000, inSi(s.excitation), f.kind, inSi(f.r1), inSi(f.r2), inSi(f.fixed),
-        supply};
+        s.sensitivity / 1000, inSi(s.excitation),
+        s.kind == SensorKind::Sender && s.isRatiometric, f.kind, inSi(f.r1), inSi(f.r2),
+        inSi(f.fixed), supply};
     if (s.kind == SensorKind::Chip) {
-        in.sensor = SensorKind::Sender;
         in.low = 300.15; // 27 °C
         in.lowOutput = inSi(s.outputAt27);
         in.high = in.low + 100;
         in.highOutput = in.lowOutput + 100 * s.millivoltPerKelvin / 1000;
     }
     return in;
+}
+
+bool isRatiometric(const AnalogInput& in)
+{
+    return isResistive(in.sensor) || in.sensor == SensorKind::Bridge || in.followsReference;
 }
 
 double sensorOutput(const AnalogInput& in, double quantity)
@@ -48,6 +53,7 @@ double sensorOutput(const AnalogInput& in, double quantity)
     case SensorKind::Shunt:
         return quantity * in.shunt * in.gain;
     case SensorKind::Sender:
+    case SensorKind::Chip:
         return in.lowOutput
             + (quantity - in.low) / (in.high - in.low) * (in.highOutput - in.lowOutput);
     case SensorKind::Thermistor:
@@ -58,8 +64,6 @@ double sensorOutput(const AnalogInput& in, double quantity)
         return in.excitation * in.sensitivity * quantity / in.capacity;
     case SensorKind::Platinum:
         return in.nominal * platinumMultiple(quantity - zeroCelsius);
-    case SensorKind::Chip:
-        break; // a sender
     }
     return none;
 }
@@ -72,6 +76,7 @@ double quantityOfOutput(const AnalogInput& in, double output)
     case SensorKind::Shunt:
         return output / (in.shunt * in.gain);
     case SensorKind::Sender:
+    case SensorKind::Chip:
         return in.low
             + (output - in.lowOutput) / (in.highOutput - in.lowOutput) * (in.high - in.low);
     case SensorKind::Thermistor:
@@ -82,8 +87,6 @@ double quantityOfOutput(const AnalogInput& in, double output)
         return output / (in.excitation * in.sensitivity) * in.capacity;
     case SensorKind::Platinum:
         return output > 0 ? platinumCelsius(output / in.nominal) + zeroCelsius : none;
-    case SensorKind::Chip:
-        break;
     }
     return none;
 }
@@ -116,6 +119,7 @@ double pinSlope(const AnalogInput& in, double quantity)
     case SensorKind::Shunt:
         return in.shunt * in.gain * dividerRatio(in.r1, in.r2);
     case SensorKind::Sender:
+    case SensorKind::Chip:
         return (in.highOutput - in.lowOutput) / (in.high - in.low) * dividerRatio(in.r1, in.r2);
     case SensorKind::Bridge:
         return in.excitation * in.sensitivity / in.capacity * dividerRatio(in.r1, in.r2);
@@ -160,6 +164,10 @@ AnalogInput withError(AnalogInput in, InputPart part, double relative)
     case InputPart::Supply:
         in.supply *= factor;
         in.excitation *= factor;
+        if (in.followsReference) {
+            in.lowOutput *= factor;
+            in.highOutput *= factor;
+        }
         break;
     }
     return in;
@@ -176,6 +184,7 @@ std::string_view nameOf(const AnalogInput& in, InputPart part)
             : in.sensor == SensorKind::Photoresistor ? "photoresistor"
             : in.sensor == SensorKind::Bridge        ? "bridge"
             : in.sensor == SensorKind::Platinum      ? "platinum sensor"
+            : in.sensor == SensorKind::Chip          ? "diode in the chip"
                                                      : "";
     case InputPart::UpperOrFixed:
         return divides ? "divider resistor r1" : "fixed resistor";

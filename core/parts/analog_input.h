@@ -16,6 +16,7 @@ struct AnalogInput {
     double nominal = 10e3; ///< ohm, at 25 °C or 10 lx
     double beta = 3950, gamma = 0.7;
     double capacity = 1, sensitivity = 0.002, excitation = 5; ///< of a bridge; volt per volt
+    bool followsReference = false; ///< of a sender: fed from the converter's reference
 
     FrontEndKind frontEnd = FrontEndKind::Divider;
     double r1 = 0, r2 = 1; ///< ohm
@@ -28,8 +29,11 @@ struct AnalogInput {
 /// The capacitor of a converter that is charged to each sample, typical of the class.
 constexpr double samplingFarad = 14e-12;
 
-/// Returns the input of a sensor behind a front end. A chip's diode is a sender on a straight line.
+/// Returns the input of a sensor behind a front end; a chip's diode is on a straight line.
 AnalogInput analogInputOf(const SensorSpec& sensor, const FrontEndSpec& frontEnd, double supply);
+
+/// Returns whether the sensor is fed from the converter's own reference, whose error then cancels.
+bool isRatiometric(const AnalogInput& input);
 
 /// Returns what the sensor makes of a quantity: volts, or ohms when it is resistive.
 double sensorOutput(const AnalogInput& input, double quantity);

@@ -1,5 +1,7 @@
 #include "parts/power.h"
 
+#include "parts/discharge.h"
+
 #include <algorithm>
 #include <cmath>
 #include <limits>
@@ -20,21 +22,26 @@ bool gives(const Part& part)
     return isSource(part) || part.kind == PartKind::Regulator || part.kind == PartKind::Board;
 }
 
-double drawn(const Part& part, bool isPeak)
+/// Of a light emitter at a pin or rail of `volts`.
+double emitterCurrent(const EmitterSpec& emitter, double volts)
 {
-    return isPeak ? activeCurrent(part) : averageCurrent(part);
+    const double headroom = volts - inSi(emitter.forward);
+    const double ohm = inSi(emitter.resistor);
+    if (!(headroom > 0))
+        return 0;
+    return ohm > 0 ? headroom / ohm : inSi(emitter.most);
 }
 
 /// What flows out of a part, and what flows into one.
-double outOf(const PartList& parts, const Part& source, bool isPeak, int depth);
+double outOf(const PartList& parts, const Part& source, Draw draw, int depth);
 
-double into(const PartList& parts, const Part& part, bool isPeak, int depth)
+double into(const PartList& parts, const Part& part, Draw draw, int depth)
 {
-    const double own = drawn(part, isPeak);
+    const double own = currentOf(parts, part, draw);
     if (!gives(part) || depth > deepestTree)
         return own;
-    const double out = outOf(parts, part, isPeak, depth + 1) + own;
-    if (!part.regulator)
+    const double out = outOf(parts, part, draw, depth + 1) + own;
+    if (!part.regulator || bypassesRegulator(parts, part))
         return out;
     const auto& r = *part.regulator;
     const double quiescent = inSi(r.quiescent);
@@ -44,12 +51,12 @@ double into(const PartList& parts, const Part& part, bool isPeak, int depth)
     return inSi(r.output) * out / (in * r.efficiencyPercent / 100) + quiescent;
 }
 
-double outOf(const PartList& parts, const Part& source, bool isPeak, int depth)
+double outOf(const PartList& parts, const Part& source, Draw draw, int depth)
 {
     double sum = 0;
     for (const auto& part : parts)
         if (part.get() != &source && feederOf(parts, *part) == &source)
-            sum += into(parts, *part, isPeak, depth);
+            sum += into(parts, *part, draw, depth);
     return sum;
 }
 
@@ -86,19 +93,31 @@ const Part* mainSource(const PartList& parts)
     return found == parts.end() ? nullptr : found->get();
 }
 
-double activeCurrent(const Part& part)
+double currentOf(const PartList& parts, const Part& part, Draw draw)
 {
-    return part.load ? inSi(part.load->active) : 0;
-}
-
-double averageCurrent(const Part& part)
-{
-    if (!part.load)
+    if (!part.load && !part.emitter)
         return 0;
-    const auto& l = *part.load;
-    const double active = l.activePercent / 100;
-    const double sleep = l.sleepPercent / 100;
-    return inSi(l.active) * active + inSi(l.sleep) * sleep + inSi(l.idle) * (1 - active - sleep);
+    const auto load = part.load.value_or(LoadSpec{});
+    const double active =
+        part.emitter ? emitterCurrent(*part.emitter, inputVolts(parts, part)) : inSi(load.active);
+    const double activeShare = load.activePercent / 100;
+    const double sleepShare = load.sleepPercent / 100;
+    const double idleShare = 1 - activeShare - sleepShare;
+    const double idle = part.emitter ? 0 : inSi(load.idle);
+    const double sleep = part.emitter ? 0 : inSi(load.sleep);
+    switch (draw) {
+    case Draw::Average:
+        return active * activeShare + sleep * sleepShare + idle * idleShare;
+    case Draw::Active:
+        return active;
+    case Draw::Least:
+        break;
+    }
+    constexpr double hair = 1e-9;
+    double least = activeShare > hair ? active : std::numeric_limits<double>::infinity();
+    if (sleepShare > hair)
+        least = std::min(least, sleep);
+    return idleShare > hair ? std::min(least, idle) : least;
 }
 
 const Part* feederOf(const PartList& parts, const Part& part)
@@ -130,10 +149,34 @@ double outputVolts(const Part& part)
     return part.kind == PartKind::Board ? inSi(part.supply) : 0;
 }
 
+double leastInput(const RegulatorSpec& r)
+{
+    return r.kind == RegulatorKind::Boost ? inSi(r.inputLeast) : inSi(r.output) + inSi(r.dropOut);
+}
+
+bool bypassesRegulator(const PartList& parts, const Part& board)
+{
+    const auto* feeder = feederOf(parts, board);
+    if (board.kind != PartKind::Board || !board.regulator || feeder == nullptr)
+        return false;
+    const double volts = outputVolts(*feeder);
+    constexpr double near = 0.1; // of the supply, where nobody told the levels
+    const double supply = inSi(board.supply);
+    return board.levels
+        ? volts >= inSi(board.levels->supplyFrom) && volts <= inSi(board.levels->supplyTo)
+        : std::fabs(volts - supply) <= near * supply;
+}
+
+double railVolts(const PartList& parts, const Part& part)
+{
+    return bypassesRegulator(parts, part) ? outputVolts(*feederOf(parts, part)) : outputVolts(part);
+}
+
 double inputVolts(const PartList& parts, const Part& part)
 {
     const auto* feeder = feederOf(parts, part);
-    return feeder == nullptr ? std::numeric_limits<double>::quiet_NaN() : outputVolts(*feeder);
+    return feeder == nullptr ? std::numeric_limits<double>::quiet_NaN()
+                             : railVolts(parts, *feeder);
 }
 
 std::vector<RailLoad> railLoads(const PartList& parts)
@@ -142,14 +185,14 @@ std::vector<RailLoad> railLoads(const PartList& parts)
     for (const auto& part : parts) {
         if (!gives(*part))
             continue;
-        RailLoad load{part.get(), outputVolts(*part), outOf(parts, *part, false, 0),
-            outOf(parts, *part, true, 0), limitOf(*part)};
+        const bool isPast = bypassesRegulator(parts, *part);
         // A board's regulator feeds the board itself too.
-        if (part->kind == PartKind::Board && part->regulator) {
-            load.average += averageCurrent(*part);
-            load.peak += activeCurrent(*part);
-        }
-        loads.push_back(load);
+        const bool feedsItself = part->kind == PartKind::Board && part->regulator && !isPast;
+        const auto flows = [&](Draw draw) {
+            return outOf(parts, *part, draw, 0) + (feedsItself ? currentOf(parts, *part, draw) : 0);
+        };
+        loads.push_back({part.get(), railVolts(parts, *part), flows(Draw::Average),
+            flows(Draw::Active), flows(Draw::Least), isPast ? 0 : limitOf(*part)});
     }
     return loads;
 }
@@ -159,6 +202,38 @@ double regulatorHeat(const RegulatorSpec& regulator, double volts, double ampere
     return (volts - inSi(regulator.output)) * ampere + volts * inSi(regulator.quiescent);
 }
 
+namespace {
+
+/// The least voltage at which a part still works on what feeds it; 0 when nobody told it.
+double leastVolts(const PartList& parts, const Part& part)
+{
+    if (part.regulator && !bypassesRegulator(parts, part))
+        return leastInput(*part.regulator);
+    return part.levels ? inSi(part.levels->supplyFrom) : 0;
+}
+
+/// What a battery gives until it is used up, or until the first part at it gives up.
+void addUsable(RunTime& time, const PartList& parts, const Part& store)
+{
+    const auto& battery = *store.battery;
+    double share = battery.usablePercent / 100;
+    for (const auto& part : parts) {
+        const double least = leastVolts(parts, *part);
+        // One that never gets enough is another matter.
+        if (feederOf(parts, *part) != &store || least > inSi(battery.voltage))
+            continue;
+        if (const double given = givenAbove(battery, least); given < share) {
+            share = given;
+            time.endsAt = part->id;
+            time.endVolts = least;
+        }
+    }
+    time.usableCoulomb = inSi(battery.capacity) * share;
+    time.lostAmpere = selfDischarge(battery);
+}
+
+} // namespace
+
 RunTime runTimeOf(const PartList& parts)
 {
     const auto store =
@@ -166,9 +241,11 @@ RunTime runTimeOf(const PartList& parts)
     if (store == parts.end())
         return {};
     const auto& part = **store;
-    RunTime time{part.id, outOf(parts, part, false, 0), 0};
+    RunTime time;
+    time.source = part.id;
+    time.averageAmpere = outOf(parts, part, Draw::Average, 0);
     if (part.battery) {
-        time.usableCoulomb = inSi(part.battery->capacity) * part.battery->usablePercent / 100;
+        addUsable(time, parts, part);
     } else {
         const auto& b = *part.bank;
         time.usableCoulomb = inSi(b.capacity) * b.usablePercent / 100 * b.efficiencyPercent / 100

@@ -12,12 +12,16 @@ namespace fern {
 /// Parts as the document holds them.
 using PartList = std::vector<std::shared_ptr<const Part>>;
 
-/// Returns the current that a part draws on average, in ampere: active, asleep and idle by their
-/// shares of the time. 0 when nobody has told it.
-double averageCurrent(const Part& part);
+/// The states that share a part's time.
+enum class Draw {
+    Average, ///< active, asleep and idle by their shares of the time
+    Active, ///< while it works
+    Least, ///< in the calmest of the states that have a share of the time
+};
 
-/// Returns the current while it works, in ampere.
-double activeCurrent(const Part& part);
+/// Returns the current that a part draws, in ampere; 0 when nobody has told it. A light emitter
+/// draws what its resistor lets through from the part that feeds it.
+double currentOf(const PartList& parts, const Part& part, Draw draw);
 
 /// Returns whether a part holds a charge: a battery or power bank.
 bool isStore(const Part& part);
@@ -36,11 +40,22 @@ const Part* mainSource(const PartList& parts);
 /// regulator the main source. Null when there is none.
 const Part* feederOf(const PartList& parts, const Part& part);
 
-/// Returns the voltage that a part gives to others; 0 when it gives none.
+/// Returns the voltage that a part is made to give to others; 0 when it gives none.
 double outputVolts(const Part& part);
 
-/// Returns the voltage at a regulator's or board's input, in volt; NaN when nothing feeds it.
+/// Returns whether a board with a regulator is fed at its supply pin, past the regulator: what
+/// feeds it gives what its parts work with.
+bool bypassesRegulator(const PartList& parts, const Part& board);
+
+/// Returns the voltage that a part gives where it stands: a board that is fed past its regulator
+/// passes on what it gets.
+double railVolts(const PartList& parts, const Part& part);
+
+/// Returns the voltage at the input of a part, in volt; NaN when nothing feeds it.
 double inputVolts(const PartList& parts, const Part& part);
+
+/// Returns the least input, in volt, at which a regulator gives its output.
+double leastInput(const RegulatorSpec& regulator);
 
 /// What flows out of one part, all in SI units.
 struct RailLoad {
@@ -48,13 +63,14 @@ struct RailLoad {
     double volts = 0;
     double average = 0; ///< ampere
     double peak = 0; ///< ampere, with everything active at once
+    double least = 0; ///< ampere, with everything in its calmest state
     double limit = 0; ///< ampere; 0 is not told
 };
 
 /// Returns the load of every part that feeds others or has a limit, in the order of the list. What
-/// a linear regulator gives it also takes, plus its quiescent current; a switching one takes
-/// Vout·Iout/(Vin·efficiency). A board without a regulator passes the current on. A loop of feeders
-/// is cut where it closes.
+/// a linear regulator gives it also takes, plus its quiescent current; others take
+/// Vout·Iout/(Vin·efficiency). A board without a regulator, or fed past it, passes the current on.
+/// A loop of feeders is cut where it closes.
 std::vector<RailLoad> railLoads(const PartList& parts);
 
 /// Returns the heat in a linear regulator, (Vin − Vout)·I + Vin·Iq, in watt.
@@ -64,12 +80,16 @@ double regulatorHeat(const RegulatorSpec& regulator, double inputVolts, double a
 struct RunTime {
     std::string source; ///< id of battery or bank; empty without one
     double averageAmpere = 0; ///< out of battery or bank
+    double lostAmpere = 0; ///< what the self-discharge of a battery is worth
     double usableCoulomb = 0; ///< at that voltage
-    double seconds() const { return usableCoulomb / averageAmpere; }
+    std::string endsAt; ///< id of the part that gives up first while the voltage falls; may be empty
+    double endVolts = 0; ///< at which it does
+    double seconds() const { return usableCoulomb / (averageAmpere + lostAmpere); }
 };
 
 /// Returns the run time of the first battery or power bank; averageAmpere is 0 when no part names a
-/// current. A bank's cell gives capacity · cell voltage · efficiency at its output.
+/// current. A bank's cell gives capacity · cell voltage · efficiency at its output. A battery gives
+/// its usable share, or less where its voltage falls below what a part at it needs before.
 RunTime runTimeOf(const PartList& parts);
 
 } // namespace fern

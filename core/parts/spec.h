@@ -241,12 +241,6 @@ constexpr bool isResistive(SensorKind kind)
         || kind == SensorKind::Platinum;
 }
 
-/// Returns whether the sensor is fed from the converter's own reference, whose error then cancels.
-constexpr bool isRatiometric(SensorKind kind)
-{
-    return isResistive(kind) || kind == SensorKind::Bridge;
-}
-
 /// A sensor; the kind says which of the groups counts.
 struct SensorSpec {
     SensorKind kind = SensorKind::Voltage;
@@ -264,6 +258,7 @@ struct SensorSpec {
     Quantity high{1, "m"};
     Quantity lowOutput{0.5, "V"};
     Quantity highOutput{4.5, "V"};
+    bool isRatiometric = false; ///< fed from the converter's reference: its volts follow it
 
     // A thermistor has its nominal resistance at 25 °C, a photoresistor at 10 lx, platinum at 0 °C.
     Quantity nominal{10, "kohm"};
@@ -306,6 +301,7 @@ template <class Archive> void describe(Archive& a, SensorSpec& s)
                 && (inSi(s.low) == inSi(s.high) || inSi(s.lowOutput) == inSi(s.highOutput)))
                 a.failAt(
                     "high", "the two ends of a sender must differ, and so must its volts there");
+        a.flag("ratiometric", s.isRatiometric);
         break;
     case SensorKind::Thermistor:
         a.quantity("nominal", s.nominal, "ohm", Range::positive());

@@ -121,18 +121,23 @@ template <class Archive> void describe(Archive& a, OutsideSpec& o)
     a.quantity("limit", o.limit, "A", Range::positive());
 }
 
-enum class RegulatorKind { Linear, Switching };
-inline constexpr Words<2> regulatorKindWords{"linear", "switching"};
+enum class RegulatorKind {
+    Linear,
+    Switching, ///< its output is below its input
+    Boost, ///< its output is above its input
+};
+inline constexpr Words<3> regulatorKindWords{"linear", "switching", "boost"};
 
 struct RegulatorSpec {
     RegulatorKind kind = RegulatorKind::Linear;
     Quantity output{5, "V"};
-    Quantity dropOut{2, "V"}; ///< input above output that it needs
+    Quantity dropOut{2, "V"}; ///< input above output that it needs; of no boost converter
+    Quantity inputLeast{0.9, "V"}; ///< of a boost converter: from which it works
     Quantity inputMost{20, "V"};
     Quantity limit{0.5, "A"};
     Quantity quiescent{5, "mA"}; ///< that it draws itself
     double kelvinPerWatt = 65; ///< from the junction to the air
-    double efficiencyPercent = 85; ///< of a switching one
+    double efficiencyPercent = 85; ///< of a switching one or a boost converter
     bool isDecoupled = false; ///< has its capacitors close by
 
     bool operator==(const RegulatorSpec&) const = default;
@@ -143,6 +148,8 @@ template <class Archive> void describe(Archive& a, RegulatorSpec& r)
     a.choice("kind", r.kind, regulatorKindWords);
     a.quantity("output", r.output, "V", Range::positive());
     a.quantity("dropOut", r.dropOut, "V", Range::notNegative());
+    if (r.kind == RegulatorKind::Boost)
+        a.optionalQuantity("inputLeast", r.inputLeast, "V", Range::positive());
     a.quantity("inputMost", r.inputMost, "V", Range::positive());
     a.quantity("limit", r.limit, "A", Range::positive());
     a.quantity("quiescent", r.quiescent, "A", Range::notNegative());

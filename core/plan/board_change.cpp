@@ -3,6 +3,8 @@
 #include "instrument/part_edits.h"
 #include "plan/wiring.h"
 
+#include <algorithm>
+
 #include <fmt/format.h>
 
 namespace fern {
@@ -23,6 +25,25 @@ std::vector<BusSpec> movedBuses(const Part& from, const Part& to)
     return buses;
 }
 
+/// An output goes where the line of what it drives has gone.
+void moveOutputs(Instrument& out, const std::vector<PinUse>& before)
+{
+    const auto after = pinLines(out);
+    for (const auto& use : before) {
+        if (!use.isOutput)
+            continue;
+        const auto driven = std::find_if(before.begin(), before.end(), [&](const PinUse& other) {
+            return other.line != nullptr && other.board == use.board && other.pin == use.pin
+                && mayShare(use, other);
+        });
+        if (driven == before.end())
+            continue;
+        for (const auto& moved : after)
+            if (moved.user() == driven->user())
+                setPin(out, use.user(), moved.pin);
+    }
+}
+
 } // namespace
 
 Result<Instrument> withBoardReplaced(
@@ -32,8 +53,9 @@ Result<Instrument> withBoardReplaced(
     if (old == nullptr || old->kind != PartKind::Board)
         return Error{ErrorCode::NotFound, fmt::format("there is no board \"{}\"", id), ""};
     Instrument out = in;
-    for (const auto& use : pinLines(in))
-        if (use.board == old && use.bus == nullptr)
+    const auto lines = pinLines(in);
+    for (const auto& use : lines)
+        if (use.board == old && use.bus == nullptr && !use.isOutput)
             setPin(out, use.user(), "");
     Part board = replacement;
     board.id = old->id;
@@ -43,7 +65,12 @@ Result<Instrument> withBoardReplaced(
     for (auto& part : out.parts)
         if (part->id == id)
             part = std::make_shared<const Part>(board);
-    return wired(out);
+    const auto done = wired(out);
+    if (!done)
+        return done;
+    Instrument moved = *done;
+    moveOutputs(moved, lines);
+    return moved;
 }
 
 } // namespace fern

@@ -179,18 +179,8 @@ std::vector<Comparison> compareInputs(const Instrument& in)
     for (const auto& board : in.parts) {
         if (board->kind != PartKind::Board || board->pins.empty())
             continue;
-        const auto uses = [&](bool isAnalog) {
-            return static_cast<std::size_t>(
-                std::count_if(lines.begin(), lines.end(), [&](const PinUse& use) {
-                    const auto* pin = findPin(*board, use.pin);
-                    return use.board == board.get()
-                        && (isAnalog ? use.role == PinRole::Analog
-                                     : use.role != PinRole::Analog && pin != nullptr
-                                    && (pin->roles & bitOf(PinRole::Analog)) != 0);
-                }));
-        };
-        comparisons.push_back(
-            compareFor({in, *board, uses(true), analogPins(*board) - uses(false)}));
+        comparisons.push_back(compareFor({in, *board, pinsWanted(lines, *board, PinRole::Analog),
+            analogPinsFor(lines, *board)}));
     }
     return comparisons;
 }

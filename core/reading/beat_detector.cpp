@@ -8,9 +8,10 @@ namespace fern {
 
 namespace {
 
-constexpr double closingSeconds = 4; // in which the swing forgets half of an old extreme
-constexpr double upper = 0.6; // of the swing: a beat begins above it
-constexpr double lower = 0.4; // and the next one is looked for only from below it
+constexpr double wanderSeconds = 0.5; // slower than that is no beat: breath, a moved electrode
+constexpr double closingSeconds = 1.5; // in which the swing forgets half of an old extreme
+constexpr double upper = 0.7; // of the swing: a beat begins above it
+constexpr double lower = 0.5; // and the next one is looked for only from below it
 constexpr double longestInterval = 3; // seconds: 20 beats a minute
 constexpr double none = std::numeric_limits<double>::quiet_NaN();
 
@@ -23,10 +24,13 @@ double BeatDetector::feed(Ticks at, double value)
         return none;
     if (!m_hasBegun) {
         m_hasBegun = true;
-        m_low = m_high = value;
+        m_base = value;
     }
-    const double share = std::min(0.5, inSeconds(at - m_lastAt) / closingSeconds / 2);
+    const double passed = inSeconds(at - m_lastAt);
+    const double share = std::min(0.5, passed / closingSeconds / 2);
     m_lastAt = at;
+    m_base += (value - m_base) * (1 - std::exp(-passed / wanderSeconds));
+    value -= m_base;
     const double swing = m_high - m_low;
     m_low = std::min(value, m_low + share * swing);
     m_high = std::max(value, m_high - share * swing);

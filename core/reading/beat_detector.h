@@ -1,6 +1,6 @@
 #pragma once
 // Beats in a waveform, such as a pulse seen by light: rising crossings of a level that follows the
-// waveform's own swing.
+// waveform's own swing, after its slow wander is taken out.
 
 #include "base/ticks.h"
 
@@ -38,7 +38,8 @@ private:
     bool m_hasBegun = false;
     bool m_isArmed = false;
     bool m_isBeat = false;
-    double m_low = 0, m_high = 0; ///< the swing, closing slowly
+    double m_base = 0; ///< the slow wander
+    double m_low = 0, m_high = 0; ///< the swing about it, closing slowly
     Ticks m_lastAt, m_lastBeat;
     int m_beats = 0;
     std::array<double, 3> m_intervals{}; ///< seconds

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
+#include <utility>
 
 namespace fern {
 
@@ -17,8 +18,26 @@ AnalogTruth truthOf(const PlainChannel& c, std::uint64_t seed)
         c.resistorTolerancePercent, c.reference,
         // A key ladder hangs on the reference, whose error cancels.
         c.source.kind == SourceKind::KeyLadder ? 0 : c.referenceTolerancePercent, c.offsetLsb,
-        c.noiseLsb, voltsOf(converterOf(c), converterOf(c).stepCodes(), c.reference)};
+        c.nonlinearityLsb, c.noiseLsb, voltsOf(converterOf(c), converterOf(c).stepCodes(), c.reference)};
     return drawTruth(nominal, seed, c.id);
+}
+
+/// What holds the pin when the sensor's wire is off.
+PinHold holdOf(const PlainChannel& c, const AnalogInput& truth)
+{
+    if (c.source.kind == SourceKind::KeyLadder)
+        return {inSi(c.source.ladder.pullUp), c.reference};
+    if (!c.isAnalog())
+        return {};
+    switch (truth.frontEnd) {
+    case FrontEndKind::Divider:
+        return {truth.r2, 0};
+    case FrontEndKind::SensorAbove:
+        return {truth.fixed, 0};
+    case FrontEndKind::SensorBelow:
+        break;
+    }
+    return {truth.fixed, truth.supply};
 }
 
 } // namespace
@@ -79,11 +98,13 @@ ReadingRange readingsOf(const PlainChannel& channel)
 double pulseStep(const PlainChannel& channel, double pulsesInGate)
 {
     const auto& p = channel.source.pulses;
-    if (p.gives != PulseGives::Rate || p.measure == PulseMeasure::Gate || pulsesInGate <= 0)
+    if (p.gives != PulseGives::Rate || p.measure == PulseMeasure::Gate)
         return 1;
+    // Below one pulse in its time-out it stands still; above, a slower one is told the finer.
     const double gate = inSeconds(channel.sampleEvery);
-    const double hertz = pulsesInGate / gate;
-    const double timed = pulsesInGate * periodError(hertz, channel.timerTick);
+    const double slowest = inSi(p.timeOut) > 0 ? 1 / inSi(p.timeOut) : 0;
+    const double hertz = std::max(pulsesInGate / gate, slowest);
+    const double timed = hertz * gate * periodError(hertz, channel.timerTick);
     return p.measure == PulseMeasure::Automatic ? std::min(1.0, timed) : timed;
 }
 
@@ -153,12 +174,15 @@ double fetchSeconds(const PlainChannel& channel)
 
 ChannelRun::ChannelRun(const PlainChannel& channel, std::uint64_t seed)
     : m_numberKind(channel.numberKind)
+    , m_isConverted(channel.isAnalog())
+    , m_pinFarad(channel.pinFarad)
     , m_unit(channel.unit)
     , m_converter(converterOf(channel))
     , m_truth(truthOf(channel, seed))
     , m_scaling(scalingOf(channel))
     , m_chain(runningSteps(channel), channel.numberKind)
 {
+    m_hold = holdOf(channel, m_truth.input);
     if (channel.source.kind == SourceKind::Waveform)
         m_beats.emplace(ticksFromSeconds(inSi(channel.source.waveform.refractory)),
             inSi(channel.source.waveform.slowest), inSi(channel.source.waveform.fastest));
@@ -169,24 +193,42 @@ double ChannelRun::disturbedPin(Ticks at, double volts, const Disturbance& d) co
     volts += m_truth.noiseVolts * d.noiseDeviate;
     if (d.faults == nullptr)
         return volts;
-    volts = d.faults->lasting(inSeconds(at), volts, m_truth.reference);
-    return d.isNoisy ? d.faults->disturbed(inSeconds(at), d.slot, volts) : volts;
+    volts = d.faults->lasting(inSeconds(at), volts, m_truth.reference, m_hold);
+    return d.isNoisy ? d.faults->disturbed(inSeconds(at), d.slot, volts, m_timeConstant) : volts;
+}
+
+double ChannelRun::lowPassed(Ticks at, double volts)
+{
+    const double seconds = inSeconds(at - m_lastAt);
+    const double before = std::exchange(m_sourceVolts, volts);
+    if (m_timeConstant <= 0 || seconds <= 0 || std::isnan(before) || std::isnan(m_pinVolts))
+        return m_pinVolts = volts;
+    // The exact answer of the resistor and the capacitor to a straight line between the samples.
+    const double lag = (volts - before) / seconds * m_timeConstant;
+    return m_pinVolts =
+               volts - lag + (m_pinVolts - before + lag) * std::exp(-seconds / m_timeConstant);
 }
 
 StageValues ChannelRun::accept(Tap tap, Ticks at, double value, const Disturbance& disturbance)
 {
     assert(!m_started || at >= m_lastAt);
     StageValues s;
+    if (tap == Tap::World && !m_isConverted) {
+        s.world = value; // what a device tells is the value itself
+        tap = Tap::Scaled;
+    }
     switch (tap) {
     case Tap::World:
         s.world = value;
-        value = pinVolts(m_truth.input, value);
+        m_timeConstant = sourceResistance(m_truth.input, value) * m_pinFarad;
+        value = lowPassed(at, pinVolts(m_truth.input, value));
         [[fallthrough]];
     case Tap::Pin:
         s.pin = value = disturbedPin(at, value, disturbance);
         value = std::isnan(value) ? value
-                                  : static_cast<double>(codeOf(
-                                      m_converter, value + m_truth.offsetVolts, m_truth.reference));
+                                  : static_cast<double>(codeOf(m_converter,
+                                      value + m_truth.offsetVolts + nonlinearityAt(m_truth, value),
+                                      m_truth.reference));
         [[fallthrough]];
     case Tap::Reading:
         s.reading = value;

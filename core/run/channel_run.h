@@ -83,8 +83,15 @@ public:
 
 private:
     double disturbedPin(Ticks at, double volts, const Disturbance& disturbance) const;
+    /// The volts behind the capacitor at the pin, when its resistor was at `volts` since the last.
+    double lowPassed(Ticks at, double volts);
 
     NumberKind m_numberKind;
+    bool m_isConverted; ///< a converter reads it: what is true becomes volts
+    double m_pinFarad;
+    double m_timeConstant = 0; ///< seconds, of the capacitor at the pin
+    double m_sourceVolts = notThere, m_pinVolts = notThere; ///< before and behind it, last
+    PinHold m_hold;
     std::optional<BeatDetector> m_beats; ///< of a waveform
     Unit m_unit; ///< in which the board computes from Scale on
     Converter m_converter;

@@ -145,6 +145,9 @@ void FirmwareRun::look()
     while (m_nextTask < taskCount())
         if (startTask(m_nextTask++))
             return;
+    m_turn = std::max(Ticks{1},
+        ticksFromSeconds(
+            turnSeconds(m_instrument) * stretchedBy(m_instrument, interruptsPerSecond())));
     m_firstIdleLook = m_now + m_turn;
     m_queue.add(firstLook(m_firstIdleLook, m_turn, earliestDue()), {Kind::Look, 0});
 }
@@ -208,7 +211,7 @@ void FirmwareRun::startSample(std::size_t index)
                         == channel.id)
                     other.derived->followed(m_now);
     }
-    const auto end = m_now + ticksFromSeconds(sampleSeconds(m_instrument, channel));
+    const auto end = afterWork(sampleSeconds(m_instrument, channel));
     m_observer.sampled(record);
     m_observer.busy({BusyWith::Sampling, index, m_now, end});
     if (isCode && !record.code.empty())
@@ -257,8 +260,9 @@ SampleRecord FirmwareRun::sample(std::size_t index, std::int64_t slot)
         // What a module gives was converted while the processor did something else.
         const double since = channel.isReadByModule ? channel.conversionSeconds : 0;
         now.tap = Tap::World;
-        now.value = now.world =
+        now.value =
             polylineAt(channel.lane, state.faults.seenSeconds(inSeconds(m_now)) - since);
+        now.world = polylineAt(channel.lane, inSeconds(m_now) - since);
     }
     if (!isGateOpen(index))
         now.value = notThere;
@@ -279,8 +283,8 @@ void FirmwareRun::startRedraw(std::size_t index)
         ? ShownRecord{}
         : drawDisplay(m_instrument, index, m_now,
             [&](std::size_t channel) { return m_channels[channel].latest; });
-    const auto drawEnd = m_now + ticksFromSeconds(state.cost.draw);
-    const auto end = drawEnd + ticksFromSeconds(state.cost.transfer);
+    const auto drawEnd = afterWork(state.cost.draw);
+    const auto end = afterWork(state.cost.draw + state.cost.transfer);
     m_observer.busy({BusyWith::Drawing, index, m_now, drawEnd});
     m_observer.busy({BusyWith::Transfer, index, drawEnd, end});
     if (display.panelResponse > Ticks{})
@@ -303,8 +307,21 @@ void FirmwareRun::startOutput(std::size_t index)
         for (auto& channel : m_channels)
             if (channel.sampled)
                 channel.sampled->blind({m_now, m_now + blinds});
-    m_queue.add(
-        m_now + ticksFromSeconds(outputSeconds(m_instrument, output)), {Kind::TaskEnd, index});
+    m_queue.add(afterWork(outputSeconds(m_instrument, output)), {Kind::TaskEnd, index});
+}
+
+double FirmwareRun::interruptsPerSecond() const
+{
+    double sum = 0;
+    for (const auto& channel : m_channels)
+        sum += channel.sampled ? channel.sampled->interruptsPerSecond(m_now) : 0;
+    return sum;
+}
+
+Ticks FirmwareRun::afterWork(double seconds) const
+{
+    return m_now
+        + ticksFromSeconds(seconds * stretchedBy(m_instrument, interruptsPerSecond()));
 }
 
 double FirmwareRun::valueOf(std::string_view id, bool isCalm) const

@@ -110,6 +110,9 @@ private:
     double valueOf(std::string_view id, bool isCalm) const;
     bool isGateOpen(std::size_t channel);
     Ticks earliestDue() const;
+    /// When the processor is done with something that takes so long, interrupts included.
+    Ticks afterWork(double seconds) const;
+    double interruptsPerSecond() const;
     std::size_t taskCount() const
     {
         return m_channels.size() + m_displays.size() + m_outputsDue.size();

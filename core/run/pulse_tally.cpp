@@ -2,7 +2,6 @@
 
 #include "run/sampled_source.h"
 
-#include <algorithm>
 #include <cmath>
 
 namespace fern {
@@ -23,10 +22,10 @@ std::vector<PulseFigures> PulseTally::figures() const
         const auto& channel = m_instrument.channels[i];
         if (channel.source.kind != SourceKind::Pulses || channel.lane.empty())
             continue;
-        const auto edges = pulseTrainOf(channel, m_instrument.seed).edges({}, m_until[i]);
-        const auto happened = std::count_if(
-            edges.begin(), edges.end(), [](const Edge& e) { return e.toHigh && !e.isBounce; });
-        all.push_back({channel.id, happened, m_seen[i]});
+        const auto train = pulseTrainOf(channel, m_instrument.seed);
+        const auto phase = [&](Ticks at) { return std::floor(train.phaseAt(inSeconds(at))); };
+        all.push_back({channel.id, static_cast<std::int64_t>(phase(m_until[i]) - phase({})),
+            m_seen[i]});
     }
     return all;
 }

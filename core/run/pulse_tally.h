@@ -3,6 +3,7 @@
 
 #include "run/records.h"
 
+#include <algorithm>
 #include <cstdint>
 #include <string>
 #include <vector>
@@ -13,8 +14,9 @@ struct PulseFigures {
     std::string channel; ///< id
     std::int64_t happened = 0; ///< true rising edges, bounces left out
     std::int64_t seen = 0;
-    /// Negative when more were counted than happened, as bounces are.
-    std::int64_t lost() const { return happened - seen; }
+    std::int64_t lost() const { return std::max<std::int64_t>(0, happened - seen); }
+    /// Counted more than happened, as bounces are.
+    std::int64_t tooMany() const { return std::max<std::int64_t>(0, seen - happened); }
 };
 
 /// Follows the samples of a run that began at zero.

@@ -16,10 +16,10 @@ namespace {
 
 constexpr double shortPress = 0.2; ///< seconds
 
-/// The truth at an instant, as the sensor shows it.
-double truthAt(const PlainChannel& channel, const Faults& faults, Ticks now)
+/// The truth at an instant, whatever the sensor shows.
+double truthAt(const PlainChannel& channel, Ticks now)
 {
-    return polylineAt(channel.lane, faults.seenSeconds(inSeconds(now)));
+    return polylineAt(channel.lane, inSeconds(now));
 }
 
 /// The volts of a beat over its phase, 0 at the foot and 1 at the top: a steep rise, a slow fall
@@ -45,7 +45,7 @@ public:
     {
         const double phase = m_beats.phaseAt(m_faults.seenSeconds(inSeconds(now)));
         return {Tap::Pin, m_base + m_swing * beatShape(phase - std::floor(phase)),
-            truthAt(m_channel, m_faults, now)};
+            truthAt(m_channel, now)};
     }
 
 private:
@@ -82,8 +82,8 @@ public:
             const bool isPressed = seconds < event->at + std::max(shortPress, press.seconds);
             for (std::size_t i = 0; isPressed && i < ladder.keys.size(); ++i)
                 if (ladder.keys[i].name == press.key)
-                    share = ladderShare(inSi(ladder.keys[i].resistor), inSi(ladder.pullUp),
-                        ladder.tolerancePercent / 100 * m_draws.symmetric(i));
+                    share = ladderShare(inSi(ladder.keys[i].resistor) * (1 + errorOf(i + 1)),
+                        inSi(ladder.pullUp) * (1 + errorOf(0)));
         }
         return {Tap::Pin, share * m_channel.reference, notThere};
     }
@@ -101,6 +101,12 @@ public:
     }
 
 private:
+    /// Of the pull-up, which all keys share, or of a key's own resistor.
+    double errorOf(std::size_t part) const
+    {
+        return m_channel.source.ladder.tolerancePercent / 100 * m_draws.symmetric(part);
+    }
+
     PlainChannel m_channel;
     std::vector<LadderWindow> m_windows;
     Faults m_faults;
@@ -132,7 +138,16 @@ public:
         return {Tap::Reading,
             isRate ? rateReading(now, static_cast<double>(since))
                    : static_cast<double>(rolledOver(m_counter.count())),
-            truthAt(m_channel, m_faults, now), m_counter.count(), m_counter.recent()};
+            truthAt(m_channel, now), m_counter.count(), m_counter.recent()};
+    }
+    double interruptsPerSecond(Ticks now) const override
+    {
+        constexpr double moment = 1e-3; // seconds, over which the rate is taken
+        if (m_isPolled)
+            return 0;
+        const double seconds = inSeconds(now);
+        const double hertz = (m_train.phaseAt(seconds + moment) - m_train.phaseAt(seconds)) / moment;
+        return m_channel.source.pulses.means == CountMeans::EachChange ? 2 * hertz : hertz;
     }
     void blind(const Blind& blind) override
     {

@@ -32,6 +32,8 @@ public:
     virtual Sampling sample(Ticks now) = 0;
     /// Tells of looks at the pin in idle turns of the loop.
     virtual void look(const Looks& /*looks*/) { }
+    /// Returns how often it interrupts the processor about now.
+    virtual double interruptsPerSecond(Ticks /*now*/) const { return 0; }
     /// Tells of a time in which interrupts are off.
     virtual void blind(const Blind& /*blind*/) { }
     /// Returns the code that a reading brings; empty when it is no news.

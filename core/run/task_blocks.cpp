@@ -2,18 +2,42 @@
 
 #include "smooth/figures.h"
 
+#include <algorithm>
+
 namespace fern {
 
 double sampleSeconds(const PlainInstrument& in, const PlainChannel& channel)
 {
-    const auto costs = operationCosts(in.processor);
-    return fetchSeconds(channel) + costs.scale
-        + static_cast<double>(activeSteps(channel.steps).size()) * costs.smoothStep;
+    double operations = scaleOperations(channel.scaling, channel.input.sensor);
+    for (const auto& step : activeSteps(channel.steps))
+        operations += costOf(step, channel.numberKind, inSeconds(channel.sampleEvery)).operations;
+    return fetchSeconds(channel) + operations * operationCosts(in.processor).arithmetic;
 }
 
 double outputSeconds(const PlainInstrument& in, const Output& output)
 {
-    return operationCosts(in.processor).scale + inSi(output.blinds);
+    constexpr double line = 2; // operations
+    return line * operationCosts(in.processor).arithmetic + inSi(output.blinds);
+}
+
+double stretchedBy(const PlainInstrument& in, double interruptsPerSecond)
+{
+    constexpr double most = 0.95; // beyond, the loop stands still
+    return 1
+        / (1 - std::min(most, interruptsPerSecond * operationCosts(in.processor).interrupt));
+}
+
+/// How often the pulse channels interrupt at the tops of their ranges.
+double mostInterrupts(const PlainInstrument& in)
+{
+    double sum = 0;
+    for (const auto& c : in.channels) {
+        const auto& p = c.source.pulses;
+        if (c.source.kind == SourceKind::Pulses && p.gives == PulseGives::Rate
+            && p.input == PulseInput::Interrupt && p.means != CountMeans::EachLook)
+            sum += p.perUnit * fromSi(c.to, c.unit) * (p.means == CountMeans::EachChange ? 2 : 1);
+    }
+    return sum;
 }
 
 double turnSeconds(const PlainInstrument& in)
@@ -38,7 +62,7 @@ double roundSeconds(const PlainInstrument& in)
     }
     for (const auto& output : in.outputs)
         seconds += outputSeconds(in, *output);
-    return seconds;
+    return seconds * stretchedBy(in, mostInterrupts(in));
 }
 
 } // namespace fern

@@ -11,6 +11,9 @@ double sampleSeconds(const PlainInstrument& instrument, const PlainChannel& chan
 /// Of one setting of an output, in which interrupts can be off.
 double outputSeconds(const PlainInstrument& instrument, const Output& output);
 
+/// Returns by how much everything takes longer while so many interrupts come a second.
+double stretchedBy(const PlainInstrument& instrument, double interruptsPerSecond);
+
 /// Of an idle turn of the loop, with its blocking wait.
 double turnSeconds(const PlainInstrument& instrument);
 
@@ -18,7 +21,7 @@ double turnSeconds(const PlainInstrument& instrument);
 bool isSampled(const PlainChannel& channel);
 
 /// Returns the longest that the loop needs until it comes back to a task: every task once, and a
-/// turn.
+/// turn, while pulses interrupt at the tops of their ranges.
 double roundSeconds(const PlainInstrument& instrument);
 
 } // namespace fern

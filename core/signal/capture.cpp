@@ -58,6 +58,45 @@ std::string columnHeader(std::string_view channel, Tap tap, std::string_view uni
     return csvCell(name);
 }
 
+bool isTraceOnly(std::string_view header)
+{
+    const auto name = trimmed(header.substr(0, header.find('[')));
+    return name.ends_with(".code") || name.ends_with(".age") || name.ends_with(".shown");
+}
+
+namespace {
+
+/// Moves the cells of a row into one before it; false when both fill the same column.
+bool joined(CsvTable& table, std::size_t into, std::size_t row)
+{
+    const auto isFilled = [](double cell) { return !std::isnan(cell) || isDropout(cell); };
+    for (std::size_t i = 1; i < table.columns.size(); ++i)
+        if (isFilled(table.columns[i][into]) && isFilled(table.columns[i][row]))
+            return false;
+    for (std::size_t i = 1; i < table.columns.size(); ++i)
+        if (isFilled(table.columns[i][row]))
+            table.columns[i][into] = table.columns[i][row];
+    return true;
+}
+
+} // namespace
+
+void joinInstants(CsvTable& table)
+{
+    if (table.rows() < 2)
+        return;
+    std::size_t last = 0;
+    for (std::size_t row = 1; row < table.rows(); ++row) {
+        if (table.columns.front()[row] == table.columns.front()[last] && joined(table, last, row))
+            continue;
+        ++last;
+        for (auto& column : table.columns)
+            column[last] = column[row];
+    }
+    for (auto& column : table.columns)
+        column.resize(last + 1);
+}
+
 std::size_t dropDisorder(CsvTable& table)
 {
     if (table.columns.empty())
@@ -95,6 +134,8 @@ Result<std::vector<Capture>> capturesOf(const CsvTable& table)
     }
     std::vector<Capture> captures;
     for (std::size_t i = 1; i < table.header.size(); ++i) {
+        if (isTraceOnly(table.header[i]))
+            continue;
         auto capture = columnNamed(table.header[i]);
         if (!capture)
             return capture.error();

@@ -29,6 +29,13 @@ std::string columnHeader(std::string_view channel, Tap tap, std::string_view uni
 /// sample without a value; alone, both are the latter. Error with the line or column otherwise.
 Result<std::vector<Capture>> capturesOf(const CsvTable& table);
 
+/// Returns whether a column of a trace is no recording: a code, an age, what was shown.
+bool isTraceOnly(std::string_view header);
+
+/// Brings neighbouring rows of one instant together where they fill different columns, as those of
+/// a trace do.
+void joinInstants(CsvTable& table);
+
 /// Removes the rows whose time, the first column, does not follow the row before; returns how many.
 std::size_t dropDisorder(CsvTable& table);
 

@@ -87,6 +87,10 @@ void CsvReader::readHeader(std::string_view row)
         m_header.emplace_back(m_form.hasHeader ? std::string(trimmed(cell))
                                                : fmt::format("column {}", m_header.size() + 1));
     m_columns.resize(m_header.size());
+    m_form.kinds.resize(m_header.size(), CsvKind::Number);
+    for (std::size_t i = 0; i < m_header.size(); ++i)
+        if (m_form.isIgnored != nullptr && m_form.isIgnored(m_header[i]))
+            m_form.kinds[i] = CsvKind::Ignored;
     bool isPlain = true;
     for (std::size_t i = 0; i < m_header.size(); ++i)
         isPlain = isPlain && kindOf(i) == CsvKind::Number;

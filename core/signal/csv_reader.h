@@ -27,6 +27,7 @@ enum class CsvKind {
 struct CsvForm {
     std::vector<CsvKind> kinds{}; ///< of the columns; those beyond are numbers
     bool hasHeader = true; ///< without one the columns are "column 1" and so on
+    bool (*isIgnored)(std::string_view header) = nullptr; ///< columns by their names, too
     std::size_t expectedBytes = 0; ///< of the whole file, where known, to make room at once
 };
 

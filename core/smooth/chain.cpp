@@ -1,5 +1,7 @@
 #include "smooth/chain.h"
 
+#include "base/ticks.h"
+
 #include <algorithm>
 #include <cassert>
 #include <cmath>
@@ -76,7 +78,7 @@ private:
     {
         if (!m_step.byAlpha && this->m_sinceValid != m_alphaSeconds) {
             m_alphaSeconds = this->m_sinceValid;
-            m_alpha = static_cast<Real>(-std::expm1(-this->m_sinceValid / m_step.tau));
+            m_alpha = static_cast<Real>(f64::ft_share(this->m_sinceValid, m_step.tau));
         }
         return m_alpha;
     }
@@ -198,21 +200,20 @@ class ExtremeRun : public StepRun {
 public:
     explicit ExtremeRun(const StepSpec& step)
         : m_sign(step.kind == StepKind::PeakHold ? 1 : -1)
-        , m_hold(step.hold)
+        , m_hold(ticksFromSeconds(step.hold))
     {
     }
 
     void run(std::span<const double> seconds, std::span<double> values) override
     {
         for (std::size_t i = 0; i < values.size(); ++i) {
-            m_sinceValid += seconds[i];
+            m_age += ticksFromSeconds(seconds[i]);
             if (std::isnan(values[i]))
                 continue;
-            m_age += std::exchange(m_sinceValid, 0);
             if (!m_started || m_sign * values[i] >= m_sign * m_last
-                || (m_hold > 0 && m_age > m_hold)) {
+                || (m_hold > Ticks{} && m_age > m_hold)) {
                 m_last = values[i];
-                m_age = 0;
+                m_age = {};
             }
             m_started = true;
             values[i] = m_last;
@@ -220,8 +221,9 @@ public:
     }
 
 private:
-    double m_sign, m_hold;
-    double m_sinceValid = 0, m_age = 0, m_last = 0;
+    double m_sign;
+    Ticks m_hold, m_age; // whole nanoseconds: many samples add up to no error
+    double m_last = 0;
     bool m_started = false;
 };
 

@@ -17,7 +17,7 @@ constexpr int longestResponse = 100000;
 
 double alphaOf(const StepSpec& step, double sampleSeconds)
 {
-    return step.byAlpha ? step.alpha : -std::expm1(-sampleSeconds / step.tau);
+    return step.byAlpha ? step.alpha : f64::ft_share(sampleSeconds, step.tau);
 }
 
 double measuredNoiseGain(const std::vector<StepSpec>& steps, double sampleSeconds)

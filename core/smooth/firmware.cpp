@@ -2,12 +2,14 @@
 
 #include "base/c_text.h"
 #include "base/number_text.h"
+#include "base/ticks.h"
 #include "kernel/kernel_text.h"
 #include "smooth/chain.h"
 #include "smooth/step_text.h"
 
 #include <cmath>
 #include <functional>
+#include <vector>
 
 #include <fmt/format.h>
 
@@ -17,7 +19,7 @@ namespace {
 
 /// A step in C: what it keeps from value to value, and how x becomes the next x.
 struct StepInC {
-    std::string function; ///< of the kernel; empty when it needs none
+    std::vector<std::string> functions; ///< of the kernel
     std::string keeps;
     std::string turns;
     bool usesSince = false; ///< the seconds since the last value that was a number
@@ -31,12 +33,12 @@ std::string remembering(const std::string& call)
 
 StepInC averageInC(const std::string& real, const std::string& id, int window)
 {
-    return {"ft_average",
+    return {{"ft_average"},
         fmt::format("static {} ring[{}], sum;\nstatic int count, next;\n", real, window),
         fmt::format("x = {}_average(ring, {}, &count, &next, &sum, x);\n", id, window)};
 }
 
-/// A peak or a minimum; its age counts in seconds.
+/// A peak or a minimum; its age counts in whole nanoseconds, as many sums of seconds drift.
 StepInC extremeInC(const StepSpec& step, const std::string& real)
 {
     const char* over = step.kind == StepKind::PeakHold ? ">=" : "<=";
@@ -44,11 +46,11 @@ StepInC extremeInC(const StepSpec& step, const std::string& real)
         return {{}, fmt::format("static {} last;\nstatic int started;\n", real),
             fmt::format(
                 "if (!started || x {} last)\n    last = x;\nstarted = 1;\nx = last;\n", over)};
-    return {{}, fmt::format("static {} last;\nstatic double age;\nstatic int started;\n", real),
+    return {{}, fmt::format("static {} last;\nstatic long long age;\nstatic int started;\n", real),
         fmt::format(
-            "age += since;\nif (!started || x {} last || age > {}) {{\n    last = x;\n    age "
-            "= 0;\n}}\nstarted = 1;\nx = last;\n",
-            over, numberInC(step.hold, false)),
+            "age += (long long)(since * 1e9 + 0.5);\nif (!started || x {} last || age > {}LL) {{\n"
+            "    last = x;\n    age = 0;\n}}\nstarted = 1;\nx = last;\n",
+            over, ticksFromSeconds(step.hold).ns),
         true};
 }
 
@@ -65,12 +67,12 @@ StepInC stepInC(const StepSpec& step, NumberKind kind, double sampleSeconds, con
     case StepKind::MainsCycles:
         return averageInC(real, id, mainsWindow(step, sampleSeconds));
     case StepKind::Median:
-        return {"ft_median",
+        return {{"ft_median"},
             fmt::format(
                 "static {0} ring[{1}], sorted[{1}];\nstatic int count, next;\n", real, step.window),
             fmt::format("x = {}_median(ring, sorted, {}, &count, &next, x);\n", id, step.window)};
     case StepKind::SpikeGate:
-        return {"ft_spike_gate",
+        return {{"ft_spike_gate"},
             fmt::format("static {0} ring[{1}], scratch[{1}], waiting[{2}], last;\nstatic int "
                         "count, next, gated, side;\n",
                 real, step.window, step.refill),
@@ -78,15 +80,15 @@ StepInC stepInC(const StepSpec& step, NumberKind kind, double sampleSeconds, con
                         "&gated, &side,\n    &last, x, {}, {});\n",
                 id, step.window, step.refill, number(step.k), number(step.least))};
     case StepKind::SlewLimit:
-        return {"ft_slew", remembers,
+        return {{"ft_slew"}, remembers,
             remembering(fmt::format("{}_slew(last, x, {} * ({})since)", id, limit, real)), true};
     case StepKind::DeadBand:
-        return {"ft_dead_band", remembers,
+        return {{"ft_dead_band"}, remembers,
             remembering(fmt::format("{}_dead_band(last, x, {})", id, limit))};
     case StepKind::StillBelow:
-        return {"ft_still_below", {}, fmt::format("x = {}_still_below(x, {});\n", id, limit)};
+        return {{"ft_still_below"}, {}, fmt::format("x = {}_still_below(x, {});\n", id, limit)};
     case StepKind::DigitHysteresis:
-        return {"ft_last_digit", remembers,
+        return {{"ft_last_digit"}, remembers,
             fmt::format("x = {}_last_digit(last, x, {}, {}, started);\nlast = x;\nstarted = 1;\n",
                 id, limit, number(step.beyond))};
     case StepKind::PeakHold:
@@ -96,13 +98,13 @@ StepInC stepInC(const StepSpec& step, NumberKind kind, double sampleSeconds, con
         break;
     }
     if (step.byAlpha)
-        return {"ft_exponential", remembers,
+        return {{"ft_exponential"}, remembers,
             remembering(fmt::format("{}_exponential(last, x, {})", id, number(step.alpha)))};
     // After a gap the old value counts for less.
     const auto alpha =
-        fmt::format("since == {} ? {} : ({})-expm1(-since / {})", numberInC(sampleSeconds, false),
-            number(-std::expm1(-sampleSeconds / step.tau)), real, numberInC(step.tau, false));
-    return {"ft_exponential", remembers,
+        fmt::format("since == {} ? {} : ({}){}_share(since, {})", numberInC(sampleSeconds, false),
+            number(f64::ft_share(sampleSeconds, step.tau)), real, id, numberInC(step.tau, false));
+    return {{"ft_share", "ft_exponential"}, remembers,
         remembering(fmt::format("{}_exponential(last, x,\n    {})", id, alpha)), true};
 }
 
@@ -133,8 +135,7 @@ std::string smoothingForFirmware(const std::vector<StepSpec>& steps, NumberKind 
         if (step.isOff || (hasWindow(step.kind) && step.window == 1)) // which changes nothing
             continue;
         const auto c = stepInC(step, kind, sampleSeconds, id);
-        if (!c.function.empty())
-            functions.push_back(c.function);
+        functions.insert(functions.end(), c.functions.begin(), c.functions.end());
         usesSince = usesSince || c.usesSince;
         body +=
             fmt::format("    {{ /* {} */\n{}    }}\n", stepText(step), indented(c.keeps + c.turns));

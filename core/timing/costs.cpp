@@ -6,13 +6,38 @@ OperationCosts operationCosts(ProcessorClass processor)
 {
     switch (processor) {
     case ProcessorClass::Bits8At16MHz:
-        return {4e-6, 18.5e-6, 29.1e-6, 171e-6, 150e-6};
+        return {4e-6, 9.7e-6, 5e-6, 171e-6, 150e-6};
     case ProcessorClass::Bits32At80MHz:
-        return {1e-6, 1.5e-6, 2.2e-6, 12e-6, 14e-6};
+        return {1e-6, 0.75e-6, 3e-6, 12e-6, 14e-6};
     case ProcessorClass::Bits32At240MHz:
         break;
     }
-    return {0.5e-6, 0.1e-6, 0.2e-6, 3e-6, 4e-6};
+    return {0.5e-6, 0.05e-6, 2e-6, 3e-6, 4e-6};
+}
+
+double scaleOperations(const ScalingSpec& scaling, SensorKind sensor)
+{
+    constexpr double line = 2;
+    constexpr double function = 20;
+    switch (scaling.kind) {
+    case ScalingKind::FromParts:
+        // The resistance from the codes, then its curve.
+        return isResistive(sensor) ? 2 * line + function + line : line;
+    case ScalingKind::SteinhartHart:
+        return 2 * line + function + 3 * line;
+    case ScalingKind::Polynomial:
+        return line * static_cast<double>(scaling.coefficients.size());
+    case ScalingKind::Table:
+        return 2 * line + static_cast<double>(scaling.points.size());
+    case ScalingKind::Formula:
+        return 2 * function;
+    case ScalingKind::Linear:
+    case ScalingKind::Ratio:
+    case ScalingKind::TwoPoints:
+    case ScalingKind::RangeMap:
+        break;
+    }
+    return line;
 }
 
 } // namespace fern

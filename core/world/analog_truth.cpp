@@ -1,6 +1,9 @@
 #include "world/analog_truth.h"
 
 #include "base/random.h"
+#include "curves/sine.h"
+
+#include <algorithm>
 
 namespace fern {
 
@@ -24,8 +27,19 @@ AnalogTruth drawTruth(const AnalogNominal& nominal, std::uint64_t seed, std::str
     truth.input.r1 += nominal.sourceOhms;
     truth.reference = nominal.reference * (1 + referenceError);
     truth.offsetVolts = nominal.offsetHalfWidthLsb * draws.symmetric(3) * nominal.lsbVolts;
+    // Both parts together stay within the half width.
+    const double width = nominal.nonlinearityHalfWidthLsb * nominal.lsbVolts;
+    const double share = 0.5 + 0.5 * draws.symmetric(6);
+    truth.bowVolts = width * share * draws.symmetric(5);
+    truth.waveVolts = width * (1 - share) * draws.symmetric(7);
     truth.noiseVolts = nominal.noiseLsb * nominal.lsbVolts;
     return truth;
+}
+
+double nonlinearityAt(const AnalogTruth& truth, double volts)
+{
+    const double turns = std::clamp(volts / truth.reference, -1.0, 1.0) / 2;
+    return truth.bowVolts * sineOfTurns(turns) + truth.waveVolts * sineOfTurns(2 * turns);
 }
 
 } // namespace fern

@@ -18,6 +18,7 @@ struct AnalogNominal {
     double reference = 1;
     double referenceTolerancePercent = 0;
     double offsetHalfWidthLsb = 0;
+    double nonlinearityHalfWidthLsb = 0; ///< integral
     double noiseLsb = 0; ///< rms
     double lsbVolts = 0;
 };
@@ -26,8 +27,13 @@ struct AnalogTruth {
     AnalogInput input;
     double reference = 1; ///< volts
     double offsetVolts = 0; ///< of the converter
+    double bowVolts = 0, waveVolts = 0; ///< of its nonlinearity: half a sine and a whole one
     double noiseVolts = 0; ///< rms at the pin
 };
+
+/// Returns by how many volts the converter's transfer is off a straight line at a pin's volts: zero
+/// at both ends of its range, and nowhere more than its integral nonlinearity.
+double nonlinearityAt(const AnalogTruth& truth, double volts);
 
 /// Draws one specimen. Every value is uniform within its tolerance; the same seed and channel give
 /// the same specimen.

@@ -229,10 +229,11 @@ std::string keyCodeOf(const std::vector<NameSpec>& names, std::string_view key)
 {
     for (const auto& name : names)
         if (name.name == key)
-            return name.code;
-    const bool isCode = key.size() == 8
-        && key.find_first_not_of("0123456789ABCDEFabcdef") == std::string_view::npos;
-    return isCode ? std::string(key) : std::string();
+            return asKeyCode(name.code);
+    const auto code = asKeyCode(key);
+    const bool isCode = code.size() == 8
+        && code.find_first_not_of("0123456789ABCDEF") == std::string::npos;
+    return isCode ? code : std::string();
 }
 
 Press pressOf(std::string_view what)

@@ -3,8 +3,21 @@
 #include "curves/sine.h"
 
 #include <algorithm>
+#include <cmath>
+#include <numbers>
 
 namespace fern {
+
+namespace {
+
+/// What a capacitor lets through of a spike, which lasts about a millisecond (common practice).
+double spikeShare(double timeConstant)
+{
+    constexpr double lasts = 1e-3;
+    return timeConstant > 0 ? 1 - std::exp(-lasts / timeConstant) : 1;
+}
+
+} // namespace
 
 Faults::Faults(std::vector<FaultSpec> faults, std::uint64_t seed, std::string_view channel)
     : m_faults(std::move(faults))
@@ -21,9 +34,11 @@ const FaultSpec* Faults::find(FaultKind kind, double seconds) const
     return found == m_faults.end() ? nullptr : &*found;
 }
 
-double Faults::hum(double seconds, double hertz) const
+double Faults::hum(double seconds, double hertz, double timeConstant) const
 {
-    return sineOfTurns(seconds * hertz + m_phase);
+    const double radians = 2 * std::numbers::pi * hertz * timeConstant;
+    return sineOfTurns(seconds * hertz + m_phase - std::atan(radians) / (2 * std::numbers::pi))
+        / std::sqrt(1 + radians * radians);
 }
 
 double Faults::seenSeconds(double seconds) const
@@ -32,7 +47,8 @@ double Faults::seenSeconds(double seconds) const
     return stuck == nullptr ? seconds : stuck->from;
 }
 
-double Faults::lasting(double seconds, double volts, double reference) const
+double Faults::lasting(
+    double seconds, double volts, double reference, const PinHold& hold) const
 {
     if (const auto* drift = find(FaultKind::Drift, seconds))
         volts += inSi(drift->amount) * (seconds - drift->from) / 60;
@@ -40,22 +56,28 @@ double Faults::lasting(double seconds, double volts, double reference) const
         // A high-impedance pin drifts about the middle and couples the mains.
         const double wander = 0.6 * sineOfTurns(seconds / 7 + m_phase)
             + 0.4 * sineOfTurns(seconds / 2.3 + 3 * m_phase);
-        volts = reference * (0.45 + 0.15 * wander + 0.12 * hum(seconds, floating->hertz));
+        const double open = reference * (0.45 + 0.15 * wander + 0.12 * hum(seconds, floating->hertz));
+        // Leakage and stray coupling stand behind some 10 MΩ (common practice).
+        constexpr double strayOhms = 10e6;
+        const double share = strayOhms / (strayOhms + hold.ohms);
+        volts = std::isinf(hold.ohms) ? open : open + share * (hold.volts - open);
     }
     return volts;
 }
 
-double Faults::disturbed(double seconds, std::int64_t index, double volts) const
+double Faults::disturbed(
+    double seconds, std::int64_t index, double volts, double timeConstant) const
 {
     const auto at = static_cast<std::uint64_t>(index);
     if (const auto* noise = find(FaultKind::Noise, seconds))
         volts += inSi(noise->amount) * m_noise.normal(at);
     if (const auto* mains = find(FaultKind::Hum, seconds))
-        volts += inSi(mains->amount) * hum(seconds, mains->hertz);
+        volts += inSi(mains->amount) * hum(seconds, mains->hertz, timeConstant);
     if (const auto* spikes = find(FaultKind::Spikes, seconds))
         if (m_chance.uniform(at) < spikes->share)
-            volts += m_noise.symmetric(at + (1ULL << 40U)) < 0 ? -inSi(spikes->amount)
-                                                               : inSi(spikes->amount);
+            volts += spikeShare(timeConstant)
+                * (m_noise.symmetric(at + (1ULL << 40U)) < 0 ? -inSi(spikes->amount)
+                                                             : inSi(spikes->amount));
     if (const auto* open = find(FaultKind::Dropouts, seconds))
         if (m_chance.uniform(at + (1ULL << 41U)) < open->share)
             volts = 0;

@@ -5,10 +5,17 @@
 #include "base/random.h"
 #include "world/spec.h"
 
+#include <limits>
 #include <string_view>
 #include <vector>
 
 namespace fern {
+
+/// The resistor that holds a pin while nothing else is on it.
+struct PinHold {
+    double ohms = std::numeric_limits<double>::infinity();
+    double volts = 0; ///< to which it goes
+};
 
 class Faults {
 public:
@@ -20,19 +27,22 @@ public:
     /// Returns the time whose truth the sensor shows: that of the fault's begin while it is stuck.
     double seenSeconds(double seconds) const;
 
-    /// Returns what drift and a loose wire make of the volts at a pin with that reference.
-    double lasting(double seconds, double volts, double reference) const;
+    /// Returns what drift and a loose wire make of the volts at a pin with that reference. What
+    /// holds the pin holds it the better, the less ohms it has.
+    double lasting(double seconds, double volts, double reference, const PinHold& hold = {}) const;
 
-    /// Returns the volts with noise, hum, spikes and dropouts of the sample with that index.
-    double disturbed(double seconds, std::int64_t index, double volts) const;
+    /// Returns the volts with noise, hum, spikes and dropouts of the sample with that index. Hum and
+    /// spikes come through a capacitor at the pin with that time constant, in seconds.
+    double disturbed(
+        double seconds, std::int64_t index, double volts, double timeConstant = 0) const;
 
     /// Returns whether what a device says with that index arrives damaged.
     bool isDamaged(double seconds, std::int64_t index) const;
 
 private:
     const FaultSpec* find(FaultKind kind, double seconds) const;
-    /// A hum of its own phase, −1 … 1.
-    double hum(double seconds, double hertz) const;
+    /// A hum of its own phase, −1 … 1, behind a low-pass.
+    double hum(double seconds, double hertz, double timeConstant = 0) const;
 
     std::vector<FaultSpec> m_faults;
     RandomStream m_noise{0, "", ""};

@@ -4,6 +4,7 @@
 
 #include "base/archive.h"
 #include "base/names.h"
+#include "parts/pin_spec.h"
 #include "signal/tap.h"
 
 #include <string>
@@ -114,6 +115,7 @@ struct PulseSpec {
     PulseMeasure measure = PulseMeasure::Gate; ///< of a rate
     Quantity timeOut{0, "s"}; ///< a period longer than that is a standstill; 0 s: it never is
     int counterBits = 0; ///< of a total's counter, at which it rolls over; 0: never
+    LinePull pull = LinePull::None; ///< at its pin, where no module brings the pulses
 
     bool operator==(const PulseSpec&) const = default;
 };
@@ -126,6 +128,7 @@ template <class Archive> void describe(Archive& a, PulseSpec& p)
     a.number("dutyPercent", p.dutyPercent, {1, 99});
     a.quantity("bounce", p.bounce, "s", {0, 1});
     a.quantity("holdOff", p.holdOff, "s", {0, 60});
+    a.optionalChoice("pull", p.pull, linePullWords);
     if (p.gives == PulseGives::Rate) {
         a.optionalChoice("measure", p.measure, pulseMeasureWords);
         a.optionalQuantity("timeOut", p.timeOut, "s", {0, 3600});
@@ -186,6 +189,7 @@ struct SwitchSpec {
     bool isPressedLow = true; ///< a pull-up holds the pin, the contact draws it down
     Quantity bounce{5, "ms"};
     Quantity debounce{20, "ms"}; ///< a new level counts when it has lasted so long
+    LinePull pull = LinePull::None; ///< at its pin, where no module brings the contact
 
     bool operator==(const SwitchSpec&) const = default;
 };
@@ -194,6 +198,7 @@ template <class Archive> void describe(Archive& a, SwitchSpec& s)
     a.boolean("pressedIsLow", s.isPressedLow);
     a.quantity("bounce", s.bounce, "s", {0, 1});
     a.quantity("debounce", s.debounce, "s", {0, 10});
+    a.optionalChoice("pull", s.pull, linePullWords);
 }
 
 struct KeyCodeSpec {

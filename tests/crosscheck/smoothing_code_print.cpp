@@ -2,6 +2,7 @@
 // compiler can prove the C that is copied for the firmware:
 //     smoothing_code_print c        a C program that prints every smoothed value
 //     smoothing_code_print values   the same values, computed here
+//     smoothing_code_print board    a C program without printing, for a board's linker
 // Values are printed as %a of a double: every bit counts.
 
 #include "smooth/chain.h"
@@ -74,11 +75,13 @@ void printValues(const std::vector<StepSpec>& steps, NumberKind kind)
 
 int main(int argc, char** argv)
 {
-    const bool asProgram = argc == 2 && std::string(argv[1]) == "c";
+    const std::string mode = argc == 2 ? argv[1] : "";
+    const bool isForBoard = mode == "board";
+    const bool asProgram = mode == "c" || isForBoard;
     std::string calls;
     int number = 0;
     if (asProgram)
-        fmt::print("#include <math.h>\n#include <stdio.h>\n");
+        fmt::print("#include <math.h>\n{}", isForBoard ? "" : "#include <stdio.h>\n");
     for (const auto& steps : chains())
         for (const auto kind : {NumberKind::Float32, NumberKind::Float64}) {
             if (!asProgram) {
@@ -87,11 +90,17 @@ int main(int argc, char** argv)
             }
             const auto name = fmt::format("case{}", number++);
             fmt::print("{}", smoothingForFirmware(steps, kind, sampleSeconds, name, "V"));
-            calls += fmt::format("    for (i = 0; i < COUNT; ++i)\n        show({}_smoothed(({})"
-                                 "series[i]));\n",
-                name, kind == NumberKind::Float32 ? "float" : "double");
+            const char* real = kind == NumberKind::Float32 ? "float" : "double";
+            calls += isForBoard
+                ? fmt::format("    out = {}_smoothed(({})in);\n", name, real)
+                : fmt::format("    for (i = 0; i < COUNT; ++i)\n        show({}_smoothed(({})"
+                              "series[i]));\n",
+                      name, real);
         }
-    if (!asProgram)
+    if (isForBoard)
+        fmt::print("static volatile double in, out;\nint main(void)\n{{\n{}    return 0;\n}}\n",
+            calls);
+    if (mode != "c")
         return 0;
     std::string list;
     for (const double value : series())

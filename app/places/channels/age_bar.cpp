@@ -32,7 +32,8 @@ void AgeBar::showAge(const AgeBreakdown& age, double wishedSeconds)
     m_wished = wishedSeconds;
     QStringList words;
     for (const auto& part : age.parts())
-        words << tr("%1 %2").arg(qText(part.name), duration(part.seconds));
+        if (part.seconds > 0)
+            words << tr("%1 %2").arg(qText(part.name), duration(part.seconds));
     setAccessibleName(tr("Oldest number %1, wished at most %2: %3")
                           .arg(duration(age.oldest()), duration(wishedSeconds),
                               words.join(QStringLiteral(", "))));
@@ -42,7 +43,7 @@ void AgeBar::showAge(const AgeBreakdown& age, double wishedSeconds)
 void AgeBar::paintEvent(QPaintEvent* /*event*/)
 {
     const auto& t = tokens();
-    const std::array<QColor, 6> colours{t.moss, t.accent, t.brick, t.sky, t.amber, t.trace};
+    const std::array<QColor, 7> colours{t.soft, t.moss, t.accent, t.brick, t.sky, t.amber, t.trace};
     const auto parts = m_age.parts();
     QPainter painter(this);
     const double most = std::max(m_age.oldest(), m_wished) * 1.02;
@@ -51,6 +52,8 @@ void AgeBar::paintEvent(QPaintEvent* /*event*/)
     constexpr double barHeight = 16;
     double at = 0;
     for (std::size_t i = 0; i < parts.size(); ++i) {
+        if (parts[i].seconds <= 0)
+            continue;
         painter.fillRect(
             QRectF(x(at), barTop, std::max(1.0, x(parts[i].seconds)), barHeight), colours[i]);
         at += parts[i].seconds;
@@ -68,8 +71,13 @@ void AgeBar::paintEvent(QPaintEvent* /*event*/)
         QRectF(0, y, width(), 15), Qt::AlignLeft, tr("oldest %1").arg(duration(m_age.oldest())));
     painter.setFont(wordFont(12));
     y += 18;
-    const double rowHeight = std::min(18.0, (height() - y) / static_cast<double>(parts.size()));
+    const auto rows = std::count_if(
+        parts.begin(), parts.end(), [](const auto& part) { return part.seconds > 0; });
+    const double rowHeight =
+        std::min(18.0, (height() - y) / static_cast<double>(std::max<std::ptrdiff_t>(1, rows)));
     for (std::size_t i = 0; i < parts.size(); ++i) {
+        if (parts[i].seconds <= 0)
+            continue;
         painter.fillRect(QRectF(0, y + rowHeight / 2 - 4, 8, 8), colours[i]);
         painter.setPen(t.soft);
         painter.drawText(QRectF(14, y, 90, rowHeight), Qt::AlignVCenter, qText(parts[i].name));

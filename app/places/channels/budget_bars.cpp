@@ -33,7 +33,7 @@ void BudgetBars::showBars(const std::array<BudgetBar, 2>& bars, const PlainReade
     const auto honest = [&](std::size_t i) {
         return m_bars[i].isKnown() ? QString::number(m_bars[i].honest) : tr("not known how many");
     };
-    setAccessibleName(tr("Honest digits: %1 decimals are accurate, %2 repeat, %3 are shown")
+    setAccessibleName(tr("Honest decimals: %1 accurate, %2 repeating; shown: %3")
                           .arg(honest(0), honest(1))
                           .arg(m_decimals));
     update();

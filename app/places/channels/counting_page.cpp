@@ -155,11 +155,12 @@ void CountingPage::showView(const RunView& view)
         c.source.pulses.input == PulseInput::Polled ? tr("polled") : tr("by interrupt");
     m_words->setText(view.pulses.happened <= 0
             ? tr("No pulse came in the last seconds.")
-            : tr("Of %1 pulses of the last seconds %2 were counted, %3: %4 lost.")
+            : tr("Of %1 pulses of the last seconds %2 were counted, %3: %4 %5.")
                   .arg(view.pulses.happened)
                   .arg(view.pulses.counted)
                   .arg(how)
-                  .arg(std::max<std::int64_t>(0, lost)));
+                  .arg(std::abs(lost))
+                  .arg(lost < 0 ? tr("too many") : tr("lost")));
     m_interrupt->setVisible(c.source.pulses.input == PulseInput::Polled);
     if (std::exchange(m_shown, view.fixed) == view.fixed)
         return;

@@ -3,6 +3,7 @@
 #include "judge/rules/rules.h"
 
 #include "base/number_text.h"
+#include "instrument/edits.h"
 #include "instrument/parts_view.h"
 #include "judge/address_ways.h"
 #include "judge/part_fix.h"
@@ -140,6 +141,19 @@ void tooSlow(
     out.push_back(std::move(finding));
 }
 
+void tooMuchOnALine(const BusView& view, const I2cLimits& limits, Findings& out)
+{
+    const double most = limits.farad * 1e12;
+    out.push_back({"P07", Severity::Check, view.place,
+        fmt::format("A line of {} has {} pF, {} are allowed", busName(*view.bus),
+            significantText(view.farad * 1e12, 3), significantText(most, 3)),
+        fmt::format("{} of wire and {} modules. Up to {} pF one resistor can satisfy both the rise "
+                    "time and the outputs. A second bus, shorter wires, or a multiplexer or "
+                    "repeater in between make it less.",
+            toText(view.bus->wireLength), view.modules.size(), significantText(most, 3)),
+        "UM10204, table 10", {}, {}});
+}
+
 } // namespace
 
 void checkPullUps(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
@@ -148,7 +162,7 @@ void checkPullUps(const Instrument& in, const PlainInstrument& /*plain*/, Findin
         const auto limits = i2cLimits(inSi(view.bus->speed));
         if (view.bus->kind != BusKind::I2c || view.modules.empty() || !limits)
             continue;
-        const auto window = pullUpWindow(*limits, inSi(view.bus->pullUpTo), view.farad);
+        const auto window = pullUpWindow(*limits, view.pullUpVolts, view.farad);
         if (view.pullUpOhm == 0)
             out.push_back({"P07", Severity::Stop, view.place,
                 fmt::format("{} has no pull-up resistors", busName(*view.bus)),
@@ -159,6 +173,8 @@ void checkPullUps(const Instrument& in, const PlainInstrument& /*plain*/, Findin
                         bus.pullUp = {4.7, "kohm"};
                     })},
                 {}});
+        else if (view.farad > limits->farad)
+            tooMuchOnALine(view, *limits, out);
         else if (view.pullUpOhm < window.least)
             tooStrong(view, window, out);
         else if (view.pullUpOhm > window.most)
@@ -201,10 +217,46 @@ std::span<const double> usualRates(BusKind kind)
                                 : std::span<const double>();
 }
 
+/// "9600 Hz", "400 kHz".
+std::string rateText(double hertz)
+{
+    constexpr double kilo = 1e3;
+    return hertz < 100 * kilo ? fmt::format("{} Hz", significantText(hertz, 6))
+                              : significantText(hertz / kilo, 6) + " kHz";
+}
+
+} // namespace
+
+namespace {
+
+/// What a display says of its clock counts only while its part hangs on no bus.
+void checkDisplayClock(const Instrument& in, const Display& display, Findings& out)
+{
+    const auto& clock = busSpeedOf(in, display);
+    if (display.busSpeed.value == 0 || inSi(display.busSpeed) == inSi(clock))
+        return;
+    out.push_back({"P21", Severity::Note, fmt::format("/displays/{}/busSpeed", display.id),
+        fmt::format("The {} of {} do not count", toText(display.busSpeed), display.id),
+        fmt::format("Its part hangs on a bus, which runs at {}.", toText(clock)),
+        "every part of a bus follows one clock",
+        {{"Leave it to the bus",
+            [id = display.id](const Instrument& before) -> Result<Instrument> {
+                const auto* found = findById(before.displays, id);
+                if (found == nullptr)
+                    return Error{ErrorCode::NotFound, "the display is gone", ""};
+                Display right = *found;
+                right.busSpeed.value = 0;
+                return withDisplay(before, right);
+            }}},
+        {}});
+}
+
 } // namespace
 
 void checkBusClock(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
+    for (const auto& display : in.displays)
+        checkDisplayClock(in, *display, out);
     for (const auto& view : busViews(in)) {
         const auto usual = usualRates(view.bus->kind);
         const double rate = inSi(view.bus->speed);
@@ -218,11 +270,11 @@ void checkBusClock(const Instrument& in, const PlainInstrument& /*plain*/, Findi
                 below = r <= rate ? r : below;
             const double better = lostZero ? rate * 10 : below;
             out.push_back({"P21", Severity::Note, view.place,
-                fmt::format("{} Hz is no usual rate of {}", shortestText(rate), busName(*view.bus)),
+                fmt::format("{} is no usual rate of {}", rateText(rate), busName(*view.bus)),
                 lostZero ? "Ten times as much is one: was a zero lost?"
                          : "Both ends must have the same rate, and libraries know the usual ones.",
                 "UM10204, table 1; common practice",
-                {busFix(fmt::format("Set it to {} Hz", shortestText(better)), *view.board,
+                {busFix("Set it to " + rateText(better), *view.board,
                     view.bus->id,
                     [better](BusSpec& bus) {
                         bus.speed = {better, "Hz"};

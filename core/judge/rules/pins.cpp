@@ -14,8 +14,10 @@
 #include "parts/power.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <optional>
+#include <set>
 
 #include <fmt/format.h>
 
@@ -47,12 +49,13 @@ void addMove(Finding& finding, const std::vector<PinUse>& uses, const PinUse& us
 void checkPinTwice(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
     const auto uses = pinUses(in);
+    std::set<std::pair<const Part*, std::string_view>> told; // a pin once
     for (std::size_t i = 0; i < uses.size(); ++i)
         for (std::size_t j = i + 1; j < uses.size(); ++j) {
             const auto& a = uses[i];
             const auto& b = uses[j];
             if (a.board == nullptr || a.board != b.board || a.pin != b.pin || a.pin.empty()
-                || isSameWire(a, b))
+                || mayShare(a, b) || !told.insert({a.board, a.pin}).second)
                 continue;
             Finding finding{"P04", Severity::Stop, b.place,
                 fmt::format("Pin {} is used by {} and {}", a.pin, a.words, b.words),
@@ -124,7 +127,11 @@ void checkPinNames(const Instrument& in, const PlainInstrument& /*plain*/, Findi
 {
     const auto uses = pinUses(in);
     for (const auto& use : uses) {
-        if (use.board == nullptr || use.board->pins.empty())
+        // What a channel reads and what a module brings is one wire, and told once.
+        const bool isTold = std::any_of(uses.data(), &use, [&](const PinUse& before) {
+            return before.board == use.board && before.pin == use.pin && mayShare(before, use);
+        });
+        if (use.board == nullptr || use.board->pins.empty() || (isTold && !use.pin.empty()))
             continue;
         const auto* pin = findPin(*use.board, use.pin);
         if (!use.pin.empty() && pin == nullptr) {
@@ -137,6 +144,87 @@ void checkPinNames(const Instrument& in, const PlainInstrument& /*plain*/, Findi
         addMove(out.back(), uses, use);
     }
 }
+
+namespace {
+
+/// Modules that work below their supply have a regulator; their pull-ups stand before or behind it.
+void checkDoubtfulPullUps(
+    const Instrument& in, const BusView& view, const Part& weakest, Findings& out)
+{
+    for (const auto* part : view.modules) {
+        const double supply = inputVolts(in.parts, *part);
+        if (inSi(part->port->pullUp) <= 0 || !(supply > inSi(weakest.levels->tolerates)))
+            continue;
+        out.push_back({"P06", Severity::Check, "/parts/" + part->id,
+            fmt::format("The pull-ups of {} may go to its {}, {} bears {}", partName(*part),
+                voltText(supply), partName(weakest), voltText(inSi(weakest.levels->tolerates))),
+            "It has a regulator of its own, and nobody told on which side of it the resistors are. "
+            "Measure a line of the module while nothing else is connected.",
+            "common practice",
+            {partFix(fmt::format("Take the pull-ups of {} off", partName(*part)), part->id,
+                [](Part& p) {
+                    p.port->pullUp = {0, "ohm"};
+                })},
+            {}});
+    }
+}
+
+/// The levels of a bus that is pulled up: what its parts bear, and what they see as high.
+void checkBusLevels(const Instrument& in, const BusView& view, Findings& out)
+{
+    if (view.pullUpOhm == 0)
+        return;
+    const double up = view.pullUpVolts;
+    auto members = view.modules;
+    members.push_back(view.board);
+    std::erase_if(members, [](const Part* part) { return !part->levels; });
+    double lowest = up;
+    for (const auto* part : members)
+        if (inSi(part->levels->drives) > 0)
+            lowest = std::min(lowest, inSi(part->levels->drives));
+    const auto weakest =
+        std::min_element(members.begin(), members.end(), [](const Part* a, const Part* b) {
+            return inSi(a->levels->tolerates) < inSi(b->levels->tolerates);
+        });
+    const auto deafest =
+        std::max_element(members.begin(), members.end(), [](const Part* a, const Part* b) {
+            return inSi(a->levels->highFrom) < inSi(b->levels->highFrom);
+        });
+    if (weakest == members.end())
+        return;
+    if (up > inSi((*weakest)->levels->tolerates)) {
+        Finding finding{"P06", Severity::Stop, view.place,
+            fmt::format("{} is pulled up to {}, {} bears {}", busName(*view.bus), voltText(up, 2),
+                partName(**weakest), voltText(inSi((*weakest)->levels->tolerates))),
+            "Pull the lines up to the lower supply; both sides see that as high, or a level "
+            "shifter stands between them.",
+            "absolute maximum of the class; UM10204, 3.1.2", {}, {}};
+        if (inSi(view.bus->pullUp) > 0 && inSi(view.bus->pullUpTo) > lowest)
+            finding.fixes.push_back(busFix(fmt::format("Pull up to {}", voltText(lowest)),
+                *view.board, view.bus->id, [lowest](BusSpec& bus) {
+                    bus.pullUpTo = {lowest, "V"};
+                }));
+        for (const auto* part : view.modules)
+            if (pullsUpTo(in, *part) > inSi((*weakest)->levels->tolerates))
+                finding.fixes.push_back(partFix(
+                    fmt::format("Take the pull-ups of {} off, they go to {}", partName(*part),
+                        voltText(pullsUpTo(in, *part))),
+                    part->id, [](Part& p) {
+                        p.port->pullUp = {0, "ohm"};
+                    }));
+        out.push_back(std::move(finding));
+    } else if (up < inSi((*deafest)->levels->highFrom)) {
+        out.push_back({"P06", Severity::Check, view.place,
+            fmt::format("{} is pulled up to {}, {} sees high from {}", busName(*view.bus),
+                voltText(up, 2), partName(**deafest), voltText(inSi((*deafest)->levels->highFrom))),
+            "It may work by luck. A level shifter makes it sure.", "thresholds of both classes", {},
+            {}});
+    } else {
+        checkDoubtfulPullUps(in, view, **weakest, out);
+    }
+}
+
+} // namespace
 
 void checkLevels(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
@@ -182,38 +270,56 @@ void checkLevels(const Instrument& in, const PlainInstrument& /*plain*/, Finding
                     partName(*part), voltText(inSi(theirs.highFrom))),
                 "It may work by luck. A level shifter makes it sure.");
     }
-    for (const auto& view : busViews(in)) {
-        const double up = inSi(view.bus->pullUpTo);
-        auto members = view.modules;
-        members.push_back(view.board);
-        const auto weakest = std::find_if(members.begin(), members.end(),
-            [&](const Part* part) { return part->levels && up > inSi(part->levels->tolerates); });
-        if (weakest == members.end() || view.pullUpOhm == 0)
-            continue;
-        double lowest = up;
-        for (const auto* part : members)
-            if (part->levels && inSi(part->levels->drives) > 0)
-                lowest = std::min(lowest, inSi(part->levels->drives));
-        out.push_back({"P06", Severity::Stop, view.place,
-            fmt::format("{} is pulled up to {}, {} bears {}", busName(*view.bus), voltText(up),
-                partName(**weakest), voltText(inSi((*weakest)->levels->tolerates))),
-            "Pull the lines up to the lower supply; both sides see that as high, or a level "
-            "shifter "
-            "stands between them.",
-            "absolute maximum of the class; UM10204, 3.1.2",
-            {busFix(fmt::format("Pull up to {}", voltText(lowest)), *view.board, view.bus->id,
-                [lowest](BusSpec& bus) {
-                    bus.pullUpTo = {lowest, "V"};
-                })},
-            {}});
-    }
+    for (const auto& view : busViews(in))
+        checkBusLevels(in, view, out);
 }
+
+namespace {
+
+/// A contact at a pin of a channel, which no module brings.
+void checkBareContact(
+    const Channel& channel, const std::vector<PinUse>& uses, Findings& out)
+{
+    const auto& source = channel.source;
+    const bool isSwitch = source.kind == SourceKind::Switch;
+    const auto pull = isSwitch ? source.contact.pull : source.pulses.pull;
+    const bool isBrought = std::any_of(uses.begin(), uses.end(), [&](const PinUse& use) {
+        return use.line != nullptr && use.line->isInput && use.pin == source.pin
+            && use.board != nullptr && use.board->id == source.board;
+    });
+    if ((!isSwitch && source.kind != SourceKind::Pulses) || pull != LinePull::None || isBrought
+        || source.pin.empty())
+        return;
+    const auto fix = [&](const char* label, LinePull kind) {
+        auto held = source;
+        (isSwitch ? held.contact.pull : held.pulses.pull) = kind;
+        return Fix{label, [id = channel.id, held](const Instrument& before) {
+                       return withSource(before, id, held);
+                   }};
+    };
+    out.push_back({"P08", Severity::Check, "/channels/" + channel.id + "/source",
+        fmt::format("Nothing says what holds pin {} of {}", source.pin, channel.name),
+        "A contact drives one level only. Open, its input wanders and takes up hum: it counts by "
+        "itself. A pull resistor holds it.",
+        "common practice",
+        {fix("Switch the pin's own pull resistor on", LinePull::Internal),
+            fix("Fit a resistor of 10 kΩ", LinePull::External)},
+        {}});
+}
+
+} // namespace
 
 void checkFloating(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
+    const auto uses = pinUses(in);
+    for (const auto& channel : in.channels)
+        checkBareContact(*channel, uses, out);
     for (const auto& part : in.parts)
         for (const auto& line : part->lines) {
-            if (!line.isContact || line.pull != LinePull::None || line.pin.empty())
+            // What has no levels cannot drive: a button, a bare reed.
+            const bool isPassive = line.isInput && !part->levels
+                && (line.role == PinRole::Digital || line.role == PinRole::Interrupt);
+            if ((!line.isContact && !isPassive) || line.pull != LinePull::None || line.pin.empty())
                 continue;
             const auto pull = [&](const char* label, LinePull kind) {
                 return lineFix(label, *part, line.name, [kind](LineSpec& l) { l.pull = kind; });
@@ -281,23 +387,16 @@ void checkEnoughPins(const Instrument& in, const PlainInstrument& /*plain*/, Fin
     for (const auto& board : in.parts) {
         if (board->pins.empty())
             continue;
-        const auto count = [&](PinRole role) {
-            return std::count_if(board->pins.begin(), board->pins.end(),
-                [&](const PinSpec& pin) { return has(pin, role); });
-        };
-        const auto wanted = [&](PinRole role) {
-            return std::count_if(uses.begin(), uses.end(),
-                [&](const PinUse& use) { return use.board == board.get() && use.role == role; });
-        };
-        if (wanted(PinRole::Analog) > count(PinRole::Analog))
+        const auto analog = pinsWanted(uses, *board, PinRole::Analog);
+        const auto inputs = analogPinsFor(uses, *board);
+        if (analog > inputs)
             out.push_back({"P14", Severity::Stop, "/parts/" + board->id,
-                fmt::format("{} analog inputs are wanted, {} has {}", wanted(PinRole::Analog),
-                    partName(*board), count(PinRole::Analog)),
+                fmt::format("{} analog inputs are wanted, {} has {} for them", analog,
+                    partName(*board), inputs),
                 "Ways out: a board with more inputs, a converter on the bus, a switch of inputs, "
                 "or a second small board.",
                 "pins of the board's class", {}, {}});
-        const auto all = static_cast<std::size_t>(std::count_if(
-            uses.begin(), uses.end(), [&](const PinUse& use) { return use.board == board.get(); }));
+        const auto all = pinsWanted(uses, *board);
         if (all > board->pins.size())
             out.push_back({"P14", Severity::Stop, "/parts/" + board->id,
                 fmt::format(
@@ -307,24 +406,83 @@ void checkEnoughPins(const Instrument& in, const PlainInstrument& /*plain*/, Fin
     }
 }
 
+namespace {
+
+/// Where a line that takes no pin usually goes: enables and resets are held at the supply.
+std::optional<LineTied> usualTie(std::string_view name)
+{
+    struct Tie {
+        std::string_view name;
+        LineTied to;
+    };
+    constexpr std::array<Tie, 5> usual{{{"reset", LineTied::Supply}, {"enable", LineTied::Supply},
+        {"backup supply", LineTied::Supply}, {"light", LineTied::Supply},
+        {"contrast", LineTied::Ground}}};
+    for (const auto& tie : usual)
+        if (tie.name == name)
+            return tie.to;
+    return std::nullopt;
+}
+
+bool isOpen(const LineSpec& line)
+{
+    return line.pin.empty() && line.tied == LineTied::Open;
+}
+
+/// Whether nothing leads to a part that has lines or a place on a bus. Analog outputs may lead to a
+/// converter of their own.
+bool isUnwired(const Instrument& in, const Part& part)
+{
+    const bool isOnBus = part.port && findBus(in, part.port->bus) != nullptr;
+    const bool wantsBus = part.port && (part.port->address != 0 || !part.port->straps.empty());
+    const bool leads = std::any_of(part.lines.begin(), part.lines.end(), [](const LineSpec& line) {
+        return !line.pin.empty() || (line.isInput && line.role == PinRole::Analog);
+    });
+    return !isOnBus && !leads && (wantsBus || !part.lines.empty());
+}
+
+/// Left open: a name and how many more.
+std::string openWords(const std::vector<const LineSpec*>& open)
+{
+    return open.size() == 1 ? open[0]->name + " is"
+                            : fmt::format("{} and {} more are", open[0]->name, open.size() - 1);
+}
+
+} // namespace
+
 void checkOpenLines(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
-    for (const auto& part : in.parts)
-        for (const auto& line : part->lines) {
-            if (!line.isRequired || !line.pin.empty() || line.tied != LineTied::Open)
-                continue;
-            const auto tie = [&](const char* label, LineTied to) {
-                return lineFix(label, *part, line.name, [to](LineSpec& l) { l.tied = to; });
-            };
-            out.push_back({"P19", Severity::Check, "/parts/" + part->id,
-                fmt::format("{} of {} is left open", line.name, partName(*part)),
-                "Left open it takes any level, and another one tomorrow. Its data sheet says "
-                "where it belongs.",
-                "common practice",
-                {tie("Tie it to the supply", LineTied::Supply),
-                    tie("Tie it to ground", LineTied::Ground)},
-                {}});
+    const auto add = [&](const Part& part, std::string title, std::string reason) -> Finding& {
+        out.push_back({"P19", Severity::Check, "/parts/" + part.id, std::move(title),
+            std::move(reason), "common practice", {}, {}});
+        return out.back();
+    };
+    for (const auto& part : in.parts) {
+        if (part->kind == PartKind::Board)
+            continue;
+        if (isUnwired(in, *part)) {
+            add(*part, partName(*part) + " is not wired",
+                part->lines.empty() ? "It hangs on no bus: nothing reaches it."
+                                    : "None of its lines goes anywhere: nothing reaches it.");
+            continue;
         }
+        std::vector<const LineSpec*> open;
+        for (const auto& line : part->lines)
+            if (line.isRequired && isOpen(line))
+                open.push_back(&line);
+        if (open.empty())
+            continue;
+        auto& finding = add(*part,
+            fmt::format("{} of {} left open", openWords(open), partName(*part)),
+            "Left open it takes any level, and another one tomorrow. Its data sheet says "
+            "where it belongs.");
+        for (const auto* line : open)
+            if (const auto tie = usualTie(line->name))
+                finding.fixes.push_back(lineFix(
+                    fmt::format("Tie {} to {}", line->name,
+                        *tie == LineTied::Supply ? "the supply" : "ground"),
+                    *part, line->name, [to = *tie](LineSpec& l) { l.tied = to; }));
+    }
 }
 
 namespace {

@@ -73,9 +73,11 @@ void checkInputTooHigh(const Instrument& in, const PlainInstrument& plain, Findi
             {"P09", Severity::Stop, frontEndPlace(c),
                 fmt::format("{} puts {} V on the pin", valueText(c, high.quantity, 4),
                     significantText(high.volts, 3)),
-                fmt::format("The input is damaged above {} V. A larger upper or a smaller lower "
-                            "resistor brings the whole wished range below the {} V reference.",
-                    significantText(c.damageAbove, 3), significantText(c.reference, 3)),
+                fmt::format("The input is damaged above {} V{}. A larger upper or a smaller lower "
+                            "resistor brings the whole wished range below {} V.",
+                    significantText(c.damageAbove, 3),
+                    c.ranges.empty() ? "" : ", whatever range its gain is set to",
+                    significantText(std::min(c.reference, c.damageAbove), 3)),
                 "absolute maximum rating of the board's class", {}, {}},
             resistorFix(in, c));
     }
@@ -96,8 +98,12 @@ void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& 
                     "0.",
                     "ideal transfer of a single-ended converter", {}, {}},
                 std::nullopt);
-        const auto topCode = converterOf(c).topCode();
-        const double full = voltsOf(converterOf(c), static_cast<double>(topCode), c.reference);
+        const auto converter = converterOf(c);
+        const auto topCode = converter.topCode();
+        // The top code serves for one step more, so what ends at the reference is not clipped.
+        constexpr double hair = 1 + 1e-9;
+        const double full = hair
+            * voltsOf(converter, static_cast<double>(topCode) + converter.stepCodes(), c.reference);
         // Above the damage level the other rule speaks; a resistive sensor cannot pass its supply.
         if (high.volts <= full || high.volts > c.damageAbove || isResistive(c.input.sensor))
             continue;

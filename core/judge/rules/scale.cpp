@@ -133,6 +133,8 @@ void checkOutsideTheSpan(const Instrument& in, const PlainInstrument& plain, Fin
             [](const FitPair& a, const FitPair& b) { return a.reference < b.reference; });
         const double from = fromSi(c.channel.from, c.channel.unit);
         const double to = fromSi(c.channel.to, c.channel.unit);
+        if (low->reference == high->reference)
+            return; // one point only: another rule
         const double slack = allowed * (to - from);
         if (from >= low->reference - slack && to <= high->reference + slack)
             return;

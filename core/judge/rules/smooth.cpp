@@ -48,6 +48,16 @@ bool isRate(const PlainChannel& c)
     return c.source.kind == SourceKind::Pulses && c.source.pulses.gives == PulseGives::Rate;
 }
 
+/// What the finest digit is worth that any reader shows of a channel, SI units; 0 without readers.
+double finestDigit(const PlainInstrument& plain, const PlainChannel& c)
+{
+    double finest = 0;
+    for (const auto& reader : plain.readers)
+        if (plain.channels[reader.channel].id == c.id)
+            finest = finest == 0 ? digitWorth(reader) : std::min(finest, digitWorth(reader));
+    return finest;
+}
+
 /// Pulses a second at a value of the channel (SI unit).
 double hertzAt(const PlainChannel& c, double value)
 {
@@ -66,23 +76,29 @@ void checkStillMoves(const Instrument& /*in*/, const PlainInstrument& plain, Fin
     for (const auto& c : plain.channels) {
         const bool isReceiver = c.source.kind == SourceKind::Receiver
             && c.source.receiver.gives == ReceiverGives::Speed;
-        const auto steps = activeSteps(c.steps);
-        const bool isStill = std::any_of(steps.begin(), steps.end(),
-            [](const StepSpec& s) { return s.kind == StepKind::StillBelow; });
-        if (!isReceiver || isStill || c.source.gate || c.source.receiver.scatter == 0)
+        if (!isReceiver || c.source.gate)
+            continue;
+        // Three standard deviations of what smoothing leaves of its scatter.
+        const double tells =
+            3 * c.source.receiver.scatter * noiseGain(c.steps, inSeconds(c.sampleEvery));
+        double least = 0; // above it a number moves that is shown
+        for (const auto& step : activeSteps(c.steps))
+            if (step.kind == StepKind::StillBelow)
+                least = std::max(least, differenceToSi(step.limit, c.unit));
+        if (tells <= std::max(least, finestDigit(plain, c) / 2))
             continue;
         StepSpec still;
         still.kind = StepKind::StillBelow;
-        constexpr double walking = 1 / 3.6; // 1 km/h
-        still.limit = *parseNumber(significantText(fromSi(walking, c.unit), 2));
+        still.limit = *parseNumber(significantText(1.1 * fromSi(tells, c.unit), 2));
         auto mended = c.steps;
+        std::erase_if(mended, [](const StepSpec& s) { return s.kind == StepKind::StillBelow; });
         mended.push_back(still);
         out.push_back(
             {"M03", Severity::Note, smoothingPlace(c), fmt::format("{} never stands still", c.name),
                 fmt::format("A receiver that does not move still tells up to about {}, because its "
                             "position scatters. Show 0 under that.",
-                    valueText(c, walking, 2)),
-                "common practice",
+                    valueText(c, tells, 2)),
+                "three standard deviations of the receiver's scatter, after smoothing",
                 {stepsFix(fmt::format("Show 0 under {} {}", shortestText(still.limit),
                               prettyUnit(c.unit.name)),
                     c, mended)},

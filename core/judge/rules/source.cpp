@@ -250,8 +250,7 @@ void checkSoftwareSerial(const Instrument& /*in*/, const PlainInstrument& plain,
 void checkAgainstSupply(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& c : plain.channels) {
-        if (!c.isAnalog() || c.isReadByModule || isRatiometric(c.input.sensor)
-            || c.input.sensor == SensorKind::Sender)
+        if (!c.isAnalog() || c.isReadByModule || isRatiometric(c.input))
             continue;
         const auto& board = *findById(in.parts, c.source.board);
         if (inSi(board.supply) != c.reference)

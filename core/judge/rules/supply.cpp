@@ -50,7 +50,9 @@ const Part* largestLoad(const Instrument& in, const Part& source)
     const Part* largest = nullptr;
     for (const auto& part : in.parts)
         if (feederOf(in.parts, *part) == &source
-            && (largest == nullptr || activeCurrent(*part) > activeCurrent(*largest)))
+            && (largest == nullptr
+                || currentOf(in.parts, *part, Draw::Active)
+                    > currentOf(in.parts, *largest, Draw::Active)))
             largest = part.get();
     return largest;
 }
@@ -67,7 +69,8 @@ void checkRailOverload(const Instrument& in, const PlainInstrument& /*plain*/, F
             fmt::format("{} gives {}, {} are drawn", partName(*rail.source),
                 milliampereText(rail.limit), milliampereText(rail.peak)),
             fmt::format("With everything active at once. The largest load is {} with {}.",
-                partName(*largest), milliampereText(activeCurrent(*largest))),
+                partName(*largest),
+                milliampereText(currentOf(in.parts, *largest, Draw::Active))),
             "limit of the part's class", feedElsewhere(in, *largest, *rail.source), {}});
     }
     for (const auto& part : in.parts) {
@@ -99,13 +102,22 @@ void checkOneRegulator(const RailLoad& rail, double in, Findings& out)
 {
     const auto& part = *rail.source;
     const auto& r = *part.regulator;
-    const double least = inSi(r.output) + inSi(r.dropOut);
+    const double least = leastInput(r);
+    const bool isBoost = r.kind == RegulatorKind::Boost;
     if (in < least)
         out.push_back({"P12", Severity::Stop, placeOf(part),
             fmt::format("{} wants {}, it gets {}", partName(part), voltText(least), voltText(in)),
-            fmt::format("Its output of {} needs {} more at the input.", voltText(inSi(r.output)),
-                voltText(inSi(r.dropOut))),
+            isBoost ? std::string("Below that a boost converter does not start.")
+                    : fmt::format("Its output of {} needs {} more at the input.",
+                        voltText(inSi(r.output)), voltText(inSi(r.dropOut))),
             "common practice: a linear 5 V regulator wants about 7 V", {}, {}});
+    if (isBoost && in > inSi(r.output))
+        out.push_back({"P12", Severity::Stop, placeOf(part),
+            fmt::format("{} passes {} on", partName(part), voltText(in)),
+            fmt::format("A boost converter only raises: above its output of {} its input goes "
+                        "straight through to what it feeds.",
+                voltText(inSi(r.output))),
+            "the inductor and the diode lie in series", {}, {}});
     if (in > inSi(r.inputMost))
         out.push_back({"P12", Severity::Stop, placeOf(part),
             fmt::format("{} bears {}, it gets {}", partName(part), voltText(inSi(r.inputMost)),
@@ -132,8 +144,8 @@ void checkOneRegulator(const RailLoad& rail, double in, Findings& out)
 void checkRegulator(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
     for (const auto& rail : railLoads(in.parts))
-        if (const double volts = inputVolts(in.parts, *rail.source);
-            rail.source->regulator && !std::isnan(volts))
+        if (const double volts = inputVolts(in.parts, *rail.source); rail.source->regulator
+            && !std::isnan(volts) && !bypassesRegulator(in.parts, *rail.source))
             checkOneRegulator(rail, volts, out);
     for (const auto& part : in.parts) {
         const double volts = inputVolts(in.parts, *part);
@@ -214,15 +226,22 @@ void checkDecoupling(const Instrument& in, const PlainInstrument& /*plain*/, Fin
 
 void checkBankSwitchesOff(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
-    for (const auto& rail : railLoads(in.parts))
-        if (rail.source->bank && rail.average < inSi(rail.source->bank->offBelow))
-            out.push_back({"P23", Severity::Check, placeOf(*rail.source),
-                fmt::format("{} switches itself off below {}", partName(*rail.source),
-                    milliampereText(inSi(rail.source->bank->offBelow))),
-                fmt::format("On average only {} are drawn. Take a bank that stays on, or cells "
-                            "behind a regulator.",
-                    milliampereText(rail.average)),
-                "common practice", {}, {}});
+    for (const auto& rail : railLoads(in.parts)) {
+        if (!rail.source->bank || rail.least >= inSi(rail.source->bank->offBelow))
+            continue;
+        // One that sleeps only for moments may stay on: nobody told for how long it sleeps.
+        const bool isSure = rail.average < inSi(rail.source->bank->offBelow);
+        out.push_back({"P23", isSure ? Severity::Check : Severity::Note, placeOf(*rail.source),
+            fmt::format("{} switches itself off below {}", partName(*rail.source),
+                milliampereText(inSi(rail.source->bank->offBelow))),
+            isSure ? fmt::format("On average only {} are drawn. Take a bank that stays on, or "
+                                 "cells behind a regulator.",
+                milliampereText(rail.average))
+                   : fmt::format("While everything is calm only {} are drawn. Banks wait some 20 s "
+                                 "before they switch off: no calm may last so long.",
+                       milliampereText(rail.least)),
+            "common practice", {}, {}});
+    }
 }
 
 void checkBoardOutput(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
@@ -235,11 +254,11 @@ void checkBoardOutput(const Instrument& in, const PlainInstrument& /*plain*/, Fi
             fmt::format("The board's own {} output gives {}, {} are drawn", voltText(rail.volts),
                 milliampereText(rail.limit), milliampereText(rail.peak)),
             fmt::format("The board itself takes {}.{}",
-                milliampereText(activeCurrent(*rail.source)),
+                milliampereText(currentOf(in.parts, *rail.source, Draw::Active)),
                 largest == nullptr
                     ? ""
                     : fmt::format(" The largest load on it is {} with {}.", partName(*largest),
-                        milliampereText(activeCurrent(*largest)))),
+                        milliampereText(currentOf(in.parts, *largest, Draw::Active)))),
             "limit of the board's class",
             largest == nullptr ? std::vector<Fix>{} : feedElsewhere(in, *largest, *rail.source),
             {}});

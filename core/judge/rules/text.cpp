@@ -65,9 +65,12 @@ void checkMoreDigitsThanHonest(
         TextSpec text = reader.text;
         text.decimals = honest;
         out.push_back({"T01", Severity::Check, textPlace(reader),
-            fmt::format("{} decimals are shown, {} {} honest", reader.text.decimals,
-                honest == 0 ? "none" : std::to_string(honest),
-                honest == 1 || honest == 0 ? "is" : "are"),
+            fmt::format("{} shown, {} honest",
+                reader.text.decimals == 1 ? std::string("1 decimal is")
+                                          : fmt::format("{} decimals are", reader.text.decimals),
+                honest == 0       ? "none is"
+                    : honest == 1 ? "1 is"
+                                  : fmt::format("{} are", honest)),
             fmt::format("At {} {} the value is uncertain by ±{} {}, most of it from the {}. Better "
                         "parts or a calibration "
                         "make more decimals honest.",
@@ -96,21 +99,39 @@ std::vector<Fix> widened(const PlainReader& reader, int cells)
         [id = reader.id, wide](const Instrument& before) { return withText(before, id, wide); }}};
 }
 
+/// A code that nobody has named, as it comes; empty where every code has a name.
+std::string bareCode(const Source& source)
+{
+    switch (source.kind) {
+    case SourceKind::KeyCodes:
+        return "20DF22DD";
+    case SourceKind::Labels:
+        return "4006381333931"; // EAN-13, the longest of the usual ones
+    default:
+        return {};
+    }
+}
+
 void checkNamesFit(const PlainChannel& channel, const PlainReader& reader, Findings& out)
 {
     const NameSpec* longest = nullptr;
     for (const auto& name : channel.source.names)
         if (longest == nullptr || cellCount(name.name) > cellCount(longest->name))
             longest = &name;
-    if (longest == nullptr)
-        return;
-    const int needed = cellCount(longest->name);
+    const int named = longest == nullptr ? 0 : cellCount(longest->name);
+    const auto bare = cellCount(bareCode(channel.source));
+    const int needed = std::max(named, bare);
     if (needed <= reader.text.width)
         return;
+    const bool isNamed = named > reader.text.width;
+    const auto text = isNamed ? longest->name : bareCode(channel.source);
     out.push_back({"T02", Severity::Check, textPlace(reader),
-        fmt::format(
-            "“{}” needs {} cells, the field has {}", longest->name, needed, reader.text.width),
-        fmt::format("The field shows {} instead.", formatWords(longest->name, reader.text)),
+        isNamed ? fmt::format("“{}” needs {} cells, the field has {}", text, named,
+            reader.text.width)
+                : fmt::format("A code without a name needs {} cells, the field has {}", bare,
+                    reader.text.width),
+        fmt::format("The field shows {} instead{}.", formatWords(text, reader.text),
+            isNamed ? "" : " of one such as " + text),
         "the field's own width", widened(reader, needed), {}});
 }
 

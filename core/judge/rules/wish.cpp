@@ -114,6 +114,20 @@ void checkFreshnessWish(const Instrument& in, const PlainInstrument& plain, Find
     });
 }
 
+namespace {
+
+/// What ends it before the battery is used up, in words; empty when nothing does.
+std::string endWords(const Instrument& in, const RunTime& time)
+{
+    if (time.endsAt.empty())
+        return {};
+    return fmt::format(" {} gives up at {}, when {:.0f} % of the charge are taken.",
+        partName(*findById(in.parts, time.endsAt)), voltText(time.endVolts),
+        100 * time.usableCoulomb / inSi(capacityOf(*findById(in.parts, time.source))));
+}
+
+} // namespace
+
 void checkHoursWish(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
     if (plain.channels.empty())
@@ -122,14 +136,16 @@ void checkHoursWish(const Instrument& in, const PlainInstrument& plain, Findings
     if (verdict.verdict != Verdict::Missed)
         return;
     const auto largest = *std::max_element(in.parts.begin(), in.parts.end(),
-        [](const auto& a, const auto& b) { return averageCurrent(*a) < averageCurrent(*b); });
+        [&](const auto& a, const auto& b) {
+            return currentOf(in.parts, *a, Draw::Average) < currentOf(in.parts, *b, Draw::Average);
+        });
     const auto& time = plain.runTime;
     out.push_back({"W05", Severity::Check, "/parts/" + time.source,
         fmt::format("It runs {}, wished are {}", verdict.found, verdict.wished),
-        fmt::format("{} on average, the most by {} ({}). Cold, age and self-discharge are not "
-                    "counted: they shorten it.",
+        fmt::format("{} on average, the most by {} ({}).{} Cold and age are not counted: they "
+                    "shorten it.",
             milliampereText(time.averageAmpere), partName(*largest),
-            milliampereText(averageCurrent(*largest))),
+            milliampereText(currentOf(in.parts, *largest, Draw::Average)), endWords(in, time)),
         "capacity over average current", {}, {}});
 }
 

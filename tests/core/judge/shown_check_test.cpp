@@ -20,12 +20,13 @@ class ShownCheckTest : public testing::Test {
 protected:
     std::string cause(double exact, const std::string& board, const std::string& ours)
     {
-        return check.compare(plain, 0, Ticks{++now}, board, ours, exact).cause;
+        now += ticksFromSeconds(2); // later than a redraw and a sample
+        return check.compare(plain, 0, now, board, ours, exact).cause;
     }
 
     PlainInstrument plain = *resolve(test::skiff(), "");
     ShownCheck check;
-    std::int64_t now = 0;
+    Ticks now;
 };
 
 TEST_F(ShownCheckTest, FindsTheReaderOfAField)
@@ -53,6 +54,7 @@ TEST_F(ShownCheckTest, NamesThePlantedMistake)
     EXPECT_EQ(cause(std::nan(""), "12.84", "-----"),
         "it shows a number although it has none: the last one stays");
     EXPECT_EQ(cause(12.84, "-----", "12.84"), "it shows a mark although it has a value");
+    EXPECT_EQ(cause(13.5, "13.50", "13.50"), "");
     EXPECT_EQ(cause(13.5, "13.49", "13.50"), "one step of the last digit");
 }
 
@@ -81,6 +83,18 @@ TEST(ShownCheckOfABoard, AStandInThatIsRightIsNotBlamed)
     EXPECT_GT(compared, 3000);
     // The battery is read twice as often as it is told of, which a sharp dip gives away.
     EXPECT_LT(blamed, compared / 500);
+}
+
+// Lines a second apart, of a board that samples every 100 ms and redraws every 500 ms: its text is
+// of a moment that no line told of.
+TEST_F(ShownCheckTest, ALineThatComesSeldomTellsLessThanTheBoardKnew)
+{
+    plain.channels[0].sampleEvery = ticksFromSeconds(0.1);
+    EXPECT_EQ(cause(12.10, "12.10", "12.10"), "");
+    EXPECT_EQ(cause(12.50, "12.34", "12.50"), "") << "between two lines";
+    EXPECT_EQ(cause(12.90, "12.50", "12.90"), "") << "of the redraw before";
+    EXPECT_NE(cause(12.95, "13.40", "12.95"), "") << "beyond both";
+    EXPECT_NE(cause(12.96, "12.9", "12.96"), "") << "decimals are no matter of time";
 }
 
 TEST_F(ShownCheckTest, ASteadyShareIsTheScaling)

@@ -66,7 +66,7 @@ TEST(Power, RunTimeOfADutyCycle)
         .activePercent = 100 * 0.25 / 60,
         .sleepPercent = 100 * 59.75 / 60};
     const auto parts = list({battery(3.7, 1200, 85), load("all", duty, "battery")});
-    EXPECT_NEAR(averageCurrent(*parts[1]) * 1e3, 0.36611666666666665, 1e-12);
+    EXPECT_NEAR(currentOf(parts, *parts[1], Draw::Average) * 1e3, 0.36611666666666665, 1e-12);
     EXPECT_NEAR(runTimeOf(parts).seconds() / 3600, 2785.997177584559, 1e-6);
 }
 

@@ -30,8 +30,8 @@ TEST(Bus, CountsTheBitsOfAnI2cWrite)
 TEST(Costs, OfTheEightBitClassAreTheMeasuredCycles)
 {
     const auto costs = operationCosts(ProcessorClass::Bits8At16MHz);
-    EXPECT_NEAR(costs.scale, 296 / 16e6, 1e-7);
-    EXPECT_NEAR(costs.smoothStep, 465 / 16e6, 1e-7);
+    EXPECT_NEAR(3 * costs.arithmetic, 465 / 16e6, 1e-7); // an exponential step
+    EXPECT_NEAR(scaleOperations({}, SensorKind::Voltage) * costs.arithmetic, 296 / 16e6, 1e-6);
     EXPECT_NEAR(costs.format, 2738 / 16e6, 1e-6);
     EXPECT_GT(costs.glyph, operationCosts(ProcessorClass::Bits32At240MHz).glyph);
 }
