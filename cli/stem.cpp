@@ -115,11 +115,11 @@ json::Node smoothingInJson(
 
 json::Node ageInJson(const AgeBreakdown& age)
 {
-    return object({{"frontEndSeconds", number(age.frontEnd)},
-        {"samplingSeconds", number(age.sampling)},
-        {"smoothingSeconds", number(age.smoothing)}, {"blockedSeconds", number(age.blocked)},
-        {"redrawSeconds", number(age.redraw)}, {"panelSeconds", number(age.panel)},
-        {"waitingSeconds", number(age.waiting)}, {"oldestSeconds", number(age.oldest())}});
+    return object(
+        {{"frontEndSeconds", number(age.frontEnd)}, {"samplingSeconds", number(age.sampling)},
+            {"smoothingSeconds", number(age.smoothing)}, {"blockedSeconds", number(age.blocked)},
+            {"redrawSeconds", number(age.redraw)}, {"panelSeconds", number(age.panel)},
+            {"waitingSeconds", number(age.waiting)}, {"oldestSeconds", number(age.oldest())}});
 }
 
 json::Node inJson(const PlainInstrument& plain, const StemChoice& end, const ChannelView& view,

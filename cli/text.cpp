@@ -1,7 +1,7 @@
 #include "cli/cli.h"
 
-#include "base/number_text.h"
 #include "base/names.h"
+#include "base/number_text.h"
 #include "text/format.h"
 
 #include <algorithm>
@@ -42,8 +42,8 @@ std::optional<std::string> fieldOf(const TextArguments& a, const std::string& wo
         const auto name = nameOf(names, word);
         return formatWords(name.empty() ? word : std::string(name), a.spec);
     }
-    const auto value = word == "nan" ? std::optional(std::numeric_limits<double>::quiet_NaN())
-                                     : parseNumber(word);
+    const auto value =
+        word == "nan" ? std::optional(std::numeric_limits<double>::quiet_NaN()) : parseNumber(word);
     if (!value)
         return std::nullopt;
     return formatText(*value, a.spec, a.float32 ? NumberKind::Float32 : NumberKind::Float64);
@@ -81,8 +81,8 @@ void addText(CLI::App& app, Context& context)
             "of a number; of a hexadecimal one its least digits; none if none")
         ->check(CLI::Range(0, 9));
     command->add_option("--form", a->form, "number, m:ss, h:mm:ss, h:mm, hexadecimal or name")
-        ->check(CLI::IsMember(
-            std::vector<std::string>(textFormWords.begin(), textFormWords.end())));
+        ->check(
+            CLI::IsMember(std::vector<std::string>(textFormWords.begin(), textFormWords.end())));
     command->add_option("--name", a->names, "CODE=NAME, for the form name; may be repeated")
         ->allow_extra_args(false)
         ->check([](const std::string& pair) {

@@ -54,79 +54,33 @@ constexpr long double pi = std::numbers::pi_v<long double>;
 
 // Factors: SI Brochure (9th ed.) and NIST SP 811 Appendix B. rpm is turns a minute, not radians.
 constexpr auto listed = std::to_array<Listed>({
-    {"V", voltage, 1, 1, all},
-    {"A", current, 1, 1, all},
-    {"ohm", resistance, 1, 1, all},
-    {"F", capacitance, 1, 1, all},
-    {"H", inductance, 1, 1, all},
-    {"C", charge, 1, 1, all},
-    {"Ah", charge, 3600, 1, "mk"},
-    {"W", power, 1, 1, all},
-    {"VA", power, 1, 1, "mkM"},
-    {"var", power, 1, 1, "mkM"},
-    {"hp", power, 74569987158227022.0L, 1e14L},
-    {"J", energy, 1, 1, all},
-    {"Wh", energy, 3600, 1, "mkM"},
-    {"cal", energy, 4184, 1000, "k"},
-    {"Btu", energy, 105505585262.0L, 1e8L},
-    {"s", time, 1, 1, "pnum"},
-    {"min", time, 60},
-    {"h", time, 3600},
-    {"d", time, 86400},
-    {"Hz", rate, 1, 1, "mkMG"},
-    {"rpm", rate, 1, 60},
-    {"bpm", rate, 1, 60},
-    {"CPM", rate, 1, 60},
-    {"cpm", rate, 1, 60},
-    {"m", length, 1, 1, "pnumck"},
-    {"in", length, 254, 10000},
-    {"ft", length, 3048, 10000},
-    {"mile", length, 1609344, 1000},
-    {"nmi", length, 1852},
-    {"knot", {.metre = 1, .second = -1}, 1852, 3600},
+    {"V", voltage, 1, 1, all}, {"A", current, 1, 1, all}, {"ohm", resistance, 1, 1, all},
+    {"F", capacitance, 1, 1, all}, {"H", inductance, 1, 1, all}, {"C", charge, 1, 1, all},
+    {"Ah", charge, 3600, 1, "mk"}, {"W", power, 1, 1, all}, {"VA", power, 1, 1, "mkM"},
+    {"var", power, 1, 1, "mkM"}, {"hp", power, 74569987158227022.0L, 1e14L},
+    {"J", energy, 1, 1, all}, {"Wh", energy, 3600, 1, "mkM"}, {"cal", energy, 4184, 1000, "k"},
+    {"Btu", energy, 105505585262.0L, 1e8L}, {"s", time, 1, 1, "pnum"}, {"min", time, 60},
+    {"h", time, 3600}, {"d", time, 86400}, {"Hz", rate, 1, 1, "mkMG"}, {"rpm", rate, 1, 60},
+    {"bpm", rate, 1, 60}, {"CPM", rate, 1, 60}, {"cpm", rate, 1, 60}, {"m", length, 1, 1, "pnumck"},
+    {"in", length, 254, 10000}, {"ft", length, 3048, 10000}, {"mile", length, 1609344, 1000},
+    {"nmi", length, 1852}, {"knot", {.metre = 1, .second = -1}, 1852, 3600},
     {"kn", {.metre = 1, .second = -1}, 1852, 3600},
-    {"mph", {.metre = 1, .second = -1}, 44704, 100000},
-    {"g", mass, 1, 1000, "umk"},
-    {"t", mass, 1000},
-    {"lb", mass, 45359237, 100000000},
-    {"oz", mass, 28349523125.0L, 1e12L},
-    {"N", force, 1, 1, all},
-    {"Nm", energy, 1, 1, "mk"},
-    {"T", fluxDensity, 1, 1, "pnum"},
-    {"Sv", dose, 1, 1, "num"},
-    {"Gy", dose, 1, 1, "num"},
-    {"lbf", force, 44482216152605.0L, 1e13L},
-    {"kgf", force, 980665, 100000},
-    {"g_n", acceleration, 980665, 100000},
-    {"Pa", pressure, 1, 1, "umkMG"},
-    {"hPa", pressure, 100},
-    {"bar", pressure, 100000, 1, "m"},
-    {"psi", pressure, 44482216152605.0L, 6451600000.0L},
-    {"atm", pressure, 101325},
-    {"mmHg", pressure, 133322387415.0L, 1e9L},
-    {"cmH2O", pressure, 980665, 10000},
-    {"mmH2O", pressure, 980665, 100000},
-    {"inHg", pressure, 3386388640341.0L, 1e9L},
-    {"torr", pressure, 101325, 760},
-    {"L", volume, 1, 1000, "umck"},
-    {"l", volume, 1, 1000, "umck"},
-    {"USgal", volume, 3785411784.0L, 1e12L},
-    {"UKgal", volume, 454609, 100000000},
-    {"USfloz", volume, 295735295625.0L, 1e16L},
-    {"K", temperature, 1, 1, "m"},
-    {"degC", temperature, 1, 1, "", 273.15L},
-    {"degF", temperature, 5, 9, "", 459.67L},
-    {"lx", illuminance, 1, 1, "mk"},
-    {"rad", none, 1, 1, "m"},
-    {"deg", none, pi, 180},
-    {"turn", none, 2 * pi},
-    {"%", none, 1, 100},
-    {"%RH", none, 1, 100},
-    {"ppm", none, 1, 1000000},
-    {"count", none},
-    {"1", none},
-    {"dB", level(1)},
-    {"dBm", level(2)}, // 1 mW
+    {"mph", {.metre = 1, .second = -1}, 44704, 100000}, {"g", mass, 1, 1000, "umk"},
+    {"t", mass, 1000}, {"lb", mass, 45359237, 100000000}, {"oz", mass, 28349523125.0L, 1e12L},
+    {"N", force, 1, 1, all}, {"Nm", energy, 1, 1, "mk"}, {"T", fluxDensity, 1, 1, "pnum"},
+    {"Sv", dose, 1, 1, "num"}, {"Gy", dose, 1, 1, "num"}, {"lbf", force, 44482216152605.0L, 1e13L},
+    {"kgf", force, 980665, 100000}, {"g_n", acceleration, 980665, 100000},
+    {"Pa", pressure, 1, 1, "umkMG"}, {"hPa", pressure, 100}, {"bar", pressure, 100000, 1, "m"},
+    {"psi", pressure, 44482216152605.0L, 6451600000.0L}, {"atm", pressure, 101325},
+    {"mmHg", pressure, 133322387415.0L, 1e9L}, {"cmH2O", pressure, 980665, 10000},
+    {"mmH2O", pressure, 980665, 100000}, {"inHg", pressure, 3386388640341.0L, 1e9L},
+    {"torr", pressure, 101325, 760}, {"L", volume, 1, 1000, "umck"}, {"l", volume, 1, 1000, "umck"},
+    {"USgal", volume, 3785411784.0L, 1e12L}, {"UKgal", volume, 454609, 100000000},
+    {"USfloz", volume, 295735295625.0L, 1e16L}, {"K", temperature, 1, 1, "m"},
+    {"degC", temperature, 1, 1, "", 273.15L}, {"degF", temperature, 5, 9, "", 459.67L},
+    {"lx", illuminance, 1, 1, "mk"}, {"rad", none, 1, 1, "m"}, {"deg", none, pi, 180},
+    {"turn", none, 2 * pi}, {"%", none, 1, 100}, {"%RH", none, 1, 100}, {"ppm", none, 1, 1000000},
+    {"count", none}, {"1", none}, {"dB", level(1)}, {"dBm", level(2)}, // 1 mW
     {"dBV", level(3)}, // 1 V
     {"dBu", level(4)}, // 0.775 V
     {"dBA", level(5)}, // 20 µPa, A-weighted
@@ -139,8 +93,7 @@ struct Alias {
 };
 // Other spellings of the same thing, applied before anything else.
 constexpr auto aliases = std::to_array<Alias>({{"Ω", "ohm"}, {"Ω", "ohm"}, {"µ", "u"}, {"μ", "u"},
-    {"°C", "degC"}, {"°F", "degF"}, {"°", "deg"}, {"³", "3"}, {"²", "2"},
-    {"^", ""}, {"·", " "}});
+    {"°C", "degC"}, {"°F", "degF"}, {"°", "deg"}, {"³", "3"}, {"²", "2"}, {"^", ""}, {"·", " "}});
 
 struct Misreading {
     std::string_view name, advice;
@@ -327,7 +280,7 @@ Result<Unit> parseUnit(std::string_view name)
             ? std::optional(quotient(*top, *bottom))
             : std::nullopt;
     }
-    if (top) {
+    if (top && text != "1") { // which stands above a line only
         top->name = text;
         return *top;
     }

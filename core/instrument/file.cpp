@@ -43,13 +43,15 @@ public:
     template <class T> void uniqueIds(std::string_view key, const SharedList<T>& list)
     {
         std::set<std::string> seen;
-        for (std::size_t i = 0; i < list.size(); ++i) {
-            if (list[i]->id.empty())
-                fail(fmt::format("/{}/{}/id", key, i), "an id must not be empty");
-            else if (!seen.insert(list[i]->id).second)
-                fail(fmt::format("/{}/{}/id", key, i),
-                    fmt::format("the id \"{}\" is used twice", list[i]->id));
-        }
+        for (std::size_t i = 0; i < list.size(); ++i)
+            uniqueId(seen, list[i]->id, fmt::format("/{}/{}/id", key, i));
+    }
+    void uniqueId(std::set<std::string>& seen, const std::string& id, std::string pointer)
+    {
+        if (id.empty())
+            fail(std::move(pointer), "an id must not be empty");
+        else if (!seen.insert(id).second)
+            fail(std::move(pointer), fmt::format("the id \"{}\" is used twice", id));
     }
     template <class T>
     void leadsTo(const SharedList<T>& list, const std::string& id, std::string_view what,
@@ -168,10 +170,15 @@ void checkSensors(ReferenceCheck& check, const Instrument& in)
 
 void checkFaults(ReferenceCheck& check, const Instrument& in)
 {
-    for (std::size_t i = 0; i < in.scenarios.size(); ++i)
-        for (std::size_t k = 0; k < in.scenarios[i]->faults.size(); ++k)
-            check.leadsTo(in.channels, in.scenarios[i]->faults[k].channel, "channel",
-                fmt::format("/scenarios/{}/faults/{}/channel", i, k));
+    for (std::size_t i = 0; i < in.scenarios.size(); ++i) {
+        std::set<std::string> seen;
+        for (std::size_t k = 0; k < in.scenarios[i]->faults.size(); ++k) {
+            const auto& fault = in.scenarios[i]->faults[k];
+            const auto place = fmt::format("/scenarios/{}/faults/{}", i, k);
+            check.uniqueId(seen, fault.id, place + "/id");
+            check.leadsTo(in.channels, fault.channel, "channel", place + "/channel");
+        }
+    }
 }
 
 void checkSettings(ReferenceCheck& check, const Instrument& in)

@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <set>
+#include <map>
 
 #include <fmt/format.h>
 
@@ -129,9 +129,9 @@ std::vector<PinUse> pinLines(const Instrument& in)
     std::vector<PinUse> uses;
     for (const auto& c : in.channels)
         if (needsPin(c->source.kind, c->sensor.kind))
-            uses.push_back({findById(in.parts, c->source.board), c->source.pin,
-                "channel " + c->name, c->id, c->name, "/channels/" + c->id + "/source",
-                roleOfSource(c->source)});
+            uses.push_back(
+                {findById(in.parts, c->source.board), c->source.pin, "channel " + c->name, c->id,
+                    c->name, "/channels/" + c->id + "/source", roleOfSource(c->source)});
     for (const auto& output : in.outputs)
         if (const auto* board = findById(in.parts, output->part);
             board != nullptr && board->kind == PartKind::Board && !output->pin.empty())
@@ -163,28 +163,38 @@ std::vector<PinUse> pinUses(const Instrument& in)
     return uses;
 }
 
+namespace {
+
+/// How many pins the uses of one pin want: the channels and outputs one each, and so the lines
+/// beside them, but for those that may share.
+std::size_t wantedAt(const std::vector<const PinUse*>& uses)
+{
+    std::size_t ends = 0;
+    std::vector<const PinUse*> lines;
+    for (const auto* use : uses) {
+        const bool isShared = std::any_of(
+            lines.begin(), lines.end(), [&](const PinUse* line) { return mayShare(*line, *use); });
+        if (use->line == nullptr)
+            ++ends;
+        else if (!isShared)
+            lines.push_back(use);
+    }
+    return std::max(ends, lines.size());
+}
+
+} // namespace
+
 std::size_t pinsWanted(
     const std::vector<PinUse>& lines, const Part& board, std::optional<PinRole> role)
 {
-    std::set<std::string_view> pins;
-    std::set<PinRole> shared; // lines of SPI without a pin
-    std::size_t channels = 0; // without a pin
-    std::size_t brought = 0; // by modules, without a pin
-    std::size_t others = 0; // without a pin
-    for (const auto& use : lines) {
-        if (use.board != &board || (role && use.role != *role))
-            continue;
-        if (!use.pin.empty())
-            pins.insert(use.pin);
-        else if (carries(BusKind::Spi, use.role))
-            shared.insert(use.role);
-        else
-            ++(use.line == nullptr ? channels : use.line->isInput ? brought : others);
-    }
+    std::map<std::string_view, std::vector<const PinUse*>> pins; // those without one under ""
     for (const auto& use : lines)
-        if (use.board == &board && !use.pin.empty())
-            shared.erase(use.role);
-    return pins.size() + shared.size() + std::max(channels, brought) + others;
+        if (use.board == &board && (!role || use.role == *role))
+            pins[use.pin].push_back(&use);
+    std::size_t wanted = 0;
+    for (const auto& [pin, uses] : pins)
+        wanted += wantedAt(uses);
+    return wanted;
 }
 
 std::size_t analogPinsFor(const std::vector<PinUse>& lines, const Part& board)
@@ -240,11 +250,13 @@ std::vector<BusView> busViews(const Instrument& in)
                 faradOfPin + faradPerMetre * inSi(bus.wireLength), 0};
             double siemens = 0;
             double ampere = 0; // into a line that is held low
-            const auto pull = [&](double ohm, double volts) {
+            double most = 0; // ampere
+            const auto pull = [&](double ohm, double volts, double mostVolts) {
                 siemens += ohm > 0 ? 1 / ohm : 0;
                 ampere += ohm > 0 ? volts / ohm : 0;
+                most += ohm > 0 ? mostVolts / ohm : 0;
             };
-            pull(inSi(bus.pullUp), inSi(bus.pullUpTo));
+            pull(inSi(bus.pullUp), inSi(bus.pullUpTo), inSi(bus.pullUpTo));
             for (const auto& part : in.parts) {
                 if (!part->port || part->port->bus != bus.id)
                     continue;
@@ -252,10 +264,13 @@ std::vector<BusView> busViews(const Instrument& in)
                 if (!part->port->behind.empty())
                     continue;
                 view.farad += inSi(part->port->capacitance);
-                pull(inSi(part->port->pullUp), pullsUpTo(in, *part));
+                const double volts = pullsUpTo(in, *part);
+                pull(
+                    inSi(part->port->pullUp), volts, std::fmax(volts, inputVolts(in.parts, *part)));
             }
             view.pullUpOhm = siemens > 0 ? 1 / siemens : 0;
             view.pullUpVolts = siemens > 0 ? ampere / siemens : 0;
+            view.pullUpMost = siemens > 0 ? most / siemens : 0;
             views.push_back(std::move(view));
         }
     return views;
@@ -275,9 +290,7 @@ const Quantity& busSpeedOf(const Instrument& in, const Display& display)
     const auto* part = findById(in.parts, display.part);
     const auto* bus = part != nullptr && part->port ? findBus(in, part->port->bus) : nullptr;
     static const Quantity usual{400, "kHz"};
-    return bus != nullptr                 ? bus->speed
-        : display.busSpeed.value > 0 ? display.busSpeed
-                                         : usual;
+    return bus != nullptr ? bus->speed : display.busSpeed.value > 0 ? display.busSpeed : usual;
 }
 
 } // namespace fern

@@ -61,9 +61,9 @@ bool carries(BusKind kind, PinRole role);
 /// Returns whether a part can hang on a bus of that kind.
 bool fitsBus(const Part& part, BusKind kind);
 
-/// Returns how many pins of a board are wanted, with a role only those that it is wanted of. A pin
-/// that several share counts once, and so do lines of SPI that have none yet; what a module brings
-/// and what a channel reads count as one while neither has a pin.
+/// Returns how many pins of a board are wanted, with a role only those that it is wanted of. What
+/// may share a pin counts once, such as a channel and the line that brings what it reads, or the
+/// clocks of SPI; so it does while it has none yet.
 std::size_t pinsWanted(
     const std::vector<PinUse>& lines, const Part& board, std::optional<PinRole> role = {});
 
@@ -94,6 +94,7 @@ struct BusView {
     double farad = 0; ///< of one line: modules, board and wire
     double pullUpOhm = 0; ///< all in parallel; 0 is none
     double pullUpVolts = 0; ///< where all of them together hold an idle line
+    double pullUpMost = 0; ///< the same, if those on modules with a regulator go to its input
 };
 
 /// Returns to what the pull-ups on a module go, in volt: the level that it works with, or its

@@ -114,8 +114,8 @@ void writeKeyCodesAlike(PlainInstrument& p)
         return by < p.channels.size() && p.channels[by].source.kind == SourceKind::KeyCodes;
     };
     const auto rewrite = [](std::string& word, const std::vector<NameSpec>& names) {
-        const bool isName = std::any_of(names.begin(), names.end(),
-            [&](const NameSpec& name) { return name.name == word; });
+        const bool isName = std::any_of(
+            names.begin(), names.end(), [&](const NameSpec& name) { return name.name == word; });
         if (!word.empty() && !isName)
             word = asKeyCode(word);
     };

@@ -109,8 +109,8 @@ void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fau
         expected = {};
     if (expected != own)
         fault("/source/derived/kind", fmt::format("this does not give {}", unitOf(c)));
-    for (const auto& [key, name] : {std::pair("resetName", d.resetName),
-             {"stopName", d.stopName}, {"holdName", d.holdName}})
+    for (const auto& [key, name] :
+        {std::pair("resetName", d.resetName), {"stopName", d.stopName}, {"holdName", d.holdName}})
         if (d.resetBy.empty() && !name.empty())
             fault(fmt::format("/source/derived/{}", key),
                 "nothing hears it: \"resetBy\" names no channel of codes");

@@ -122,8 +122,8 @@ ShownPair ShownCheck::compare(const PlainInstrument& instrument, std::size_t ind
     return pair;
 }
 
-bool ShownCheck::couldShow(const PlainInstrument& instrument, const ShownPair& pair, double exact,
-    const Before& before)
+bool ShownCheck::couldShow(
+    const PlainInstrument& instrument, const ShownPair& pair, double exact, const Before& before)
 {
     if (before.ours.empty())
         return false;

@@ -80,8 +80,7 @@ Readable readableOf(const PlainChannel& c)
         constexpr double hottest = 1123.15;
         return std::isnan(q) ? hottest : std::clamp(q, coldest, hottest);
     };
-    const auto [least, most] =
-        std::minmax({readAt(edge), readAt(top)});
+    const auto [least, most] = std::minmax({readAt(edge), readAt(top)});
     return {least, most};
 }
 

@@ -28,9 +28,8 @@ AnalogInput analogInputOf(const SensorSpec& s, const FrontEndSpec& f, double sup
 {
     AnalogInput in{s.kind, inSi(s.shunt), s.gain, inSi(s.low), inSi(s.high), inSi(s.lowOutput),
         inSi(s.highOutput), inSi(s.nominal), s.beta, s.gamma, inSi(s.capacity),
-        s.sensitivity / 1000, inSi(s.excitation),
-        s.kind == SensorKind::Sender && s.isRatiometric, f.kind, inSi(f.r1), inSi(f.r2),
-        inSi(f.fixed), supply};
+        s.sensitivity / 1000, inSi(s.excitation), s.kind == SensorKind::Sender && s.isRatiometric,
+        f.kind, inSi(f.r1), inSi(f.r2), inSi(f.fixed), supply};
     if (s.kind == SensorKind::Chip) {
         in.low = 300.15; // 27 °C
         in.lowOutput = inSi(s.outputAt27);

@@ -160,11 +160,10 @@ bool bypassesRegulator(const PartList& parts, const Part& board)
     if (board.kind != PartKind::Board || !board.regulator || feeder == nullptr)
         return false;
     const double volts = outputVolts(*feeder);
-    constexpr double near = 0.1; // of the supply, where nobody told the levels
-    const double supply = inSi(board.supply);
-    return board.levels
-        ? volts >= inSi(board.levels->supplyFrom) && volts <= inSi(board.levels->supplyTo)
-        : std::fabs(volts - supply) <= near * supply;
+    constexpr double near = 0.1; // of its supply
+    return volts < leastInput(*board.regulator)
+        && std::fabs(volts - inSi(board.supply)) <= near * inSi(board.supply)
+        && (!board.levels || volts >= inSi(board.levels->supplyFrom));
 }
 
 double railVolts(const PartList& parts, const Part& part)
@@ -175,8 +174,7 @@ double railVolts(const PartList& parts, const Part& part)
 double inputVolts(const PartList& parts, const Part& part)
 {
     const auto* feeder = feederOf(parts, part);
-    return feeder == nullptr ? std::numeric_limits<double>::quiet_NaN()
-                             : railVolts(parts, *feeder);
+    return feeder == nullptr ? std::numeric_limits<double>::quiet_NaN() : railVolts(parts, *feeder);
 }
 
 std::vector<RailLoad> railLoads(const PartList& parts)

@@ -44,7 +44,7 @@ const Part* feederOf(const PartList& parts, const Part& part);
 double outputVolts(const Part& part);
 
 /// Returns whether a board with a regulator is fed at its supply pin, past the regulator: what
-/// feeds it gives what its parts work with.
+/// feeds it gives the board's supply, within a tenth, and too little for the regulator.
 bool bypassesRegulator(const PartList& parts, const Part& board);
 
 /// Returns the voltage that a part gives where it stands: a board that is fed past its regulator
@@ -82,7 +82,8 @@ struct RunTime {
     double averageAmpere = 0; ///< out of battery or bank
     double lostAmpere = 0; ///< what the self-discharge of a battery is worth
     double usableCoulomb = 0; ///< at that voltage
-    std::string endsAt; ///< id of the part that gives up first while the voltage falls; may be empty
+    std::string
+        endsAt; ///< id of the part that gives up first while the voltage falls; may be empty
     double endVolts = 0; ///< at which it does
     double seconds() const { return usableCoulomb / (averageAmpere + lostAmpere); }
 };

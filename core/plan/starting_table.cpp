@@ -109,6 +109,7 @@ Source pulses(PulseGives gives, double perUnit, double bounceMs, double holdOffM
     s.pulses.perUnit = perUnit;
     s.pulses.bounce = {bounceMs, "ms"};
     s.pulses.holdOff = {holdOffMs, "ms"};
+    s.pulses.pull = LinePull::Internal;
     return s;
 }
 
@@ -134,6 +135,7 @@ Source named(SourceKind kind, std::vector<NameSpec> names)
 {
     auto s = sourceOf(kind);
     s.names = std::move(names);
+    s.contact.pull = LinePull::Internal; // of a switch
     return s;
 }
 

@@ -18,7 +18,8 @@ AnalogTruth truthOf(const PlainChannel& c, std::uint64_t seed)
         c.resistorTolerancePercent, c.reference,
         // A key ladder hangs on the reference, whose error cancels.
         c.source.kind == SourceKind::KeyLadder ? 0 : c.referenceTolerancePercent, c.offsetLsb,
-        c.nonlinearityLsb, c.noiseLsb, voltsOf(converterOf(c), converterOf(c).stepCodes(), c.reference)};
+        c.nonlinearityLsb, c.noiseLsb,
+        voltsOf(converterOf(c), converterOf(c).stepCodes(), c.reference)};
     return drawTruth(nominal, seed, c.id);
 }
 
@@ -225,10 +226,10 @@ StageValues ChannelRun::accept(Tap tap, Ticks at, double value, const Disturbanc
         [[fallthrough]];
     case Tap::Pin:
         s.pin = value = disturbedPin(at, value, disturbance);
-        value = std::isnan(value) ? value
-                                  : static_cast<double>(codeOf(m_converter,
-                                      value + m_truth.offsetVolts + nonlinearityAt(m_truth, value),
-                                      m_truth.reference));
+        value = std::isnan(value)
+            ? value
+            : static_cast<double>(codeOf(m_converter,
+                value + m_truth.offsetVolts + nonlinearityAt(m_truth, value), m_truth.reference));
         [[fallthrough]];
     case Tap::Reading:
         s.reading = value;

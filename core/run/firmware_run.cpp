@@ -260,8 +260,7 @@ SampleRecord FirmwareRun::sample(std::size_t index, std::int64_t slot)
         // What a module gives was converted while the processor did something else.
         const double since = channel.isReadByModule ? channel.conversionSeconds : 0;
         now.tap = Tap::World;
-        now.value =
-            polylineAt(channel.lane, state.faults.seenSeconds(inSeconds(m_now)) - since);
+        now.value = polylineAt(channel.lane, state.faults.seenSeconds(inSeconds(m_now)) - since);
         now.world = polylineAt(channel.lane, inSeconds(m_now) - since);
     }
     if (!isGateOpen(index))
@@ -320,8 +319,7 @@ double FirmwareRun::interruptsPerSecond() const
 
 Ticks FirmwareRun::afterWork(double seconds) const
 {
-    return m_now
-        + ticksFromSeconds(seconds * stretchedBy(m_instrument, interruptsPerSecond()));
+    return m_now + ticksFromSeconds(seconds * stretchedBy(m_instrument, interruptsPerSecond()));
 }
 
 double FirmwareRun::valueOf(std::string_view id, bool isCalm) const

@@ -24,8 +24,8 @@ std::vector<PulseFigures> PulseTally::figures() const
             continue;
         const auto train = pulseTrainOf(channel, m_instrument.seed);
         const auto phase = [&](Ticks at) { return std::floor(train.phaseAt(inSeconds(at))); };
-        all.push_back({channel.id, static_cast<std::int64_t>(phase(m_until[i]) - phase({})),
-            m_seen[i]});
+        all.push_back(
+            {channel.id, static_cast<std::int64_t>(phase(m_until[i]) - phase({})), m_seen[i]});
     }
     return all;
 }

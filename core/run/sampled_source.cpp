@@ -146,7 +146,8 @@ public:
         if (m_isPolled)
             return 0;
         const double seconds = inSeconds(now);
-        const double hertz = (m_train.phaseAt(seconds + moment) - m_train.phaseAt(seconds)) / moment;
+        const double hertz =
+            (m_train.phaseAt(seconds + moment) - m_train.phaseAt(seconds)) / moment;
         return m_channel.source.pulses.means == CountMeans::EachChange ? 2 * hertz : hertz;
     }
     void blind(const Blind& blind) override

@@ -23,8 +23,7 @@ double outputSeconds(const PlainInstrument& in, const Output& output)
 double stretchedBy(const PlainInstrument& in, double interruptsPerSecond)
 {
     constexpr double most = 0.95; // beyond, the loop stands still
-    return 1
-        / (1 - std::min(most, interruptsPerSecond * operationCosts(in.processor).interrupt));
+    return 1 / (1 - std::min(most, interruptsPerSecond * operationCosts(in.processor).interrupt));
 }
 
 /// How often the pulse channels interrupt at the tops of their ranges.

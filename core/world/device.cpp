@@ -231,8 +231,8 @@ std::string keyCodeOf(const std::vector<NameSpec>& names, std::string_view key)
         if (name.name == key)
             return asKeyCode(name.code);
     const auto code = asKeyCode(key);
-    const bool isCode = code.size() == 8
-        && code.find_first_not_of("0123456789ABCDEF") == std::string::npos;
+    const bool isCode =
+        code.size() == 8 && code.find_first_not_of("0123456789ABCDEF") == std::string::npos;
     return isCode ? code : std::string();
 }
 

@@ -47,8 +47,7 @@ double Faults::seenSeconds(double seconds) const
     return stuck == nullptr ? seconds : stuck->from;
 }
 
-double Faults::lasting(
-    double seconds, double volts, double reference, const PinHold& hold) const
+double Faults::lasting(double seconds, double volts, double reference, const PinHold& hold) const
 {
     if (const auto* drift = find(FaultKind::Drift, seconds))
         volts += inSi(drift->amount) * (seconds - drift->from) / 60;
@@ -56,7 +55,8 @@ double Faults::lasting(
         // A high-impedance pin drifts about the middle and couples the mains.
         const double wander = 0.6 * sineOfTurns(seconds / 7 + m_phase)
             + 0.4 * sineOfTurns(seconds / 2.3 + 3 * m_phase);
-        const double open = reference * (0.45 + 0.15 * wander + 0.12 * hum(seconds, floating->hertz));
+        const double open =
+            reference * (0.45 + 0.15 * wander + 0.12 * hum(seconds, floating->hertz));
         // Leakage and stray coupling stand behind some 10 MΩ (common practice).
         constexpr double strayOhms = 10e6;
         const double share = strayOhms / (strayOhms + hold.ohms);

@@ -31,8 +31,8 @@ public:
     /// holds the pin holds it the better, the less ohms it has.
     double lasting(double seconds, double volts, double reference, const PinHold& hold = {}) const;
 
-    /// Returns the volts with noise, hum, spikes and dropouts of the sample with that index. Hum and
-    /// spikes come through a capacitor at the pin with that time constant, in seconds.
+    /// Returns the volts with noise, hum, spikes and dropouts of the sample with that index. Hum
+    /// and spikes come through a capacitor at the pin with that time constant, in seconds.
     double disturbed(
         double seconds, std::int64_t index, double volts, double timeConstant = 0) const;
 

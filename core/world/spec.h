@@ -42,6 +42,8 @@ template <class Archive> void describeEvents(Archive& a, std::vector<LaneEvent>&
     a.node("events", array);
     if constexpr (Archive::isReading) {
         events.clear();
+        if (array.kind != json::Kind::Array)
+            return a.failAt("events", "events are a list of [seconds, text] pairs");
         for (const auto& pair : array.items) {
             const bool isPair = pair.items.size() == 2 && pair.items[0].kind == json::Kind::Number
                 && pair.items[1].kind == json::Kind::String && pair.items[0].number >= 0;

@@ -87,8 +87,11 @@ TEST_F(WindowTest, ChangesBetweenLightAndDark)
     };
     EXPECT_EQ(rail(), tokens().bar);
     const auto light = tokens();
-    QTest::qWait(100); // the plots draw when there is nothing else to do
-    const auto shown = window.grab().toImage();
+    QImage shown; // the plots draw when there is nothing else to do
+    ASSERT_TRUE(QTest::qWaitFor([&] {
+        const auto before = std::exchange(shown, window.grab().toImage());
+        return before == shown;
+    }));
     QTest::keyClick(&window, Qt::Key_L, Qt::ControlModifier);
     EXPECT_EQ(lookKind(), LookKind::Dark);
     EXPECT_NE(tokens().bar, light.bar);

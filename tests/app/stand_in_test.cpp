@@ -9,6 +9,7 @@
 #include "tests/app/window_fixture.h"
 
 #include <QListWidget>
+#include <QTableView>
 
 #include <fmt/format.h>
 
@@ -134,7 +135,9 @@ TEST_F(StandInTest, SaysWhatIsInTheWay)
     type("speakerAddress", QStringLiteral("/dev/ttyUSB0 soon"));
     click("speakerButton");
     EXPECT_TRUE(says(QStringLiteral("is no port and speed")));
-    QTest::qWait(300); // the lines that would be sent are found meanwhile
+    const auto* sent = find<QWidget>("speakerSent")->findChild<QTableView*>();
+    EXPECT_TRUE(waitFor([&] { return sent->model()->rowCount() > 0; }))
+        << "the lines that would be sent are found meanwhile";
     EXPECT_TRUE(says(QStringLiteral("is no port and speed")))
         << find<QLabel>("speakerState")->text().toStdString();
     choose("speakerWay", QStringLiteral("a feed over HTTP"));

@@ -105,7 +105,20 @@ TEST(Cli, TextPrintsExactlyTheCells)
     EXPECT_EQ(valueOf(cli("text --json --decimals 2 --width 5 2.675")).items.at(0).text, " 2.68");
     EXPECT_EQ(cli("text --decimals 1 --width 6 twelve").exitCode, 4);
     EXPECT_EQ(cli("text --decimals 10 --width 6 1").exitCode, 4);
-    EXPECT_EQ(cli("text --width 6 1").exitCode, 4);
+    EXPECT_EQ(cli("text --width 6 1").out, "     1\n");
+}
+
+TEST(Cli, TextKnowsEveryForm)
+{
+    EXPECT_EQ(cli("text --form m:ss --width 6 61.9 3600").out, "  1:01\n 60:00\n");
+    EXPECT_EQ(cli("text --form h:mm:ss --width 8 3661").out, " 1:01:01\n");
+    EXPECT_EQ(cli("text --form h:mm --width 5 --pad zero 27000").out, "07:30\n");
+    EXPECT_EQ(
+        cli("text --form hexadecimal --decimals 4 --width 6 48879 10").out, "  BEEF\n  000A\n");
+    EXPECT_EQ(cli("text --form name --name 7=seven --name 8=eight --align left --width 6 8 9").out,
+        "eight \n9     \n");
+    EXPECT_EQ(cli("text --form roman --width 6 1").exitCode, 4);
+    EXPECT_EQ(cli("text --form name --name seven --width 6 7").exitCode, 4);
 }
 
 // One small file for every rule of parts, named after it.
@@ -443,6 +456,45 @@ TEST(Cli, SpeaksTheSameUnderACommaLocale)
 {
     EXPECT_EQ(
         cli("convert 1 mph m/s", "LC_ALL=de_DE.UTF-8 LC_NUMERIC=de_DE.UTF-8 ").out, "0.44704\n");
+}
+
+TEST(Cli, ATraceIsARecordingToo)
+{
+    const auto trace = temporary("trace.csv");
+    cli("run " + skiffPath + " --scenario evening-row --seconds 30 --trace " + trace);
+    const auto told = cli("statistics " + trace);
+    EXPECT_EQ(told.exitCode, 0) << told.err;
+    EXPECT_NE(told.out.find("house-battery"), std::string::npos);
+    EXPECT_EQ(told.out.find("shown"), std::string::npos) << "what was shown is no recording";
+    // Played again from the world, the told speed is the value itself.
+    const auto again = temporary("again.csv");
+    const auto played = cli("replay " + skiffPath + " " + trace + " --trace " + again);
+    EXPECT_EQ(played.exitCode, 0) << played.err;
+    std::filesystem::remove(trace);
+    std::filesystem::remove(again);
+}
+
+TEST(Cli, AFitNamesADecimalComma)
+{
+    const auto pairs = temporary("pairs.csv", "reading;reference\n1,5;2,5\n2,5;4,7\n");
+    const auto fitted = cli("fit " + pairs);
+    EXPECT_EQ(fitted.exitCode, 3);
+    EXPECT_NE(fitted.err.find("\"1,5\" has a decimal comma: write a point"), std::string::npos)
+        << fitted.err;
+    std::filesystem::remove(pairs);
+}
+
+// 12 of 3901: a loop that redraws sees a short pulse only by luck.
+TEST(Cli, ChecksWhatARunOfTheFirstScenarioLoses)
+{
+    auto text = test::wholeFile(sourcePath("tests/data/builds/rev-counter.fern.json"));
+    const std::string interrupt = R"("input": "interrupt")";
+    text.replace(text.rfind(interrupt), interrupt.size(), R"("input": "polled")");
+    const auto path = temporary("polled.fern.json", text);
+    const auto checked = cli("check " + path);
+    EXPECT_NE(checked.exitCode, 0);
+    EXPECT_NE(checked.out.find("pulses of Engine are lost"), std::string::npos) << checked.out;
+    std::filesystem::remove(path);
 }
 
 } // namespace

@@ -4,8 +4,10 @@
 //   reading_print averaged SECONDS   the same of the averaged spectrum, in segments of 256
 //   reading_print csv FILE           the rows of a table, its numbers with 17 digits
 //   reading_print zone RULE          of each epoch second the offset in seconds
+//   reading_print beats SECONDS      beats a minute at each sample, no second one within 0.3 s
 
 #include "base/time_zone.h"
+#include "reading/beat_detector.h"
 #include "reading/code_statistics.h"
 #include "reading/spectrum.h"
 #include "signal/csv.h"
@@ -45,6 +47,13 @@ int main(int argc, char** argv)
     } else if (what == "statistics") {
         const auto s = codeStatistics(numbers);
         fmt::print("{:.17g} {:.17g} {} {} {}\n", s.mean, s.deviation, s.least, s.most, s.distinct);
+    } else if (what == "beats" && argc == 3) {
+        BeatDetector detector(ticksFromSeconds(0.3));
+        double at = 0;
+        for (const double number : numbers) {
+            fmt::print("{:.17g}\n", 60 * detector.feed(ticksFromSeconds(at), number));
+            at += std::stod(argv[2]);
+        }
     } else if (what == "zone" && argc == 3) {
         const auto rule = parseZoneRule(argv[2]);
         if (!rule)

@@ -1,10 +1,13 @@
 #!/usr/bin/python3
-"""Every instrument file against docs/fern-tick.schema.json, by jsonschema; and files it must refuse."""
+"""Every instrument file against docs/fern-tick.schema.json, by jsonschema; files it must refuse; and mutated
+files: what the schema refuses the program refuses too, and the other way round."""
 import copy
 import glob
 import json
 import os
+import subprocess
 
+import fastjsonschema
 import jsonschema
 
 from common import SOURCE, skiff
@@ -14,7 +17,7 @@ with open(os.path.join(SOURCE, "docs", "fern-tick.schema.json"), encoding="utf-8
 jsonschema.Draft7Validator.check_schema(schema)
 validator = jsonschema.Draft7Validator(schema)
 files = glob.glob(os.path.join(SOURCE, "demo", "*.fern.json"))
-files += glob.glob(os.path.join(SOURCE, "tests", "data", "parts", "*.fern.json"))
+files += glob.glob(os.path.join(SOURCE, "tests", "data", "*", "*.fern.json"))
 for path in files:
     with open(path, encoding="utf-8") as file:
         validator.validate(json.load(file))
@@ -37,3 +40,73 @@ refused(lambda i: i["channels"][0]["frontEnd"].update(r1=47000))
 refused(lambda i: i["channels"][0]["smoothing"][0].update(step="mean"))
 refused(lambda i: i["readers"][0]["text"].update(overflow=""))
 print(f"{len(files)} files fit the schema")
+
+
+def places(node, path=(), kinds=()):
+    """Every place of a file, with the words by which it is one of its sort: its keys and the kinds above it."""
+    for key, value in node.items() if isinstance(node, dict) else enumerate(node):
+        kind = tuple(node[k] for k in ("kind", "step", "form") if isinstance(node, dict) and isinstance(node.get(k), str))
+        sort = kinds + kind + ("*" if isinstance(node, list) else key,)
+        if isinstance(node, dict) or isinstance(value, (dict, list)):
+            yield path + (key,), value, sort
+        if isinstance(value, (dict, list)):
+            yield from places(value, path + (key,), sort)
+
+
+def mutations(key, value):
+    """What a place is set to: nothing, the wrong type, a number out of range, a word that is none."""
+    wrong = {dict: [[], 7], list: [{}, "x"], str: [7], bool: ["x", 1]}.get(type(value), ["x"])
+    if key not in ("value", "unit"):  # of a quantity: its unit says what is right
+        wrong += {int: [-1, 10**12, 0], float: [-1.5, 1e12, 0.5], str: ["nosuch", ""]}.get(type(value), [])
+    return wrong + [None]
+
+
+def mutated(instrument, path, value):
+    copied = copy.deepcopy(instrument)
+    node = copied
+    for key in path[:-1]:
+        node = node[key]
+    if value is DELETED:
+        del node[path[-1]]
+    else:
+        node[path[-1]] = value
+    return copied
+
+
+DELETED = object()
+ACROSS = ("more than 100 % of the time", "must not end before it begins")  # what no schema can say
+seen = set()
+tried = []
+for path in sorted(files):
+    with open(path, encoding="utf-8") as file:
+        instrument = json.load(file)
+    for place, value, sort in places(instrument):
+        if sort in seen:
+            continue
+        seen.add(sort)
+        changes = mutations(place[-1], value) + ([DELETED] if isinstance(place[-1], str) else [])
+        tried += [(path, place, change, mutated(instrument, place, change)) for change in changes]
+program = subprocess.run([os.environ["FERN_TICK_SCHEMA"]], input="".join(json.dumps(t[3]) + "\n" for t in tried),
+                         check=True, capture_output=True, text=True).stdout.splitlines()
+fits = fastjsonschema.compile(schema)
+
+
+def is_valid(instrument):
+    try:
+        fits(instrument)
+        return True
+    except fastjsonschema.JsonSchemaException:
+        return False
+
+
+wrong = 0
+for (path, place, change, instrument), said in zip(tried, program):
+    valid = is_valid(instrument)
+    refused_here = said not in ("ok", "reference")
+    if (valid and refused_here and not said.endswith(ACROSS)) or (not valid and said == "ok"):
+        wrong += 1
+        print(f"{os.path.basename(path)}, {'/'.join(map(str, place))} set to {change!r}: "
+              f"the program says {said}, the schema {'accepts' if valid else 'refuses'} it")
+if wrong or len(program) != len(tried):
+    raise SystemExit(f"{wrong} of {len(tried)} mutations are judged differently")
+print(f"{len(tried)} mutations are judged alike")

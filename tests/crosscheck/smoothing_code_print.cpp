@@ -95,11 +95,11 @@ int main(int argc, char** argv)
                 ? fmt::format("    out = {}_smoothed(({})in);\n", name, real)
                 : fmt::format("    for (i = 0; i < COUNT; ++i)\n        show({}_smoothed(({})"
                               "series[i]));\n",
-                      name, real);
+                    name, real);
         }
     if (isForBoard)
-        fmt::print("static volatile double in, out;\nint main(void)\n{{\n{}    return 0;\n}}\n",
-            calls);
+        fmt::print(
+            "static volatile double in, out;\nint main(void)\n{{\n{}    return 0;\n}}\n", calls);
     if (mode != "c")
         return 0;
     std::string list;

@@ -2,12 +2,13 @@
 // For what needs Qt's event loop without a window.
 
 #include <QCoreApplication>
+#include <QEventLoop>
+#include <QTimer>
 
 #include <gtest/gtest.h>
 
 #include <chrono>
 #include <functional>
-#include <thread>
 
 namespace fern::test {
 
@@ -26,8 +27,9 @@ protected:
     {
         const auto end = std::chrono::steady_clock::now() + std::chrono::minutes(1);
         while (!isSo() && std::chrono::steady_clock::now() < end) {
-            QCoreApplication::processEvents();
-            std::this_thread::sleep_for(std::chrono::milliseconds(2));
+            QEventLoop loop; // what comes meanwhile is handled at once
+            QTimer::singleShot(2, &loop, &QEventLoop::quit);
+            loop.exec();
         }
         return isSo();
     }

@@ -21,6 +21,8 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     , m_highOutput(makeQuantity(tr("Output at the high end"), "highOutput"))
     , m_lowPair(addPair(tr("Low end"), m_low, tr("gives"), m_lowOutput))
     , m_highPair(addPair(tr("High end"), m_high, tr("gives"), m_highOutput))
+    , m_feed(addChoice(tr("Fed from"), {tr("a supply of its own"), tr("the converter's reference")},
+          "senderFeed"))
     , m_nominal(addQuantity(tr("Nominal resistance"), "nominal"))
     , m_beta(addNumber(tr("B, kelvin"), QStringLiteral("K"), "beta"))
     , m_gamma(addNumber(tr("Gamma"), {}, "gamma"))
@@ -81,6 +83,11 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     connectSensor(
         m_chipSlope, &SensorSpec::millivoltPerKelvin, tr("Temperature coefficient of the diode"));
     connectSensor(m_sensorTolerance, &SensorSpec::tolerancePercent, tr("Tolerance of the sensor"));
+    m_feed->setToolTip(tr("Fed from the reference its volts follow it, and its error cancels"));
+    connect(m_feed, &QComboBox::activated, this, [this](int index) {
+        changeSensor(
+            tr("Feed of the sender"), [=](SensorSpec& s) { s.isRatiometric = index == 1; });
+    });
     connectFrontEnd(m_r1, &FrontEndSpec::r1, tr("Resistor R1"));
     connectFrontEnd(m_r2, &FrontEndSpec::r2, tr("Resistor R2"));
     connectFrontEnd(m_fixed, &FrontEndSpec::fixed, tr("Fixed resistor"));
@@ -143,6 +150,7 @@ void SensorBench::showKind()
     setInputVisible(m_gain, kind == SensorKind::Shunt);
     setInputVisible(m_lowPair, kind == SensorKind::Sender);
     setInputVisible(m_highPair, kind == SensorKind::Sender);
+    setInputVisible(m_feed, kind == SensorKind::Sender);
     setInputVisible(m_nominal, resistive);
     setInputVisible(m_beta, kind == SensorKind::Thermistor);
     setInputVisible(m_gamma, kind == SensorKind::Photoresistor);
@@ -201,6 +209,7 @@ void SensorBench::showInputs(const RunView& view)
     m_chipOutput->showQuantity(sensor.outputAt27);
     m_chipSlope->showNumber(sensor.millivoltPerKelvin);
     m_sensorTolerance->showNumber(sensor.tolerancePercent);
+    m_feed->setCurrentIndex(channel().sensor.isRatiometric ? 1 : 0);
     m_side->setCurrentIndex(frontEnd.kind == FrontEndKind::SensorBelow ? 1 : 0);
     m_r1->showQuantity(frontEnd.r1);
     m_r2->showQuantity(frontEnd.r2);

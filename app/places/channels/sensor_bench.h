@@ -35,6 +35,7 @@ private:
     QuantityEdit* m_highOutput;
     QWidget* m_lowPair;
     QWidget* m_highPair;
+    QComboBox* m_feed;
     QuantityEdit* m_nominal;
     NumberEdit* m_beta;
     NumberEdit* m_gamma;

@@ -274,8 +274,7 @@ void checkBusClock(const Instrument& in, const PlainInstrument& /*plain*/, Findi
                 lostZero ? "Ten times as much is one: was a zero lost?"
                          : "Both ends must have the same rate, and libraries know the usual ones.",
                 "UM10204, table 1; common practice",
-                {busFix("Set it to " + rateText(better), *view.board,
-                    view.bus->id,
+                {busFix("Set it to " + rateText(better), *view.board, view.bus->id,
                     [better](BusSpec& bus) {
                         bus.speed = {better, "Hz"};
                     })},

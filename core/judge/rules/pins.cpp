@@ -151,9 +151,11 @@ namespace {
 void checkDoubtfulPullUps(
     const Instrument& in, const BusView& view, const Part& weakest, Findings& out)
 {
+    if (view.pullUpMost <= inSi(weakest.levels->tolerates))
+        return;
     for (const auto* part : view.modules) {
         const double supply = inputVolts(in.parts, *part);
-        if (inSi(part->port->pullUp) <= 0 || !(supply > inSi(weakest.levels->tolerates)))
+        if (inSi(part->port->pullUp) <= 0 || !(supply > pullsUpTo(in, *part)))
             continue;
         out.push_back({"P06", Severity::Check, "/parts/" + part->id,
             fmt::format("The pull-ups of {} may go to its {}, {} bears {}", partName(*part),
@@ -206,17 +208,18 @@ void checkBusLevels(const Instrument& in, const BusView& view, Findings& out)
                 }));
         for (const auto* part : view.modules)
             if (pullsUpTo(in, *part) > inSi((*weakest)->levels->tolerates))
-                finding.fixes.push_back(partFix(
-                    fmt::format("Take the pull-ups of {} off, they go to {}", partName(*part),
-                        voltText(pullsUpTo(in, *part))),
-                    part->id, [](Part& p) {
-                        p.port->pullUp = {0, "ohm"};
-                    }));
+                finding.fixes.push_back(
+                    partFix(fmt::format("Take the pull-ups of {} off, they go to {}",
+                                partName(*part), voltText(pullsUpTo(in, *part))),
+                        part->id, [](Part& p) {
+                            p.port->pullUp = {0, "ohm"};
+                        }));
         out.push_back(std::move(finding));
-    } else if (up < inSi((*deafest)->levels->highFrom)) {
+    } else if (view.pullUpMost < inSi((*deafest)->levels->highFrom)) {
         out.push_back({"P06", Severity::Check, view.place,
             fmt::format("{} is pulled up to {}, {} sees high from {}", busName(*view.bus),
-                voltText(up, 2), partName(**deafest), voltText(inSi((*deafest)->levels->highFrom))),
+                voltText(view.pullUpMost, 2), partName(**deafest),
+                voltText(inSi((*deafest)->levels->highFrom))),
             "It may work by luck. A level shifter makes it sure.", "thresholds of both classes", {},
             {}});
     } else {
@@ -277,8 +280,7 @@ void checkLevels(const Instrument& in, const PlainInstrument& /*plain*/, Finding
 namespace {
 
 /// A contact at a pin of a channel, which no module brings.
-void checkBareContact(
-    const Channel& channel, const std::vector<PinUse>& uses, Findings& out)
+void checkBareContact(const Channel& channel, const std::vector<PinUse>& uses, Findings& out)
 {
     const auto& source = channel.source;
     const bool isSwitch = source.kind == SourceKind::Switch;
@@ -438,7 +440,8 @@ bool isUnwired(const Instrument& in, const Part& part)
     const bool leads = std::any_of(part.lines.begin(), part.lines.end(), [](const LineSpec& line) {
         return !line.pin.empty() || (line.isInput && line.role == PinRole::Analog);
     });
-    return !isOnBus && !leads && (wantsBus || !part.lines.empty());
+    return !isOnBus && !leads
+        && (wantsBus || std::any_of(part.lines.begin(), part.lines.end(), isOpen));
 }
 
 /// Left open: a name and how many more.
@@ -472,16 +475,16 @@ void checkOpenLines(const Instrument& in, const PlainInstrument& /*plain*/, Find
                 open.push_back(&line);
         if (open.empty())
             continue;
-        auto& finding = add(*part,
-            fmt::format("{} of {} left open", openWords(open), partName(*part)),
-            "Left open it takes any level, and another one tomorrow. Its data sheet says "
-            "where it belongs.");
+        auto& finding =
+            add(*part, fmt::format("{} of {} left open", openWords(open), partName(*part)),
+                "Left open it takes any level, and another one tomorrow. Its data sheet says "
+                "where it belongs.");
         for (const auto* line : open)
             if (const auto tie = usualTie(line->name))
-                finding.fixes.push_back(lineFix(
-                    fmt::format("Tie {} to {}", line->name,
-                        *tie == LineTied::Supply ? "the supply" : "ground"),
-                    *part, line->name, [to = *tie](LineSpec& l) { l.tied = to; }));
+                finding.fixes.push_back(
+                    lineFix(fmt::format("Tie {} to {}", line->name,
+                                *tie == LineTied::Supply ? "the supply" : "ground"),
+                        *part, line->name, [to = *tie](LineSpec& l) { l.tied = to; }));
     }
 }
 

@@ -123,7 +123,8 @@ std::string placeOf(const PlainChannel& c, std::string_view part)
     return fmt::format("/channels/{}/{}", c.id, part);
 }
 
-void addFloating(const PlainChannel& c, const Readings& r, const Hum& hum, std::vector<Finding>& out)
+void addFloating(
+    const PlainChannel& c, const Readings& r, const Hum& hum, std::vector<Finding>& out)
 {
     const auto converter = converterOf(c);
     const double full = static_cast<double>(converter.topCode() - converter.bottomCode());
@@ -141,8 +142,8 @@ void addFloating(const PlainChannel& c, const Readings& r, const Hum& hum, std::
                     "whether the wire has come off; a resistor to ground makes an open wire read "
                     "0.",
             lookBackSeconds(c), 100 * (*most - *least) / full,
-            carriesHum ? fmt::format("carry {:.0f} Hz of the mains with {:.0f} codes", hum.hertz,
-                hum.amplitude)
+            carriesHum ? fmt::format(
+                "carry {:.0f} Hz of the mains with {:.0f} codes", hum.hertz, hum.amplitude)
                        : "do not follow what is measured"),
         "common practice; from the run", {}, {}});
 }
@@ -256,8 +257,7 @@ void addDropouts(const PlainChannel& c, const Readings& r, std::vector<Finding>&
     if (gone < (isWished(c, bottom) ? 3 : 2))
         return;
     out.push_back({"R08", Severity::Check, placeOf(c, "frontEnd"),
-        fmt::format("{} drops to nothing {} times in {:.0f} s", c.name, gone,
-            lookBackSeconds(c)),
+        fmt::format("{} drops to nothing {} times in {:.0f} s", c.name, gone, lookBackSeconds(c)),
         "Single readings fall to the bottom and come back: a loose contact. A median of 5 hides up "
         "to two in a row, a better plug ends them.",
         "common practice; from the run",
@@ -382,8 +382,7 @@ bool isCutOff(const PlainChannel& c)
 }
 
 /// More pulses lost than a start in the middle of one explains.
-void addLostPulses(
-    const PlainInstrument& plain, const PulseTally& tally, std::vector<Finding>& out)
+void addLostPulses(const PlainInstrument& plain, const PulseTally& tally, std::vector<Finding>& out)
 {
     for (const auto& figures : tally.figures()) {
         const auto& c = plain.channels[indexOf(plain.channels, figures.channel)];
@@ -397,24 +396,24 @@ void addLostPulses(
             / static_cast<double>(std::max<std::int64_t>(1, figures.happened));
         Finding finding{"G01", lost > 10 ? Severity::Stop : Severity::Check, placeOf(c, "source"),
             figures.lost() > 0
-                ? fmt::format("{} of {} pulses of {} are lost", figures.lost(), figures.happened,
-                    c.name)
+                ? fmt::format(
+                    "{} of {} pulses of {} are lost", figures.lost(), figures.happened, c.name)
                 : fmt::format("{} counts {} of {} pulses too many", c.name, off, figures.happened),
             isPolled ? "The loop looks at the pin only between its other tasks: a pulse that comes "
                        "and goes meanwhile is not seen. An interrupt sees each of them."
-            : figures.tooMany() > 0
+                : figures.tooMany() > 0
                 ? "A contact bounces when it opens too. An edge after the hold-off counts again: "
                   "it must last longer than the pulse and its bounce together."
                 : "The hold-off swallows pulses that come too soon; and while interrupts are off "
                   "only one is remembered.",
             "from the run", {}, {}};
         if (isPolled && figures.lost() > 0)
-            finding.fixes.push_back({"Count by interrupt", [id = c.id, source = c.source](
-                                                               const Instrument& before) {
-                                         auto changed = source;
-                                         changed.pulses.input = PulseInput::Interrupt;
-                                         return withSource(before, id, changed);
-                                     }});
+            finding.fixes.push_back(
+                {"Count by interrupt", [id = c.id, source = c.source](const Instrument& before) {
+                     auto changed = source;
+                     changed.pulses.input = PulseInput::Interrupt;
+                     return withSource(before, id, changed);
+                 }});
         out.push_back(std::move(finding));
     }
 }

@@ -69,8 +69,7 @@ void checkRailOverload(const Instrument& in, const PlainInstrument& /*plain*/, F
             fmt::format("{} gives {}, {} are drawn", partName(*rail.source),
                 milliampereText(rail.limit), milliampereText(rail.peak)),
             fmt::format("With everything active at once. The largest load is {} with {}.",
-                partName(*largest),
-                milliampereText(currentOf(in.parts, *largest, Draw::Active))),
+                partName(*largest), milliampereText(currentOf(in.parts, *largest, Draw::Active))),
             "limit of the part's class", feedElsewhere(in, *largest, *rail.source), {}});
     }
     for (const auto& part : in.parts) {

@@ -126,10 +126,10 @@ void checkNamesFit(const PlainChannel& channel, const PlainReader& reader, Findi
     const bool isNamed = named > reader.text.width;
     const auto text = isNamed ? longest->name : bareCode(channel.source);
     out.push_back({"T02", Severity::Check, textPlace(reader),
-        isNamed ? fmt::format("“{}” needs {} cells, the field has {}", text, named,
-            reader.text.width)
-                : fmt::format("A code without a name needs {} cells, the field has {}", bare,
-                    reader.text.width),
+        isNamed
+            ? fmt::format("“{}” needs {} cells, the field has {}", text, named, reader.text.width)
+            : fmt::format(
+                "A code without a name needs {} cells, the field has {}", bare, reader.text.width),
         fmt::format("The field shows {} instead{}.", formatWords(text, reader.text),
             isNamed ? "" : " of one such as " + text),
         "the field's own width", widened(reader, needed), {}});

@@ -135,8 +135,8 @@ void checkHoursWish(const Instrument& in, const PlainInstrument& plain, Findings
     const auto verdict = wishOf(plain, 0, Wish::Hours); // one for the whole instrument
     if (verdict.verdict != Verdict::Missed)
         return;
-    const auto largest = *std::max_element(in.parts.begin(), in.parts.end(),
-        [&](const auto& a, const auto& b) {
+    const auto largest =
+        *std::max_element(in.parts.begin(), in.parts.end(), [&](const auto& a, const auto& b) {
             return currentOf(in.parts, *a, Draw::Average) < currentOf(in.parts, *b, Draw::Average);
         });
     const auto& time = plain.runTime;

@@ -35,7 +35,12 @@ constexpr Factor published[] = {{"mile/h", "m/s", 0.44704}, {"mph", "km/h", 1.60
     {"USfloz", "mL", 29.5735295625}, {"m3", "L", 1000}, {"L/min", "m3/h", 0.06},
     {"deg", "rad", 0.017453292519943295}, {"Wh", "J", 3600}, {"mAh", "C", 3.6},
     {"hp", "W", 745.6998715822702}, {"cal", "J", 4.184}, {"Btu", "J", 1055.05585262},
-    {"g_n", "m/s2", 9.80665},
+    {"g_n", "m/s2", 9.80665}, {"m/s^2", "m/s2", 1}, {"N m", "J", 1}, {"Nm", "N·m", 1},
+    {"mT", "T", 1e-3}, {"uSv/h", "Sv/h", 1e-6}, {"kVA", "VA", 1000}, {"var", "W", 1}, {"l", "L", 1},
+    {"cmH2O", "Pa", 98.0665}, {"1/min", "Hz", 0.016666666666666666}, {"%RH", "%", 1},
+    {"kg m/s2", "N", 1},
+    // Beats and counts a minute (common practice).
+    {"bpm", "1/min", 1}, {"CPM", "cpm", 1},
     // A maker's rpm is turns a minute (common practice), not radians.
     {"rpm", "Hz", 0.016666666666666666}};
 
@@ -80,8 +85,12 @@ TEST(Units, RefuseWhatOthersMisread)
         "m/s cannot be converted to s/m: they measure different things");
     EXPECT_EQ(convert(1, "V", "A").error().message,
         "V cannot be converted to A: they measure different things");
-    for (const char* wrong :
-        {"kmin", "mmph", "1", "m//s", "/s", "m/s/s", "degC2", "kdegC", "V ", " V", "mK/degC"})
+    // A decibel is a logarithm against a reference: nothing else can be had from it.
+    EXPECT_EQ(converted(3, "dBm", "dBm"), 3);
+    for (const char* other : {"dBV", "dB", "W", "%", "count"})
+        EXPECT_FALSE(convert(3, "dBm", other)) << other;
+    for (const char* wrong : {"N  m", "degC m", "kmin", "mmph", "1", "m//s", "/s", "m/s/s", "degC2",
+             "kdegC", "V ", " V", "mK/degC"})
         EXPECT_FALSE(parseUnit(wrong)) << wrong;
 }
 

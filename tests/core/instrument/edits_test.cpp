@@ -1,5 +1,6 @@
 #include "instrument/edits.h"
 
+#include "tests/core/sources.h"
 #include "tests/support.h"
 
 namespace fern {
@@ -83,6 +84,22 @@ TEST(Resolve, TurnsIdsAndUnitsIntoPlainNumbers)
     EXPECT_EQ(plain.readers[0].channel, 0U);
     EXPECT_TRUE(resolve(test::skiff(), "evening row"));
     EXPECT_EQ(resolve(test::skiff(), "storm").error().message, "there is no scenario \"storm\"");
+}
+
+// The remote sends 00FF6897; the file says it in its own ways.
+TEST(Edits, KeyCodesAreOneHoweverTheyAreWritten)
+{
+    Source remote;
+    remote.kind = SourceKind::KeyCodes;
+    remote.names = {{"ff6897", "up"}};
+    auto in = test::withSource(test::bench(), "Remote", {remote, "count", {}, {{1, "up"}}});
+    in = *withCodeName(in, "remote", "00FF6897", "down");
+    ASSERT_EQ(in.channels[0]->source.names.size(), 1U);
+    EXPECT_EQ(in.channels[0]->source.names[0], (NameSpec{"ff6897", "down"}));
+    EXPECT_EQ(resolve(in, "")->channels[0].source.names[0].code, "00FF6897");
+    auto twice = *in.channels[0];
+    twice.source.names.push_back({"0x00FF6897", "left"});
+    EXPECT_FALSE(withSource(in, "remote", twice.source));
 }
 
 } // namespace

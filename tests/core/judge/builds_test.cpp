@@ -1,5 +1,5 @@
-// Instruments as makers wire them: the sound ones give no stop and no check, and each seeded mistake
-// gives its finding, beside it only the consequences that the table lists with a reason.
+// Instruments as makers wire them: the sound ones give no stop and no check, and each seeded
+// mistake gives its finding, beside it only the consequences that the table lists with a reason.
 
 #include "base/json.h"
 #include "judge/findings.h"

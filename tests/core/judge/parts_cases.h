@@ -211,6 +211,11 @@ inline std::vector<RuleCase> partsCases()
     const LineSpec open{.name = "reset", .isRequired = true};
     auto tied = open;
     tied.tied = LineTied::Supply;
+    const auto radio = [](const LineSpec& line) {
+        auto part = withLine("radio", line);
+        part.lines.push_back({"select", PinRole::Digital, "D3"});
+        return part;
+    };
     const auto driving = [](double volts) {
         auto part = withLine("sender", {.name = "out", .pin = "D3", .isInput = true});
         part.levels = LevelSpec{.drives = {volts, "V"}};
@@ -265,8 +270,8 @@ inline std::vector<RuleCase> partsCases()
                 b.capacity = {0.65, "Ah"};
             }),
             false},
-        {"P14", Severity::Stop, withAnalogChannels(2), "3 analog inputs are wanted, board has 2",
-            withAnalogChannels(1), false},
+        {"P14", Severity::Stop, withAnalogChannels(2),
+            "3 analog inputs are wanted, board has 2 for them", withAnalogChannels(1), false},
         {"P15", Severity::Stop, withVolts(121), "Battery reaches 121 V: hazardous", withVolts(60),
             false},
         {"P16", Severity::Check, withBattery([](BatterySpec& b) { b.isFused = false; }),
@@ -284,8 +289,8 @@ inline std::vector<RuleCase> partsCases()
                 b.wireLength = {1, "m"};
                 b.pullUp = {2.2, "kohm"};
             })},
-        {"P19", Severity::Check, plus(shed(), withLine("radio", open)),
-            "reset of radio is left open", plus(shed(), withLine("radio", tied))},
+        {"P19", Severity::Check, plus(shed(), radio(open)), "reset of radio is left open",
+            plus(shed(), radio(tied))},
         {"P20", Severity::Check, wholePort("D3"), "Writing port B also sets D3", wholePort("A1")},
         {"P21", Severity::Note, withBus([](BusSpec& b) {
              b.speed = {40, "kHz"};

@@ -50,9 +50,21 @@ TEST(SignalFindings, ASoundSignalGivesNothingAway)
     EXPECT_TRUE(after(test::skiff(), 20).empty());
 }
 
+/// The battery at the pin itself, which nothing holds when it has come off.
+Instrument onAWire(const Instrument& in)
+{
+    FrontEndSpec wire;
+    wire.r1 = {0, "ohm"};
+    wire.r2 = {1, "Gohm"};
+    auto wish = in.channels[0]->wish;
+    wish.from = {0, "V"};
+    wish.to = {3.2, "V"};
+    return *withWish(*withFrontEnd(in, "house-battery", wire), "house-battery", wish);
+}
+
 TEST(SignalFindings, AFloatingPinIsRecognised)
 {
-    const auto findings = after(quick({fault(FaultKind::Floating)}), 20);
+    const auto findings = after(onAWire(quick({fault(FaultKind::Floating)})), 20);
     EXPECT_EQ(titleOf(findings, "R02"), "House battery looks like a pin with nothing on it");
     EXPECT_EQ(titleOf(findings, "R04"), "") << "one cause, one finding";
     // A strong hum alone is none: the codes stay where they are.

@@ -51,8 +51,10 @@ TEST_F(ShownCheckTest, NamesThePlantedMistake)
     EXPECT_EQ(cause(12.84, "12.85", "12.84"),
         "shown here a little earlier: it is redrawn later, "
         "or smooths more");
+    cause(std::nan(""), "12.84", "-----"); // of the redraw before
     EXPECT_EQ(cause(std::nan(""), "12.84", "-----"),
         "it shows a number although it has none: the last one stays");
+    cause(12.84, "-----", "12.84");
     EXPECT_EQ(cause(12.84, "-----", "12.84"), "it shows a mark although it has a value");
     EXPECT_EQ(cause(13.5, "13.50", "13.50"), "");
     EXPECT_EQ(cause(13.5, "13.49", "13.50"), "one step of the last digit");

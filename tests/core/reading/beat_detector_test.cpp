@@ -49,7 +49,7 @@ TEST(BeatDetector, HasNoRateBeforeTwoBeatsAndWithoutAny)
         const bool isBeating = t < 4;
         const double rate =
             detector.feed(ticksFromSeconds(t), isBeating ? std::sin(2 * std::numbers::pi * t) : 0);
-        if (t > 2.5 && t < 4) {
+        if (t > 3.5 && t < 4) {
             EXPECT_NEAR(rate, 1, 0.02) << t;
         } else if (t > 7.5) {
             EXPECT_TRUE(std::isnan(rate)) << t;

@@ -113,5 +113,115 @@ TEST(ChannelRun, AModuleConvertsBesideTheProcessor)
     EXPECT_NEAR(fetchSeconds(channel), 24 * 20e-6, 1e-12);
 }
 
+/// 10 kΩ over 10 kΩ and 1 µF at the pin: 5 ms.
+PlainChannel filteredChannel()
+{
+    auto channel = plainChannel(16);
+    channel.reference = 5;
+    channel.input.r1 = channel.input.r2 = 10e3;
+    channel.pinFarad = 1e-6;
+    return channel;
+}
+
+// Source: the step response of a resistor and a capacitor, 1 − e^(−t/RC).
+TEST(ChannelRun, ACapacitorAtThePinIsALowPass)
+{
+    ChannelRun run(filteredChannel(), 1);
+    EXPECT_DOUBLE_EQ(run.accept(Tap::World, {}, 0).pin, 0);
+    // A step within a nanosecond, then samples 2 ms apart.
+    run.accept(Tap::World, Ticks{1}, 4);
+    for (int i = 1; i <= 20; ++i)
+        EXPECT_NEAR(run.accept(Tap::World, Ticks{1 + i * 2'000'000LL}, 4).pin,
+            2 * (1 - std::exp(-i * 2e-3 / 5e-3)), 1e-6)
+            << i;
+    // A ramp of 100 V/s at the pin is followed RC later.
+    for (int i = 1; i <= 50; ++i) {
+        const double volts =
+            run.accept(Tap::World, Ticks{40'000'001LL + i * 1'000'000LL}, 4 + 0.2 * i).pin;
+        if (i == 50)
+            EXPECT_NEAR(volts, 2 + 0.1 * 50 - 100 * 5e-3, 1e-3);
+    }
+}
+
+// Source: the gain of a first-order low-pass, 1/√(1 + (2πf·RC)²).
+TEST(ChannelRun, HumIsWeakerBehindACapacitor)
+{
+    FaultSpec hum;
+    hum.kind = FaultKind::Hum;
+    hum.from = 0;
+    hum.to = 100;
+    hum.amount = {1, "V"};
+    const Faults faults({hum}, 1, "c");
+    const auto swing = [&](const PlainChannel& channel) {
+        ChannelRun run(channel, 1);
+        double least = 9;
+        double most = -9;
+        for (int i = 0; i < 1000; ++i) {
+            const double volts =
+                run.accept(Tap::World, Ticks{i * 1'000'000LL}, 5, {&faults, 0, true, i}).pin;
+            least = std::min(least, volts);
+            most = std::max(most, volts);
+        }
+        return (most - least) / 2;
+    };
+    auto bare = filteredChannel();
+    bare.pinFarad = 0;
+    EXPECT_NEAR(swing(bare), 1, 1e-3);
+    EXPECT_NEAR(
+        swing(filteredChannel()), 1 / std::hypot(1, 2 * std::numbers::pi * 50 * 5e-3), 1e-3);
+}
+
+TEST(ChannelRun, WhatADeviceTellsIsTheValueItself)
+{
+    PlainChannel channel;
+    channel.unit = *parseUnit("km/h");
+    channel.readingUnit = *parseUnit("kn");
+    channel.source.kind = SourceKind::Receiver;
+    const auto out = ChannelRun(channel, 1).accept(Tap::World, {}, toSi(10, channel.unit));
+    EXPECT_NEAR(fromSi(out.smoothed, channel.unit), 10, 1e-6);
+    EXPECT_TRUE(std::isnan(out.reading));
+}
+
+TEST(ChannelRun, ASpecimenIsBentWithinItsNonlinearity)
+{
+    auto channel = plainChannel(10);
+    channel.nonlinearityLsb = 3;
+    const double lsb = std::ldexp(1.0, -10);
+    double most = 0;
+    for (std::uint64_t seed = 1; seed <= 60; ++seed) {
+        ChannelRun run(channel, seed);
+        for (int i = 0; i <= 1000; ++i) {
+            // Without noise and offset what is left is the half step of the code, and the bend.
+            const double volts = i / 1000.0 * (1 - lsb);
+            const double off = run.accept(Tap::World, Ticks{i}, volts).scaled + lsb / 2 - volts;
+            ASSERT_LT(std::fabs(off), 3.51 * lsb) << seed << " " << volts;
+            most = std::max(most, std::fabs(off));
+        }
+        EXPECT_LT(std::fabs(run.accept(Tap::World, Ticks{2000}, 0).scaled), lsb)
+            << "its ends are where they belong";
+    }
+    EXPECT_GT(most, 2.5 * lsb) << "some specimen comes near";
+}
+
+TEST(ChannelRun, ASenderFedFromTheReferenceFollowsIt)
+{
+    auto channel = plainChannel(16);
+    channel.reference = 5;
+    channel.referenceTolerancePercent = 5;
+    channel.input.sensor = SensorKind::Sender;
+    channel.input.lowOutput = 0.5;
+    channel.input.highOutput = 4.5;
+    const auto off = [&](bool follows) {
+        channel.input.followsReference = follows;
+        double most = 0;
+        for (std::uint64_t seed = 1; seed <= 20; ++seed)
+            most = std::max(most,
+                std::fabs(ChannelRun(channel, seed).accept(Tap::World, {}, 0.5).scaled - 0.5));
+        return most;
+    };
+    EXPECT_LT(off(true), 5.0 / 65536 / 4);
+    EXPECT_GT(off(false), 0.01); // up to 5 % of 2.5 V, over 4 V
+}
+
 } // namespace
 } // namespace fern

@@ -154,5 +154,15 @@ RC_GTEST_PROP(Steps, AMedianIgnoresOneSpikeInThree, ())
         RC_ASSERT(v == level);
 }
 
+// 0.1 s cannot be written in binary: ten of them added up as doubles are less than a second.
+TEST(Steps, AHoldCountsWholeNanoseconds)
+{
+    Chain chain(*parseSteps("peak hold 1"), NumberKind::Float64);
+    EXPECT_EQ(chain.feed(0, 5), 5);
+    for (int i = 1; i <= 10; ++i)
+        EXPECT_EQ(chain.feed(0.1, 1), 5) << i;
+    EXPECT_EQ(chain.feed(0.1, 1), 1);
+}
+
 } // namespace
 } // namespace fern

@@ -104,5 +104,25 @@ TEST(Faults, AFloatingPinWandersWhateverStandsOnIt)
     EXPECT_GT(most - least, 1);
 }
 
+// Source: the divider of 10 MΩ of stray coupling over the resistor that holds the pin.
+TEST(Faults, AResistorHoldsAPinWithNothingOnIt)
+{
+    const auto off = only(fault(FaultKind::Floating));
+    for (const double at : {11.0, 12.7, 15.3, 19.9}) {
+        const double open = off.lasting(at, 3, 5);
+        EXPECT_NEAR(off.lasting(at, 3, 5, {10e3, 0}), open * 10e3 / (10e3 + 10e6), 1e-12);
+        EXPECT_NEAR(off.lasting(at, 3, 5, {10e6, 5}), (open + 5) / 2, 1e-12);
+        EXPECT_EQ(off.lasting(at, 3, 5, {}), open);
+    }
+}
+
+TEST(Faults, ACapacitorEatsAShortSpike)
+{
+    const auto spikes = only(fault(FaultKind::Spikes, 2, 1));
+    // A millisecond through RC of one: 1 − 1/e of it.
+    EXPECT_NEAR(std::fabs(spikes.disturbed(15, 7, 1, 1e-3) - 1), 2 * (1 - std::exp(-1)), 1e-12);
+    EXPECT_NEAR(std::fabs(spikes.disturbed(15, 7, 1) - 1), 2, 1e-12);
+}
+
 } // namespace
 } // namespace fern

@@ -1,0 +1,191 @@
+#!/usr/bin/python3
+"""Puts single faults into the core, one at a time, and says which of them its own tests do not notice.
+
+    mutate.py COUNT SEED [--folders base,judge] [--jobs N]
+
+Works on a copy of the tracked sources under build/mutate, so that the checkout stays as it is. Each mutant is one
+operator, number or statement of one line, chosen by the seed; one that does not compile is drawn again. The tests of
+the mutated folder run first, then all; the first failure ends them, and so does a time many times the usual one.
+Prints every survivor with its line before and behind, and the share that was caught."""
+import argparse
+import concurrent.futures
+import os
+import random
+import re
+import shutil
+import subprocess
+import sys
+import time
+
+ROOT = os.path.dirname(os.path.dirname(os.path.abspath(__file__)))
+FOLDERS = "base signal curves kernel parts world reading scale smooth text judge plan".split()
+
+# What stands for what: a pattern, and what it may become. Blanks around an operator keep templates, references and
+# signs of numbers out.
+SWAPS = [
+    (r" \+ ", [" - "]), (r" - ", [" + "]), (r" \* ", [" / "]), (r" / ", [" * "]), (r" % ", [" / "]),
+    (r" < ", [" <= ", " > "]), (r" > ", [" >= ", " < "]), (r" <= ", [" < "]), (r" >= ", [" > "]),
+    (r" == ", [" != "]), (r" != ", [" == "]), (r" && ", [" || "]), (r" \|\| ", [" && "]),
+    (r" \+= ", [" -= "]), (r" -= ", [" += "]), (r"\+\+", ["--"]), (r"--", ["++"]),
+    (r"\btrue\b", ["false"]), (r"\bfalse\b", ["true"]),
+    (r"\bstd::min\(", ["std::max("]), (r"\bstd::max\(", ["std::min("]),
+    (r"\bstd::floor\(", ["std::ceil("]), (r"\bstd::ceil\(", ["std::floor("]),
+    (r"\bif \(", ["if (!("]), (r"\breturn (?=[a-z])", ["return -"]),
+]
+NUMBER = re.compile(r"(?<![\w.\"])\d+(\.\d+)?(e-?\d+)?(?![\w.\"])")
+STATEMENT = re.compile(r"^\s+[\w.>\[\]()-]+(\(.*\)| [-+*/]?= .*);$")
+
+
+def mutants_of(line):
+    """Every line that a single fault makes of one."""
+    code = line.split("//")[0].rstrip()
+    if not code.strip() or code.lstrip().startswith(("#", "*", "/*", "namespace", "case ", "static_assert", "assert")):
+        return
+    outside = re.sub(r'"(\\.|[^"\\])*"', lambda m: "\0" * len(m.group()), code)
+    for pattern, others in SWAPS:
+        for match in re.finditer(pattern, outside):
+            for other in others:
+                changed = code[:match.start()] + other + code[match.end():]
+                if other == "if (!(":
+                    if not code.endswith((")", ") {")):
+                        continue
+                    at = changed.rindex(")")
+                    changed = changed[:at] + "))" + changed[at + 1:]
+                yield changed
+    for match in NUMBER.finditer(outside):
+        value = match.group()
+        yield code[:match.start()] + (f"{float(value) * 1.1:g}" if "." in value or "e" in value
+                                      else str(int(value) + 1)) + code[match.end():]
+    if STATEMENT.match(code):
+        yield re.match(r"\s*", code).group() + ";"
+
+
+def draw(rng, folders):
+    """A file, the number of a line and what becomes of it, without end."""
+    lines = []
+    for folder in folders:
+        for directory, _, names in os.walk(os.path.join(ROOT, "core", folder)):
+            for name in sorted(names):
+                if not name.endswith((".cpp", ".inc")):
+                    continue
+                path = os.path.relpath(os.path.join(directory, name), ROOT)
+                with open(os.path.join(ROOT, path), encoding="utf-8") as file:
+                    lines += [(path, i, text.rstrip("\n")) for i, text in enumerate(file)]
+    seen = set()
+    while True:
+        path, number, line = rng.choice(lines)
+        changes = [c for c in mutants_of(line) if (path, number, c) not in seen]
+        if changes:
+            change = rng.choice(changes)
+            seen.add((path, number, change))
+            yield path, number, line, change
+
+
+class Bench:
+    """A copy of the sources with its own build."""
+
+    def __init__(self, number):
+        self.source = os.path.join(ROOT, "build", "mutate", str(number), "source")
+        self.build = os.path.join(ROOT, "build", "mutate", str(number), "build")
+        for path in subprocess.run(["git", "ls-files", "core", "tests", "demo", "docs", "tools", "CMakeLists.txt"],
+                                   cwd=ROOT, check=True, capture_output=True, text=True).stdout.splitlines():
+            there = os.path.join(self.source, path)
+            os.makedirs(os.path.dirname(there), exist_ok=True)
+            with open(os.path.join(ROOT, path), "rb") as file:
+                text = file.read()
+            if not os.path.exists(there) or open(there, "rb").read() != text:
+                with open(there, "wb") as file:
+                    file.write(text)
+        self.run(["cmake", "-S", self.source, "-B", self.build, "-G", "Ninja", "-DFERN_TICK_QT=OFF",
+                  "-DBUILD_SHARED_LIBS=ON", "-DCMAKE_POSITION_INDEPENDENT_CODE=ON", "-DCMAKE_BUILD_TYPE=Debug",
+                  "-DCMAKE_CXX_FLAGS=-O1 -g0", "-DCMAKE_UNITY_BUILD=OFF", "-DCMAKE_LINK_DEPENDS_NO_SHARED=ON"], check=True)
+        self.make(check=True)
+        self.usual = {}
+
+    def run(self, command, check=False, **more):
+        done = subprocess.run(command, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True, **more)
+        if check and done.returncode != 0:
+            sys.exit(done.stdout)
+        return done
+
+    def make(self, check=False):
+        return self.run(["ninja", "-C", self.build, "core_tests"], check=check).returncode == 0
+
+    def passes(self, tests):
+        """Whether these tests pass, in at most ten times the time they took before."""
+        limit = 10 * self.usual[tests] + 5 if tests in self.usual else None
+        began = time.monotonic()
+        try:
+            done = self.run([os.path.join(self.build, "tests", "core_tests"), "--gtest_brief=1",
+                             "--gtest_fail_fast", "--gtest_filter=" + tests], timeout=limit)
+        except subprocess.TimeoutExpired:
+            return False
+        self.usual.setdefault(tests, time.monotonic() - began)
+        return done.returncode == 0
+
+    def tests_of(self, path):
+        """The suites that test the folder of a file."""
+        folder = path.split("/")[1]
+        names = set()
+        for directory, _, files in os.walk(os.path.join(self.source, "tests", "core", folder)):
+            for name in files:
+                with open(os.path.join(directory, name), encoding="utf-8") as file:
+                    names |= set(re.findall(r"(?:TEST|TEST_F|RC_GTEST_PROP)\((\w+),", file.read()))
+        return ":".join(sorted(name + ".*" for name in names)) or "*"
+
+    def judge(self, mutant):
+        """"caught", "survived", or "no program"."""
+        path, number, _, change = mutant
+        there = os.path.join(self.source, path)
+        with open(there, encoding="utf-8") as file:
+            whole = file.read()
+        lines = whole.split("\n")
+        lines[number] = change
+        with open(there, "w", encoding="utf-8") as file:
+            file.write("\n".join(lines))
+        try:
+            if not self.make():
+                return "no program"
+            near = self.tests_of(path)
+            return "survived" if self.passes(near) and self.passes("*") else "caught"
+        finally:
+            with open(there, "w", encoding="utf-8") as file:
+                file.write(whole)
+
+
+def main():
+    arguments = argparse.ArgumentParser(description=__doc__.split("\n")[0])
+    arguments.add_argument("count", type=int)
+    arguments.add_argument("seed", type=int)
+    arguments.add_argument("--folders", default=",".join(FOLDERS))
+    arguments.add_argument("--jobs", type=int, default=os.cpu_count())
+    a = arguments.parse_args()
+    drawn = draw(random.Random(a.seed), a.folders.split(","))
+    benches = [Bench(i) for i in range(a.jobs)]
+    with concurrent.futures.ThreadPoolExecutor(a.jobs) as pool:
+        for bench in benches:
+            if not bench.passes("*"):
+                sys.exit("the tests fail without any fault")
+            for folder in a.folders.split(","):
+                bench.passes(bench.tests_of(f"core/{folder}/"))
+        caught, survivors = 0, []
+        waiting = {pool.submit(bench.judge, mutant): (bench, mutant)
+                   for bench, mutant in zip(benches, drawn)}
+        under_way = len(waiting)
+        while waiting:
+            done = next(concurrent.futures.as_completed(waiting))
+            bench, mutant = waiting.pop(done)
+            verdict = done.result()
+            under_way -= verdict == "no program"
+            caught += verdict == "caught"
+            if verdict == "survived":
+                survivors.append(mutant)
+                print(f"{mutant[0]}:{mutant[1] + 1}\n  - {mutant[2].strip()}\n  + {mutant[3].strip()}", flush=True)
+            if under_way < a.count:
+                mutant = next(drawn)
+                waiting[pool.submit(bench.judge, mutant)] = (bench, mutant)
+                under_way += 1
+    print(f"{caught} of {caught + len(survivors)} mutants were caught")
+
+
+main()
