@@ -1,7 +1,6 @@
 #include "cli/cli.h"
 
 #include "base/calendar.h"
-#include "io/files.h"
 #include "judge/findings.h"
 #include "judge/rules/signal.h"
 #include "judge/subject.h"
@@ -64,24 +63,21 @@ int exitCodeOf(const std::vector<Finding>& findings)
 void check(
     Context& context, const std::string& path, const std::string& scenario, std::int64_t today)
 {
-    const auto instrument = io::loadInstrument(path);
-    if (!instrument)
-        return context.fail(instrument.error());
-    auto resolved = resolve(*instrument, scenario);
-    if (!resolved)
-        return context.fail(resolved.error());
-    auto plain = std::move(resolved).value();
+    auto loaded = load(path, scenario);
+    if (!loaded)
+        return context.fail(loaded.error());
+    auto [instrument, plain] = *std::move(loaded);
     plain.today = today;
     // What was not asked for goes as it should: a rehearsal of faults has its own name.
     if (scenario.empty())
         for (auto& channel : plain.channels)
             channel.faults.clear();
-    auto findings = findingsOf(*instrument, plain);
-    auto seen = scenarioFindings(*instrument, plain);
+    auto findings = findingsOf(instrument, plain);
+    auto seen = scenarioFindings(instrument, plain);
     std::move(seen.begin(), seen.end(), std::back_inserter(findings));
     sortFindings(findings);
-    print(context.json ? json::writeCompact(inJson(*instrument, findings)) + "\n"
-                       : inWords(*instrument, findings));
+    print(context.json ? json::writeCompact(inJson(instrument, findings)) + "\n"
+                       : inWords(instrument, findings));
     context.exitCode = exitCodeOf(findings);
 }
 

@@ -23,12 +23,23 @@ CLI::App* addCommand(
     return command;
 }
 
-Result<PlainInstrument> loadPlain(const std::string& path, const std::string& scenario)
+Result<Loaded> load(const std::string& path, const std::string& scenario)
 {
-    const auto instrument = io::loadInstrument(path);
+    auto instrument = io::loadInstrument(path);
     if (!instrument)
         return instrument.error();
-    return resolve(*instrument, scenario);
+    auto plain = resolve(*instrument, scenario);
+    if (!plain)
+        return plain.error();
+    return Loaded{*std::move(instrument), *std::move(plain)};
+}
+
+Result<PlainInstrument> loadPlain(const std::string& path, const std::string& scenario)
+{
+    auto loaded = load(path, scenario);
+    if (!loaded)
+        return loaded.error();
+    return (*std::move(loaded)).plain;
 }
 
 void print(const std::string& text)

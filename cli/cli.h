@@ -54,7 +54,14 @@ void addStatistics(CLI::App& app, Context& context);
 void addFit(CLI::App& app, Context& context);
 void addDiagnose(CLI::App& app, Context& context);
 
-/// Reads and resolves an instrument file under a scenario.
+/// An instrument as its file says it, and in plain numbers.
+struct Loaded {
+    Instrument instrument;
+    PlainInstrument plain;
+};
+
+/// Reads an instrument file and resolves it under a scenario.
+Result<Loaded> load(const std::string& path, const std::string& scenario);
 Result<PlainInstrument> loadPlain(const std::string& path, const std::string& scenario);
 
 /// Writes text to stdout.

@@ -21,19 +21,16 @@ struct GlassArguments {
 
 void glass(Context& context, const GlassArguments& a)
 {
-    const auto instrument = io::loadInstrument(a.path);
-    if (!instrument)
-        return context.fail(instrument.error());
-    auto resolved = resolve(*instrument, a.scenario);
-    if (!resolved)
-        return context.fail(resolved.error());
-    auto plain = *std::move(resolved);
+    auto loaded = load(a.path, a.scenario);
+    if (!loaded)
+        return context.fail(loaded.error());
+    auto [instrument, plain] = *std::move(loaded);
     const auto display = indexOf(plain.displays, a.display);
     if (display == plain.displays.size())
         return context.fail(
             {ErrorCode::NotFound, fmt::format("there is no display \"{}\"", a.display), a.path});
     if (!a.page.empty()) {
-        const auto* page = findById(instrument->pages, a.page);
+        const auto* page = findById(instrument.pages, a.page);
         if (page == nullptr || page->display != a.display)
             return context.fail({ErrorCode::NotFound,
                 fmt::format("\"{}\" has no page \"{}\"", a.display, a.page), a.path});

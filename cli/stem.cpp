@@ -186,13 +186,10 @@ Result<StemChoice> endOf(
 
 void stem(Context& context, const StemArguments& a)
 {
-    const auto instrument = io::loadInstrument(a.path);
-    if (!instrument)
-        return context.fail(instrument.error());
-    auto resolved = resolve(*instrument, a.scenario);
-    if (!resolved)
-        return context.fail(resolved.error());
-    auto plain = *std::move(resolved);
+    auto loaded = load(a.path, a.scenario);
+    if (!loaded)
+        return context.fail(loaded.error());
+    auto [instrument, plain] = *std::move(loaded);
     const auto channel = indexOf(plain.channels, a.channel);
     if (channel == plain.channels.size())
         return context.fail(
@@ -206,8 +203,8 @@ void stem(Context& context, const StemArguments& a)
     RunHistory history(window);
     FirmwareRun run(plain, {}, history);
     run.advanceTo(ticksFromSeconds(a.at));
-    const auto view = channelViewOf(*instrument, plain, channel, *end);
-    const auto moment = momentOf(*instrument, plain, *end, view, history, run.now(), window);
+    const auto view = channelViewOf(instrument, plain, channel, *end);
+    const auto moment = momentOf(instrument, plain, *end, view, history, run.now(), window);
     print(context.json ? json::writeCompact(inJson(plain, *end, view, moment)) + "\n"
                        : inWords(plain.channels[channel], view, moment));
 }

@@ -12,7 +12,6 @@ import concurrent.futures
 import os
 import random
 import re
-import shutil
 import subprocess
 import sys
 import time
@@ -54,7 +53,7 @@ def mutants_of(line):
                 yield changed
     for match in NUMBER.finditer(outside):
         value = match.group()
-        yield code[:match.start()] + (f"{float(value) * 1.1:g}" if "." in value or "e" in value
+        yield code[:match.start()] + (f"{float(value) * 2:g}" if "." in value or "e" in value
                                       else str(int(value) + 1)) + code[match.end():]
     if STATEMENT.match(code):
         yield re.match(r"\s*", code).group() + ";"
@@ -85,8 +84,11 @@ class Bench:
     """A copy of the sources with its own build."""
 
     def __init__(self, number):
-        self.source = os.path.join(ROOT, "build", "mutate", str(number), "source")
-        self.build = os.path.join(ROOT, "build", "mutate", str(number), "build")
+        folder = os.path.join(ROOT, "build", "mutate", str(number))
+        self.source = os.path.join(folder, "source")
+        self.build = os.path.join(folder, "build")
+        # Seen from its own folder every copy is the same, so the cache serves the next one.
+        self.environment = {**os.environ, "CCACHE_BASEDIR": folder, "CCACHE_NOHASHDIR": "1"}
         for path in subprocess.run(["git", "ls-files", "core", "tests", "demo", "docs", "tools", "CMakeLists.txt"],
                                    cwd=ROOT, check=True, capture_output=True, text=True).stdout.splitlines():
             there = os.path.join(self.source, path)
@@ -103,7 +105,8 @@ class Bench:
         self.usual = {}
 
     def run(self, command, check=False, **more):
-        done = subprocess.run(command, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True, **more)
+        done = subprocess.run(command, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
+                              env=self.environment, **more)
         if check and done.returncode != 0:
             sys.exit(done.stdout)
         return done

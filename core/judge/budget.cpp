@@ -153,7 +153,6 @@ public:
         const double lsb = countAt(c, value);
         Budget b;
         b.at = value;
-        b.noiseGain = m_noiseGain;
         if (m_claims)
             addClaims(b, value);
         else if (c.calibration)

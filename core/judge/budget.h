@@ -34,7 +34,6 @@ struct Budget {
         terms; ///< converter, reference, divider, noise after smoothing, rounding
     double accuracy = 0; ///< combined without the rounding term; NaN while something is missing
     double repeatability = 0; ///< noise and quantisation only
-    double noiseGain = 1; ///< of the smoothing, rms out / rms in
     double at = 0; ///< the true value that it is taken at
     std::string missing; ///< why the accuracy is not known; empty when it is
 

@@ -8,7 +8,6 @@
 
 #include <array>
 #include <optional>
-
 #include <string>
 #include <string_view>
 #include <vector>

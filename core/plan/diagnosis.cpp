@@ -230,11 +230,6 @@ double chanceOf(const PlainChannel& c, const std::vector<ShownExpected>& pairs)
     return wished + any + wide;
 }
 
-Mistakes inOrder(const KnownMistake& first, const KnownMistake& second)
-{
-    return {&first, &second};
-}
-
 /// What is looked for, each with its weight, which sum to 1.
 std::vector<Candidate> candidatesOf(const std::vector<KnownMistake>& all, bool withDoubles)
 {
@@ -248,7 +243,7 @@ std::vector<Candidate> candidatesOf(const std::vector<KnownMistake>& all, bool w
         for (std::size_t k = i + 1; withDoubles && k < all.size(); ++k)
             if (!all[i].isAlone && !all[k].isAlone
                 && !(all[i].stage == MistakeStage::Scale && all[k].stage == MistakeStage::Scale)) {
-                twice.push_back({inOrder(all[i], all[k]), {}, all[i].weight * all[k].weight, {}});
+                twice.push_back({{&all[i], &all[k]}, {}, all[i].weight * all[k].weight, {}});
                 sumTwice += twice.back().believed;
             }
     }

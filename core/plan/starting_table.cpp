@@ -135,7 +135,8 @@ Source named(SourceKind kind, std::vector<NameSpec> names)
 {
     auto s = sourceOf(kind);
     s.names = std::move(names);
-    s.contact.pull = LinePull::Internal; // of a switch
+    if (kind == SourceKind::Switch)
+        s.contact.pull = LinePull::Internal;
     return s;
 }
 

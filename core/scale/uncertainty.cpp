@@ -30,8 +30,7 @@ std::string missingFreedom(FitModel model)
         break;
     }
     return "a table goes through all of its pairs, which leave nothing over: take one at the same "
-           "reading twice, to see how "
-           "they repeat";
+           "reading twice, to see how they repeat";
 }
 
 /// The influence of each pair on a table's value, by straight lines between the means of the pairs

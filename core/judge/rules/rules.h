@@ -20,13 +20,17 @@ void checkGlassSize(const Instrument& in, const PlainInstrument& plain, Findings
 // pins.cpp
 void checkPinTwice(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkPinNames(const Instrument& in, const PlainInstrument& plain, Findings& out);
-void checkLevels(const Instrument& in, const PlainInstrument& plain, Findings& out);
-void checkFloating(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkSourceResistance(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkEnoughPins(const Instrument& in, const PlainInstrument& plain, Findings& out);
-void checkOpenLines(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkWholePort(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkEmitter(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
+// levels.cpp
+void checkLevels(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
+// open_lines.cpp
+void checkFloating(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkOpenLines(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
 // supply.cpp
 void checkRailOverload(const Instrument& in, const PlainInstrument& plain, Findings& out);

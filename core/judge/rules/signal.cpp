@@ -1,22 +1,19 @@
 #include "judge/rules/signal.h"
 
 #include "judge/signal_figures.h"
-#include "judge/subject.h"
 
 #include "base/number_text.h"
 #include "curves/sine.h"
 #include "instrument/edits.h"
+#include "judge/counted_pulses.h"
 #include "judge/words.h"
 #include "reading/spectrum.h"
 #include "run/channel_run.h"
-#include "run/firmware_run.h"
-#include "run/pulse_tally.h"
 #include "smooth/figures.h"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <set>
 
 #include <fmt/format.h>
 
@@ -27,13 +24,16 @@ namespace {
 constexpr std::size_t fewestSamples = 20;
 constexpr std::size_t fewestForHum = 48;
 
-/// The readings that are looked at: of ten seconds, or of more when they come slowly.
+} // namespace
+
 double lookBackSeconds(const PlainChannel& c)
 {
     constexpr double usual = 10;
     constexpr double samples = fewestSamples + 4;
     return std::max(usual, samples * inSeconds(c.sampleEvery));
 }
+
+namespace {
 
 struct Readings {
     std::vector<double> seconds;
@@ -365,117 +365,15 @@ std::vector<Finding> signalFindings(const Instrument& in, const PlainInstrument&
             addDropouts(c, r, out);
         }
     }
+    // Only a run knows what happened.
+    if (const auto* last = history.lastSample(channel);
+        c.source.kind == SourceKind::Pulses && last != nullptr && last->hasTwin) {
+        const auto pulses = countedPulses(plain, channel, history, now);
+        if (auto finding = lostPulses(c, pulses.happened, pulses.counted))
+            out.push_back(*std::move(finding));
+    }
     if (out.empty()) // what comes and goes with another cause is told with it
         addSpikes(plain, channel, history, now, out);
-    markLivedWith(in, out);
-    return out;
-}
-
-namespace {
-
-/// Whether the scenario itself takes pulses away.
-bool isCutOff(const PlainChannel& c)
-{
-    return std::any_of(c.faults.begin(), c.faults.end(), [](const FaultSpec& fault) {
-        return fault.kind == FaultKind::Stuck || fault.kind == FaultKind::Silence;
-    });
-}
-
-/// More pulses lost than a start in the middle of one explains.
-void addLostPulses(const PlainInstrument& plain, const PulseTally& tally, std::vector<Finding>& out)
-{
-    for (const auto& figures : tally.figures()) {
-        const auto& c = plain.channels[indexOf(plain.channels, figures.channel)];
-        const auto off = figures.lost() + figures.tooMany();
-        const bool isPolled = c.source.pulses.input == PulseInput::Polled;
-        constexpr double share = 0.01;
-        if (off < 2 || static_cast<double>(off) < share * static_cast<double>(figures.happened)
-            || c.source.pulses.means != CountMeans::RisingEdge || isCutOff(c))
-            continue;
-        const double lost = 100 * static_cast<double>(figures.lost())
-            / static_cast<double>(std::max<std::int64_t>(1, figures.happened));
-        Finding finding{"G01", lost > 10 ? Severity::Stop : Severity::Check, placeOf(c, "source"),
-            figures.lost() > 0
-                ? fmt::format(
-                    "{} of {} pulses of {} are lost", figures.lost(), figures.happened, c.name)
-                : fmt::format("{} counts {} of {} pulses too many", c.name, off, figures.happened),
-            isPolled ? "The loop looks at the pin only between its other tasks: a pulse that comes "
-                       "and goes meanwhile is not seen. An interrupt sees each of them."
-                : figures.tooMany() > 0
-                ? "A contact bounces when it opens too. An edge after the hold-off counts again: "
-                  "it must last longer than the pulse and its bounce together."
-                : "The hold-off swallows pulses that come too soon; and while interrupts are off "
-                  "only one is remembered.",
-            "from the run", {}, {}};
-        if (isPolled && figures.lost() > 0)
-            finding.fixes.push_back(
-                {"Count by interrupt", [id = c.id, source = c.source](const Instrument& before) {
-                     auto changed = source;
-                     changed.pulses.input = PulseInput::Interrupt;
-                     return withSource(before, id, changed);
-                 }});
-        out.push_back(std::move(finding));
-    }
-}
-
-/// What the rules look back at, and the pulses of the whole run.
-class WatchedHistory : public RunHistory {
-public:
-    WatchedHistory(const PlainInstrument& plain, Ticks window)
-        : RunHistory(window)
-        , pulses(plain)
-    {
-    }
-    void sampled(const SampleRecord& record) override
-    {
-        RunHistory::sampled(record);
-        pulses.sampled(record);
-    }
-
-    PulseTally pulses;
-};
-
-/// The longest that a rule looks back at a channel.
-double longestLook(const PlainInstrument& plain)
-{
-    double longest = 30;
-    for (const auto& c : plain.channels)
-        longest = std::max(longest, lookBackSeconds(c));
-    return longest;
-}
-
-} // namespace
-
-std::vector<Finding> scenarioFindings(const Instrument& in, const PlainInstrument& plain)
-{
-    const Ticks between = ticksFromSeconds(10);
-    const Ticks end = ticksFromSeconds(lastInstantSeconds(plain, {}));
-    WatchedHistory history(plain, ticksFromSeconds(longestLook(plain)));
-    FirmwareRun run(plain, {}, history);
-    std::vector<Finding> out;
-    for (Ticks at = between; at < end + between; at += between) {
-        run.advanceTo(std::min(at, end));
-        for (std::size_t channel = 0; channel < plain.channels.size(); ++channel)
-            for (auto& finding : signalFindings(in, plain, channel, history, run.now())) {
-                const bool isKnown = std::any_of(out.begin(), out.end(), [&](const Finding& f) {
-                    return f.rule == finding.rule && f.place == finding.place;
-                });
-                if (isKnown)
-                    continue;
-                finding.reason += fmt::format(
-                    " First seen {} s into the scenario.", shortestText(inSeconds(run.now())));
-                out.push_back(std::move(finding));
-            }
-    }
-    // Hum, a loose contact or an open wire seemed to be spikes while it was new.
-    std::set<std::string> explained;
-    for (const auto& f : out)
-        if (f.rule == "R02" || f.rule == "R04" || f.rule == "R08")
-            explained.insert(subjectOf(in, f.place).name);
-    std::erase_if(out, [&](const Finding& f) {
-        return f.rule == "M02" && explained.contains(subjectOf(in, f.place).name);
-    });
-    addLostPulses(plain, history.pulses, out);
     markLivedWith(in, out);
     return out;
 }

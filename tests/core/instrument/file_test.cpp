@@ -1,5 +1,6 @@
 #include "instrument/file.h"
 
+#include "instrument/edits.h"
 #include "tests/core/instrument/generate.h"
 #include "tests/support.h"
 

@@ -1,5 +1,6 @@
 #include "judge/budget.h"
 
+#include "run/channel_run.h"
 #include "scale/calibrate.h"
 
 #include "tests/support.h"

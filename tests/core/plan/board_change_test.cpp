@@ -29,5 +29,26 @@ TEST(BoardChange, CarriesEverythingOverOrSaysWhatFindsNoPlace)
     EXPECT_FALSE(withBoardReplaced(in, "glass", large));
 }
 
+TEST(BoardChange, AnOutputFollowsTheLineOfWhatItDrives)
+{
+    auto servo = test::servo(100, "battery");
+    servo.lines = {{"pulses", PinRole::Pwm, "D3"}};
+    auto in = test::plus(test::shed(), servo);
+    Output output;
+    output.id = output.name = "tilt";
+    output.part = "board";
+    output.pin = "D3";
+    output.from = in.channels[0]->id;
+    output.low = in.channels[0]->wish.from;
+    output.high = in.channels[0]->wish.to;
+    in.outputs.push_back(std::make_shared<const Output>(output));
+    in = *accepted(std::move(in));
+    const auto changed =
+        withBoardReplaced(in, "board", findInCatalogue("board-wifi-many-inputs")->part);
+    ASSERT_TRUE(changed) << changed.error().message;
+    EXPECT_EQ(changed->outputs[0]->pin, findById(changed->parts, "servo")->lines[0].pin);
+    EXPECT_NE(changed->outputs[0]->pin, "D3");
+}
+
 } // namespace
 } // namespace fern
