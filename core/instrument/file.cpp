@@ -214,6 +214,11 @@ ReferenceCheck checkReferences(const Instrument& in)
 {
     ReferenceCheck check;
     check.uniqueIds("parts", in.parts);
+    std::set<std::string> buses;
+    for (std::size_t i = 0; i < in.parts.size(); ++i)
+        for (std::size_t k = 0; k < in.parts[i]->buses.size(); ++k)
+            check.uniqueId(
+                buses, in.parts[i]->buses[k].id, fmt::format("/parts/{}/buses/{}/id", i, k));
     check.uniqueIds("channels", in.channels);
     check.uniqueIds("readers", in.readers);
     check.uniqueIds("displays", in.displays);

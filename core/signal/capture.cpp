@@ -70,12 +70,14 @@ namespace {
 bool joined(CsvTable& table, std::size_t into, std::size_t row)
 {
     const auto isFilled = [](double cell) { return !std::isnan(cell) || isDropout(cell); };
+    const auto clash = [&](const std::vector<double>& column) {
+        return !column.empty() && isFilled(column[into]) && isFilled(column[row]);
+    };
+    if (std::any_of(table.columns.begin() + 1, table.columns.end(), clash))
+        return false;
     for (std::size_t i = 1; i < table.columns.size(); ++i)
-        if (isFilled(table.columns[i][into]) && isFilled(table.columns[i][row]))
-            return false;
-    for (std::size_t i = 1; i < table.columns.size(); ++i)
-        if (isFilled(table.columns[i][row]))
-            table.columns[i][into] = table.columns[i][row];
+        if (auto& column = table.columns[i]; !column.empty() && isFilled(column[row]))
+            column[into] = column[row];
     return true;
 }
 
@@ -91,10 +93,12 @@ void joinInstants(CsvTable& table)
             continue;
         ++last;
         for (auto& column : table.columns)
-            column[last] = column[row];
+            if (!column.empty()) // one that is ignored has no values
+                column[last] = column[row];
     }
     for (auto& column : table.columns)
-        column.resize(last + 1);
+        if (!column.empty())
+            column.resize(last + 1);
 }
 
 std::size_t dropDisorder(CsvTable& table)
@@ -109,6 +113,8 @@ std::size_t dropDisorder(CsvTable& table)
     const auto dropped = times.size() - kept.size();
     if (dropped > 0)
         for (auto& column : table.columns) {
+            if (column.empty())
+                continue;
             for (std::size_t i = 0; i < kept.size(); ++i)
                 column[i] = column[kept[i]];
             column.resize(kept.size());

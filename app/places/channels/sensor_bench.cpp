@@ -21,8 +21,6 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     , m_highOutput(makeQuantity(tr("Output at the high end"), "highOutput"))
     , m_lowPair(addPair(tr("Low end"), m_low, tr("gives"), m_lowOutput))
     , m_highPair(addPair(tr("High end"), m_high, tr("gives"), m_highOutput))
-    , m_feed(addChoice(tr("Fed from"), {tr("a supply of its own"), tr("the converter's reference")},
-          "senderFeed"))
     , m_nominal(addQuantity(tr("Nominal resistance"), "nominal"))
     , m_beta(addNumber(tr("B, kelvin"), QStringLiteral("K"), "beta"))
     , m_gamma(addNumber(tr("Gamma"), {}, "gamma"))
@@ -31,7 +29,10 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     , m_excitation(addQuantity(tr("Excitation"), "excitation"))
     , m_chipOutput(addQuantity(tr("Output at 27 °C"), "outputAt27"))
     , m_chipSlope(addNumber(tr("Changes by"), QStringLiteral("mV/K"), "millivoltPerKelvin"))
-    , m_sensorTolerance(addNumber(tr("Sensor tolerance ±"), QStringLiteral("%"), "sensorTolerance"))
+    , m_sensorTolerance(
+          makeNumber(tr("Sensor tolerance ±"), QStringLiteral("%"), "sensorTolerance"))
+    , m_feed(new QComboBox(this))
+    , m_sensorPair(addPair(tr("Sensor tolerance ±"), m_sensorTolerance, {}, m_feed))
     , m_side(addChoice(tr("Sensor stands"), {tr("above the pin"), tr("below the pin")}, "side"))
     , m_r1(makeQuantity(tr("Upper resistor R1"), "r1"))
     , m_r2(makeQuantity(tr("Lower resistor R2"), "r2"))
@@ -83,6 +84,9 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     connectSensor(
         m_chipSlope, &SensorSpec::millivoltPerKelvin, tr("Temperature coefficient of the diode"));
     connectSensor(m_sensorTolerance, &SensorSpec::tolerancePercent, tr("Tolerance of the sensor"));
+    m_feed->setObjectName(QStringLiteral("senderFeed"));
+    m_feed->setAccessibleName(tr("What feeds the sender"));
+    m_feed->addItems({tr("own supply"), tr("reference")});
     m_feed->setToolTip(tr("Fed from the reference its volts follow it, and its error cancels"));
     connect(m_feed, &QComboBox::activated, this, [this](int index) {
         changeSensor(
@@ -150,11 +154,11 @@ void SensorBench::showKind()
     setInputVisible(m_gain, kind == SensorKind::Shunt);
     setInputVisible(m_lowPair, kind == SensorKind::Sender);
     setInputVisible(m_highPair, kind == SensorKind::Sender);
-    setInputVisible(m_feed, kind == SensorKind::Sender);
+    m_feed->setVisible(kind == SensorKind::Sender);
     setInputVisible(m_nominal, resistive);
     setInputVisible(m_beta, kind == SensorKind::Thermistor);
     setInputVisible(m_gamma, kind == SensorKind::Photoresistor);
-    setInputVisible(m_sensorTolerance, kind != SensorKind::Voltage);
+    setInputVisible(m_sensorPair, kind != SensorKind::Voltage);
     setInputVisible(m_side, resistive);
     setInputVisible(m_fixedPair, resistive);
     const bool isBridge = kind == SensorKind::Bridge;

@@ -35,7 +35,6 @@ private:
     QuantityEdit* m_highOutput;
     QWidget* m_lowPair;
     QWidget* m_highPair;
-    QComboBox* m_feed;
     QuantityEdit* m_nominal;
     NumberEdit* m_beta;
     NumberEdit* m_gamma;
@@ -45,6 +44,8 @@ private:
     QuantityEdit* m_chipOutput;
     NumberEdit* m_chipSlope;
     NumberEdit* m_sensorTolerance;
+    QComboBox* m_feed;
+    QWidget* m_sensorPair;
     QComboBox* m_side;
     QuantityEdit* m_r1;
     QuantityEdit* m_r2;

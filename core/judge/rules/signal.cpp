@@ -14,6 +14,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <limits>
 
 #include <fmt/format.h>
 
@@ -273,6 +274,20 @@ void addDropouts(const PlainChannel& c, const Readings& r, std::vector<Finding>&
         {}});
 }
 
+/// After how many periods silence is no chance any more: three, and of a node whose messages get
+/// lost as many as happen once in a thousand.
+double usualSilence(const Source& source)
+{
+    constexpr double usual = 3;
+    constexpr double rare = 1e-3;
+    if (source.kind != SourceKind::Node || source.node.lossPercent <= 0)
+        return usual;
+    const double arrives = std::pow(1 - source.node.lossPercent / 100, 2); // there and back
+    const double silent = std::pow(1 - arrives, source.node.tries);
+    return silent >= 1 ? std::numeric_limits<double>::infinity()
+                       : std::max(usual, std::ceil(std::log(rare) / std::log(silent)));
+}
+
 /// A device that falls silent, or tells what cannot be read.
 void addSilence(const PlainChannel& c, std::size_t channel, const RunHistory& history, Ticks now,
     std::vector<Finding>& out)
@@ -293,13 +308,14 @@ void addSilence(const PlainChannel& c, std::size_t channel, const RunHistory& hi
         }
     }
     const double quiet = inSeconds(now - last);
-    if (quiet > 3 * inSeconds(c.sampleEvery) + 2) {
+    const double periods = usualSilence(c.source);
+    if (quiet > periods * inSeconds(c.sampleEvery) + 2) {
         out.push_back({"R08", Severity::Check, placeOf(c, "source"),
             fmt::format("Nothing from {} for {}", c.name, durationText(quiet)),
             fmt::format("It should tell something every {}. Look at its supply, at the line and at "
                         "the bit rate.",
                 durationText(inSeconds(c.sampleEvery))),
-            "three of its periods; from the run", {}, {}});
+            fmt::format("{:.0f} of its periods; from the run", periods), {}, {}});
     } else if (all >= 10 && bad * 10 > all) {
         out.push_back({"R08", Severity::Check, placeOf(c, "source"),
             fmt::format("{} of the last {} lines of {} came damaged", bad, all, c.name),
