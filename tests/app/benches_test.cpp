@@ -219,8 +219,7 @@ TEST_F(WindowTest, TheLadderShowsTheTestValuesInTheField)
     type("marks", QStringLiteral("^x"));
     EXPECT_TRUE(notice()->text().contains(QStringLiteral("four characters")));
     EXPECT_EQ(find<QLineEdit>("marks")->text(), QStringLiteral("^ x s ."));
-    EXPECT_TRUE(
-        accessibleName(find<QWidget>("budgetBars")).contains(QStringLiteral("shown: 2")));
+    EXPECT_TRUE(accessibleName(find<QWidget>("budgetBars")).contains(QStringLiteral("shown: 2")));
     // A 32-bit float has about seven digits; six decimals of 13 V are more.
     EXPECT_TRUE(find<QLabel>("floats")->text().contains(QStringLiteral("the same digits")));
     auto* decimals = find<QSpinBox>("decimals");

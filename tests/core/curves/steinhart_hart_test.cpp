@@ -28,10 +28,10 @@ TEST(SteinhartHart, GoesThroughThreePoints)
 TEST(SteinhartHart, GivesTheTemperatureOfAResistance)
 {
     const auto s = *steinhartHartThrough(points);
-    for (const auto& [ohms, celsius] :
+    for (const auto& [resistance, celsius] :
         {std::pair(1480.1, 74.9979243444861), {2000.0, 66.1532572466413}, {5000.0, 41.572039142962},
             {20000.0, 9.89871599846178}, {100000.0, -20.5232848955309}, {677.3, 100.054391319459}})
-        EXPECT_NEAR(steinhartHartKelvin(s, ohms) - zeroCelsius, celsius, 1e-8) << ohms;
+        EXPECT_NEAR(steinhartHartKelvin(s, resistance) - zeroCelsius, celsius, 1e-8) << resistance;
 }
 
 TEST(SteinhartHart, RefusesPointsThatFixNoCurve)

@@ -496,11 +496,11 @@ TEST(Sources, PolledCountsAgreeWithALoopOfSingleLooks)
 // A pulse in a gate of a second is 0.5 km/h of a 2 Hz wheel; a period tells microseconds.
 TEST(Sources, APeriodIsFinerThanAGateAtLowRates)
 {
-    const auto shown = [](PulseMeasure measure, double kmh) {
+    const auto shown = [](PulseMeasure measure, double speed) {
         auto source = pulses(2);
         source.pulses.measure = measure;
         source.pulses.timeOut = {2, "s"};
-        return Ran(withSource(test::bench(), "Speed", {source, "km/h", {{0, kmh}}}), 20).last(0);
+        return Ran(withSource(test::bench(), "Speed", {source, "km/h", {{0, speed}}}), 20).last(0);
     };
     EXPECT_NEAR(shown(PulseMeasure::Period, 3.21), 3.21, 1e-3);
     EXPECT_NEAR(shown(PulseMeasure::Automatic, 3.21), 3.21, 1e-3);
