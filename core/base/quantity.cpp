@@ -2,7 +2,10 @@
 
 #include "base/number_text.h"
 
+#include <array>
 #include <cassert>
+#include <charconv>
+#include <cmath>
 
 #include <fmt/format.h>
 
@@ -144,9 +147,26 @@ Result<Difference> parseDifference(std::string_view text, const Difference& like
     return Difference{read->value, read->unit};
 }
 
+namespace {
+
+/// The shortest digits that read back equal, without an exponent while that is fit for people.
+std::string plainText(double value)
+{
+    const double size = std::fabs(value);
+    if (size != 0 && (size < 1e-6 || size >= 1e9))
+        return shortestText(value);
+    std::array<char, 32> buffer{};
+    const auto end =
+        std::to_chars(buffer.data(), buffer.data() + buffer.size(), value, std::chars_format::fixed)
+            .ptr;
+    return {buffer.data(), end};
+}
+
+} // namespace
+
 std::string toText(const Quantity& quantity)
 {
-    return shortestText(quantity.value) + " " + prettyUnit(quantity.unit);
+    return plainText(quantity.value) + " " + prettyUnit(quantity.unit);
 }
 
 std::string toText(const Difference& difference)

@@ -86,7 +86,7 @@ SensorBench::SensorBench(Document& document, QWidget* parent)
     connectSensor(m_sensorTolerance, &SensorSpec::tolerancePercent, tr("Tolerance of the sensor"));
     m_feed->setObjectName(QStringLiteral("senderFeed"));
     m_feed->setAccessibleName(tr("What feeds the sender"));
-    m_feed->addItems({tr("own supply"), tr("reference")});
+    m_feed->addItems({tr("own supply"), tr("by reference")});
     m_feed->setToolTip(tr("Fed from the reference its volts follow it, and its error cancels"));
     connect(m_feed, &QComboBox::activated, this, [this](int index) {
         changeSensor(

@@ -48,5 +48,15 @@ RC_GTEST_PROP(Quantity, ReadsItsOwnText, ())
     RC_ASSERT(*parseQuantity(toText(q), {1, q.unit}) == q);
 }
 
+TEST(Quantity, IsWrittenForPeopleWithoutAnExponent)
+{
+    EXPECT_EQ(toText(Quantity{100000, "kohm"}), "100000 kΩ");
+    EXPECT_EQ(toText(Quantity{400000, "Hz"}), "400000 Hz");
+    EXPECT_EQ(toText(Quantity{0.00002, "A"}), "0.00002 A");
+    EXPECT_EQ(toText(Quantity{-0.1, "V"}), "-0.1 V");
+    EXPECT_EQ(toText(Quantity{0, "V"}), "0 V");
+    EXPECT_EQ(toText(Quantity{1e12, "Hz"}), "1e+12 Hz");
+}
+
 } // namespace
 } // namespace fern
