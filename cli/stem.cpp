@@ -86,7 +86,7 @@ json::Node budgetInJson(const PlainChannel& c, const ChannelView& view)
             list(budget.terms,
                 [&](const BudgetTerm& term) {
                     return object({{"name", text(term.name)},
-                        {"leaf", json::makeNumber(static_cast<double>(term.leaf))},
+                        {"leaf", text(nameOf(term.leaf))},
                         {"u", inUnit(term.u)}, {"repeats", json::makeBoolean(term.repeats)}});
                 })},
         {"bars", budgetBars}});

@@ -81,16 +81,23 @@ def draw(rng, folders):
 
 
 class Bench:
-    """A copy of the sources with its own build."""
+    """A copy of the sources with its own build of the core; the tests are those of the first."""
 
     def __init__(self, number):
-        folder = os.path.join(ROOT, "build", "mutate", str(number))
+        every = os.path.join(ROOT, "build", "mutate")
+        folder = os.path.join(every, str(number))
         self.source = os.path.join(folder, "source")
         self.build = os.path.join(folder, "build")
+        self.tests = os.path.join(every, "0", "build", "tests", "core_tests")
         # Seen from its own folder every copy is the same, so the cache serves the next one.
         self.environment = {**os.environ, "CCACHE_BASEDIR": folder, "CCACHE_NOHASHDIR": "1"}
-        for path in subprocess.run(["git", "ls-files", "core", "tests", "demo", "docs", "tools", "CMakeLists.txt"],
-                                   cwd=ROOT, check=True, capture_output=True, text=True).stdout.splitlines():
+        tracked = subprocess.run(["git", "ls-files", "core", "tests", "demo", "docs", "tools", "CMakeLists.txt"],
+                                 cwd=ROOT, check=True, capture_output=True, text=True).stdout.splitlines()
+        for directory, _, names in os.walk(self.source):
+            for name in names:
+                if os.path.relpath(os.path.join(directory, name), self.source) not in tracked:
+                    os.remove(os.path.join(directory, name))
+        for path in tracked:
             there = os.path.join(self.source, path)
             os.makedirs(os.path.dirname(there), exist_ok=True)
             with open(os.path.join(ROOT, path), "rb") as file:
@@ -100,8 +107,13 @@ class Bench:
                     file.write(text)
         self.run(["cmake", "-S", self.source, "-B", self.build, "-G", "Ninja", "-DFERN_TICK_QT=OFF",
                   "-DBUILD_SHARED_LIBS=ON", "-DCMAKE_POSITION_INDEPENDENT_CODE=ON", "-DCMAKE_BUILD_TYPE=Debug",
-                  "-DCMAKE_CXX_FLAGS=-O1 -g0", "-DCMAKE_UNITY_BUILD=OFF", "-DCMAKE_LINK_DEPENDS_NO_SHARED=ON"], check=True)
-        self.make(check=True)
+                  "-DCMAKE_CXX_FLAGS=-O1 -g0", "-DCMAKE_UNITY_BUILD=OFF", "-DCMAKE_LINK_DEPENDS_NO_SHARED=ON",
+                  "-DCMAKE_EXE_LINKER_FLAGS=-Wl,--copy-dt-needed-entries"], check=True)
+        self.make("core/all", check=True)
+        if number == 0:
+            self.make("core_tests", check=True)
+        libraries = [os.path.join(self.build, "core", name) for name in os.listdir(os.path.join(self.build, "core"))]
+        self.environment["LD_LIBRARY_PATH"] = ":".join(libraries)
         self.usual = {}
 
     def run(self, command, check=False, **more):
@@ -111,16 +123,16 @@ class Bench:
             sys.exit(done.stdout)
         return done
 
-    def make(self, check=False):
-        return self.run(["ninja", "-C", self.build, "core_tests"], check=check).returncode == 0
+    def make(self, target, check=False):
+        return self.run(["ninja", "-C", self.build, target], check=check).returncode == 0
 
     def passes(self, tests):
         """Whether these tests pass, in at most ten times the time they took before."""
         limit = 10 * self.usual[tests] + 5 if tests in self.usual else None
         began = time.monotonic()
         try:
-            done = self.run([os.path.join(self.build, "tests", "core_tests"), "--gtest_brief=1",
-                             "--gtest_fail_fast", "--gtest_filter=" + tests], timeout=limit)
+            done = self.run([self.tests, "--gtest_brief=1", "--gtest_fail_fast",
+                             "--gtest_filter=" + tests], timeout=limit)
         except subprocess.TimeoutExpired:
             return False
         self.usual.setdefault(tests, time.monotonic() - began)
@@ -147,7 +159,7 @@ class Bench:
         with open(there, "w", encoding="utf-8") as file:
             file.write("\n".join(lines))
         try:
-            if not self.make():
+            if not self.make("core/all"):
                 return "no program"
             near = self.tests_of(path)
             return "survived" if self.passes(near) and self.passes("*") else "caught"

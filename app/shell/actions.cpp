@@ -3,6 +3,7 @@
 #include "app/findings/findings_view.h"
 #include "app/help/help_window.h"
 #include "app/look/look.h"
+#include "app/look/text.h"
 #include "app/places/channels/channels_place.h"
 #include "app/places/parts/parts_place.h"
 #include "app/shell/main_window.h"
@@ -164,14 +165,12 @@ void MainWindow::showHelp()
 {
     if (m_help == nullptr)
         m_help = new HelpWindow(this);
-    constexpr std::array<const char*, leafCount> sections{
-        "World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"};
     if (!m_document.isOpen())
         return m_help->showSection(tr("Channels"));
     m_help->showSection(m_place == Place::Parts ? m_parts->openSheetTitle()
             : m_place == Place::Bench
             ? tr("Bench")
-            : QString::fromLatin1(sections[static_cast<std::size_t>(m_channels->openLeaf())]));
+            : qText(nameOf(m_channels->openLeaf())));
 }
 
 void MainWindow::showAbout()

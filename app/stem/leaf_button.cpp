@@ -2,6 +2,7 @@
 
 #include "app/look/look.h"
 #include "app/look/marks.h"
+#include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "base/number_text.h"
 
@@ -64,15 +65,13 @@ QPixmap leafPicture(
 LeafButton::LeafButton(Leaf leaf, QWidget* parent)
     : QAbstractButton(parent)
 {
-    constexpr std::array<const char*, leafCount> names{
-        "World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"};
     const std::array<QString, leafCount> abouts{tr("The true quantity, as the scenario has it"),
         tr("What sensor and front end put on the pin"),
         tr("The code that the converter makes of it"), tr("The code in the channel's unit"),
         tr("The value after the smoothing steps"), tr("The text that the reader makes of it"),
         tr("What the display shows now")};
     m_about = abouts[static_cast<std::size_t>(leaf)];
-    const auto name = QString::fromLatin1(names[static_cast<std::size_t>(leaf)]);
+    const auto name = qText(nameOf(leaf));
     setObjectName(QStringLiteral("leaf") + name);
     setText(name);
     setCheckable(true);

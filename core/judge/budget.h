@@ -3,8 +3,10 @@
 
 #include "instrument/resolve.h"
 
+#include <array>
 #include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 namespace fern {
@@ -20,7 +22,13 @@ double combined(const std::vector<double>& contributions);
 
 /// The stage that a term of the budget belongs to.
 enum class Leaf { World, Sensor, Reading, Scale, Smooth, Text, Glass };
-constexpr std::size_t leafCount = 7;
+constexpr std::array<std::string_view, 7> leafNames{
+    "World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"};
+constexpr std::size_t leafCount = leafNames.size();
+constexpr std::string_view nameOf(Leaf leaf)
+{
+    return leafNames[static_cast<std::size_t>(leaf)];
+}
 
 struct BudgetTerm {
     std::string name;

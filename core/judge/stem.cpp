@@ -134,21 +134,21 @@ void setValues(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
         differenceFromSi(countAt(channel, heldValue(channel, sample)), channel.unit);
     const int decimals = decimalsFor(step);
     const auto unit = prettyUnit(channel.unit.name);
-    const auto at = [&](std::string_view name, std::string value, std::string its) {
+    const auto at = [&](Leaf leaf, std::string value, std::string its) {
         LeafFigures figures;
-        figures.name = name;
+        figures.name = nameOf(leaf);
         figures.value = std::move(value);
         figures.unit = std::move(its);
         return figures;
     };
     stem.leaves = {
-        at("World", numberOr(fromSi(v.world, channel.unit), decimals), unit),
-        at("Sensor", numberOr(v.pin, pinDecimals(channel)), "V at the pin"),
-        at("Reading", numberOr(v.reading, 0), "counts"),
-        at("Scale", numberOr(fromSi(v.scaled, channel.unit), decimals), unit),
-        at("Smooth", numberOr(fromSi(v.smoothed, channel.unit), decimals), unit),
-        at("Text", "—", prettyUnit(reader.unit.name)),
-        at("Glass", "—", prettyUnit(reader.unit.name)),
+        at(Leaf::World, numberOr(fromSi(v.world, channel.unit), decimals), unit),
+        at(Leaf::Sensor, numberOr(v.pin, pinDecimals(channel)), "V at the pin"),
+        at(Leaf::Reading, numberOr(v.reading, 0), "counts"),
+        at(Leaf::Scale, numberOr(fromSi(v.scaled, channel.unit), decimals), unit),
+        at(Leaf::Smooth, numberOr(fromSi(v.smoothed, channel.unit), decimals), unit),
+        at(Leaf::Text, "—", prettyUnit(reader.unit.name)),
+        at(Leaf::Glass, "—", prettyUnit(reader.unit.name)),
     };
     if (!channel.isAnalog())
         showSource(stem, channel, choice.channel, history, now);

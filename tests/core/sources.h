@@ -22,6 +22,39 @@ struct SourceCase {
     double from = 0, to = 10; ///< wished, in the unit
 };
 
+/// A source of the kind that is sampled this often.
+inline Source ofKind(SourceKind kind, double everySeconds = 1)
+{
+    Source s;
+    s.kind = kind;
+    s.sampleEvery = {everySeconds, "s"};
+    return s;
+}
+
+inline Source pulses(double perUnit, double gateSeconds = 1)
+{
+    auto s = ofKind(SourceKind::Pulses, gateSeconds);
+    s.pin = "IO4";
+    s.pulses.perUnit = perUnit;
+    return s;
+}
+
+inline SourceCase receiverCase(std::vector<CurvePoint> lane)
+{
+    auto s = ofKind(SourceKind::Receiver);
+    s.receiver.coldStart = {12, "s"};
+    s.receiver.scatter = 0;
+    return {s, "km/h", std::move(lane)};
+}
+
+inline SourceCase remoteCase(std::vector<LaneEvent> events)
+{
+    auto s = ofKind(SourceKind::KeyCodes);
+    s.pin = "IO5";
+    s.names = {{"20DF10EF", "up"}, {"20DF40BF", "down"}, {"20DF22DD", "reset"}};
+    return {s, "count", {}, std::move(events), TextForm::Name};
+}
+
 /// Adds the channel `name` with its reader and a page.
 inline Instrument withSource(const Instrument& in, const std::string& name, const SourceCase& c)
 {

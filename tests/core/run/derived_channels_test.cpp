@@ -1,0 +1,117 @@
+// Channels that are made of others, through the whole run.
+
+#include "tests/core/sources.h"
+
+#include <gmock/gmock.h>
+
+#include <cmath>
+
+namespace fern {
+namespace {
+
+using test::ofKind;
+using test::Ran;
+using test::receiverCase;
+using test::remoteCase;
+using test::withSource;
+
+TEST(DerivedChannels, TalliesCountNamesAndBeginAgain)
+{
+    auto in = withSource(test::bench(), "Remote",
+        remoteCase({{1, "up"}, {2, "down"}, {3, "up"}, {4, "20DF30CF"}, {5, "reset"}, {6, "up"}}));
+    const auto tally = [&](const std::string& name, double at) {
+        Source s = ofKind(SourceKind::Derived, 0.1);
+        s.derived.kind = DerivedKind::Tally;
+        s.derived.of = in.channels[0]->id;
+        s.derived.name = name;
+        s.derived.resetBy = in.channels[0]->id;
+        s.derived.resetName = "reset";
+        return Ran(withSource(in, "Count", {s, "count"}), at).last(1);
+    };
+    EXPECT_EQ(tally("up", 4.5), 2);
+    EXPECT_EQ(tally("", 4.5), 4);
+    EXPECT_EQ(tally("?", 4.5), 1);
+    EXPECT_EQ(tally("up", 5.5), 0);
+    EXPECT_EQ(tally("up", 6.5), 1);
+}
+
+/// A derived channel of a temperature sensor's voltage that rises by 1 V in 10 s and falls again.
+double derived(DerivedKind kind, const std::string& unit, double at)
+{
+    Source volts = ofKind(SourceKind::Lines, 0.1);
+    volts.lines.key = "u";
+    auto in = withSource(test::bench(), "U", {volts, "V", {{0, 1}, {10, 2}, {20, 0.5}}});
+    Source s = ofKind(SourceKind::Derived, 0.1);
+    s.derived.kind = kind;
+    s.derived.of = in.channels[0]->id;
+    return Ran(withSource(in, "D", {s, unit}), at).last(1);
+}
+
+TEST(DerivedChannels, ChannelsAreMadeOfOthers)
+{
+    EXPECT_NEAR(derived(DerivedKind::Most, "V", 19), 2, 0.01);
+    EXPECT_NEAR(derived(DerivedKind::Least, "V", 19), 0.65, 0.02);
+    EXPECT_NEAR(derived(DerivedKind::Rate, "V/s", 5), 0.1, 0.02);
+    EXPECT_NEAR(derived(DerivedKind::Net, "V", 5), 0.5, 0.02);
+}
+
+// A lap lasts from one press to the next.
+TEST(DerivedChannels, ALapIsTheTimeBetweenTheLastTwoEvents)
+{
+    auto in =
+        withSource(test::bench(), "Button", remoteCase({{2, "up"}, {65, "up"}, {127.5, "up"}}));
+    Source lap = ofKind(SourceKind::Derived, 0.1);
+    lap.derived.kind = DerivedKind::Lap;
+    lap.derived.of = in.channels[0]->id;
+    in = withSource(in, "Lap", {lap, "s", {}, {}, TextForm::MinutesSeconds});
+    EXPECT_TRUE(std::isnan(Ran(in, 10).last(1))) << "one press makes no lap";
+    EXPECT_NEAR(Ran(in, 70).last(1), 63, 0.2);
+    Ran ran(in, 130);
+    EXPECT_NEAR(ran.last(1), 62.5, 0.2);
+    EXPECT_THAT(ran.text(1), testing::EndsWith("1:02"));
+}
+
+// A totaliser is begun again, stopped, let go on, and its number held while it goes on.
+TEST(DerivedChannels, ATotaliserStopsAndHolds)
+{
+    auto keys = ofKind(SourceKind::KeyCodes);
+    keys.pin = "IO4";
+    keys.keyCodes.holdOff = {0, "ms"};
+    keys.names = {{"20DF22DD", "reset"}, {"20DF10EF", "stop"}, {"20DF40BF", "hold"}};
+    auto in =
+        withSource(test::bench(), "Flow", {ofKind(SourceKind::Lines, 0.1), "L/min", {{0, 60}}});
+    in = withSource(in, "Keys",
+        {keys, "count", {}, {{2, "reset"}, {4, "stop"}, {7, "stop"}, {9, "hold"}, {12, "hold"}},
+            TextForm::Name});
+    auto total = ofKind(SourceKind::Derived, 0.1);
+    total.derived = {DerivedKind::Total, {}, in.channels[0]->id, {}, 1, in.channels[1]->id, "reset",
+        "stop", "hold"};
+    in = withSource(in, "Volume", {total, "L", {}});
+    const auto litresAt = [&](double seconds) { return Ran(in, seconds).last(2); };
+    EXPECT_NEAR(litresAt(3.9), 1.9, 0.3) << "a litre a second since it began again";
+    EXPECT_NEAR(litresAt(6.9), 2, 0.3) << "stopped";
+    EXPECT_NEAR(litresAt(8.9), 3.9, 0.3) << "it goes on";
+    EXPECT_NEAR(litresAt(11.9), 4, 0.3) << "held";
+    EXPECT_NEAR(litresAt(13.9), 8.9, 0.3) << "it went on meanwhile";
+}
+
+TEST(DerivedChannels, AGateClosesWithTheQualityOfAnother)
+{
+    auto satellites = ofKind(SourceKind::Receiver);
+    satellites.receiver.coldStart = {0, "s"};
+    satellites.receiver.gives = ReceiverGives::Satellites;
+    auto in = withSource(test::bench(), "Sats",
+        {satellites, "count",
+            {{0, 8}, {20, 8}, {21, 5}, {40, 5}, {41, 4}, {60, 4}, {61, 5}, {80, 6}}});
+    auto speed = receiverCase({{0, 7.4}});
+    speed.source.receiver.coldStart = {0, "s"};
+    speed.source.gate = GateSpec{in.channels[0]->id, {6, "count"}, {5, "count"}};
+    in = withSource(in, "Speed", speed);
+    EXPECT_FALSE(std::isnan(Ran(in, 30).last(1))) << "open between the two limits";
+    EXPECT_TRUE(std::isnan(Ran(in, 50).last(1)));
+    EXPECT_TRUE(std::isnan(Ran(in, 65).last(1))) << "still closed between them";
+    EXPECT_FALSE(std::isnan(Ran(in, 83).last(1)));
+}
+
+} // namespace
+} // namespace fern
