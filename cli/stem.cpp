@@ -85,8 +85,7 @@ json::Node budgetInJson(const PlainChannel& c, const ChannelView& view)
         {"terms",
             list(budget.terms,
                 [&](const BudgetTerm& term) {
-                    return object({{"name", text(term.name)},
-                        {"leaf", text(nameOf(term.leaf))},
+                    return object({{"name", text(term.name)}, {"leaf", text(nameOf(term.leaf))},
                         {"u", inUnit(term.u)}, {"repeats", json::makeBoolean(term.repeats)}});
                 })},
         {"bars", budgetBars}});

@@ -5,7 +5,8 @@
 
 Works on a copy of the tracked sources under build/mutate, so that the checkout stays as it is. Each mutant is one
 operator, number or statement of one line, chosen by the seed; one that does not compile is drawn again. The tests of
-the mutated folder run first, then all; the first failure ends them, and so does a time many times the usual one.
+the mutated folder run first, then all; the first failure ends them, and so does a time many times the usual one. One
+that compiles to the same program is no fault, and is drawn again too.
 Prints every survivor with its line before and behind, and the share that was caught."""
 import argparse
 import concurrent.futures
@@ -114,6 +115,7 @@ class Bench:
             self.make("core_tests", check=True)
         libraries = [os.path.join(self.build, "core", name) for name in os.listdir(os.path.join(self.build, "core"))]
         self.environment["LD_LIBRARY_PATH"] = ":".join(libraries)
+        self.sound = {folder: self.program_of(folder) for folder in FOLDERS}
         self.usual = {}
 
     def run(self, command, check=False, **more):
@@ -125,6 +127,11 @@ class Bench:
 
     def make(self, target, check=False):
         return self.run(["ninja", "-C", self.build, target], check=check).returncode == 0
+
+    def program_of(self, folder):
+        """The bytes of a folder's library."""
+        with open(os.path.join(self.build, "core", folder, f"libfern_{folder}.so"), "rb") as file:
+            return file.read()
 
     def passes(self, tests):
         """Whether these tests pass, in at most ten times the time they took before."""
@@ -149,7 +156,7 @@ class Bench:
         return ":".join(sorted(name + ".*" for name in names)) or "*"
 
     def judge(self, mutant):
-        """"caught", "survived", or "no program"."""
+        """"caught", "survived", or "no fault"."""
         path, number, _, change = mutant
         there = os.path.join(self.source, path)
         with open(there, encoding="utf-8") as file:
@@ -160,7 +167,10 @@ class Bench:
             file.write("\n".join(lines))
         try:
             if not self.make("core/all"):
-                return "no program"
+                return "no fault"
+            folder = path.split("/")[1]
+            if self.program_of(folder) == self.sound[folder]:
+                return "no fault"
             near = self.tests_of(path)
             return "survived" if self.passes(near) and self.passes("*") else "caught"
         finally:
@@ -191,11 +201,11 @@ def main():
             done = next(concurrent.futures.as_completed(waiting))
             bench, mutant = waiting.pop(done)
             verdict = done.result()
-            under_way -= verdict == "no program"
+            under_way -= verdict == "no fault"
             caught += verdict == "caught"
             if verdict == "survived":
                 survivors.append(mutant)
-                print(f"{mutant[0]}:{mutant[1] + 1}\n  - {mutant[2].strip()}\n  + {mutant[3].strip()}", flush=True)
+                print(f"{mutant[0]}:{mutant[1] + 1}, after {caught} caught\n  - {mutant[2].strip()}\n  + {mutant[3].strip()}", flush=True)
             if under_way < a.count:
                 mutant = next(drawn)
                 waiting[pool.submit(bench.judge, mutant)] = (bench, mutant)

@@ -221,8 +221,8 @@ void addOfClock(std::vector<KnownMistake>& all, const PlainChannel& c)
         add("zone-missing", "the zone is not added: it shows UTC", -offset, commonMistake);
         add("zone-sign", "the zone has the wrong sign", -2 * offset, commonMistake);
     }
-    constexpr int quarters = 14 * 4;
-    for (int i = -quarters; i <= quarters; ++i)
+    constexpr int halfDay = 12 * 4; // quarters of an hour; further off it comes round
+    for (int i = 1 - halfDay; i <= halfDay; ++i)
         if (i != 0 && std::abs(i) != 4)
             add(fmt::format(
                     "zone{}{}:{:02}", i < 0 ? "-" : "+", std::abs(i) / 4, std::abs(i) % 4 * 15),

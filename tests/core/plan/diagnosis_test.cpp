@@ -301,6 +301,15 @@ TEST(Diagnosis, KnowsTheMistakesOfPulsesAndTheClock)
     clock.to = 86400;
     EXPECT_TRUE(isFirst(diagnose(clock, {{36000, 39600, 60}, {82800, 0, 60}}), {"hour-less"}));
     EXPECT_TRUE(isFirst(diagnose(clock, {{19800, 0, 60}, {59400, 39600, 60}}), {"zone+5:30"}));
+    // Further off than half a day it comes round, and is told once.
+    for (const auto& [shift, id] :
+        {std::pair{42300, "zone+11:45"}, {43200, "zone+12:00"}, {44100, "zone-11:45"}}) {
+        const auto d = diagnose(clock, {{shift + 3600.0, 3600, 60}, {shift + 7200.0, 7200, 60}});
+        EXPECT_TRUE(isFirst(d, {id})) << id;
+        for (const auto& e : d.explanations)
+            for (const auto& alike : e.alike)
+                EXPECT_NE(alike.front().id.substr(0, 4), "zone") << id << alike.front().id;
+    }
     clock.source.clock.zone = "PST8";
     EXPECT_TRUE(isFirst(diagnose(clock, {{57600, 0, 60}, {61200, 3600, 60}}), {"zone-sign"}));
 }

@@ -1,0 +1,83 @@
+#include "world/receiver_device.h"
+
+#include <gmock/gmock.h>
+#include <gtest/gtest.h>
+
+#include <cmath>
+
+namespace fern {
+namespace {
+
+using testing::HasSubstr;
+using testing::Not;
+
+DeviceSetting receiver(ReceiverGives gives, std::vector<CurvePoint> lane, double scatter = 0)
+{
+    DeviceSetting s;
+    s.source.kind = SourceKind::Receiver;
+    s.source.receiver.gives = gives;
+    s.source.receiver.coldStart = {8, "s"};
+    s.source.receiver.scatter = scatter;
+    s.lane = std::move(lane);
+    s.id = "receiver";
+    s.startEpoch = 1'000'000'000; // 2001-09-09 01:46:40 UTC, as `date -u -d @1000000000` has it
+    return s;
+}
+
+// A knot is one international nautical mile of 1852 m in an hour (ISO 80000-3, annex C).
+TEST(ReceiverDevice, ToldInKnotsDegreesAndUtc)
+{
+    const auto speed = receiverSentences(receiver(ReceiverGives::Speed, {{0, 10}}), 9);
+    EXPECT_THAT(
+        speed, HasSubstr("$GPRMC,014649.00,A,5412.0000,N,00330.0000,E,19.44,47.0,090901,,,A*"));
+    EXPECT_THAT(speed, HasSubstr("$GPGGA,014649.00,5412.0000,N,00330.0000,E,1,08,1.1,2.0,M,"));
+    // 0.5 rad are 28 degrees and 38.8734 minutes (180/π).
+    EXPECT_THAT(receiverSentences(receiver(ReceiverGives::Latitude, {{0, -0.5}}), 9),
+        HasSubstr(",A,2838.8734,S,00330.0000,E,0.00,"));
+    EXPECT_THAT(receiverSentences(receiver(ReceiverGives::Longitude, {{0, -0.5}}), 9),
+        HasSubstr(",A,5412.0000,N,02838.8734,W,0.00,"));
+    EXPECT_THAT(receiverSentences(receiver(ReceiverGives::Course, {{0, 0.5}}), 9),
+        HasSubstr(",0.00,28.6,"));
+    EXPECT_THAT(receiverSentences(receiver(ReceiverGives::Altitude, {{0, 123.44}}), 9),
+        HasSubstr(",1,08,1.1,123.4,M,"));
+}
+
+TEST(ReceiverDevice, SatellitesComeIntoViewBeforeTheFix)
+{
+    const auto s = receiver(ReceiverGives::Speed, {{0, 10}});
+    EXPECT_THAT(receiverSentences(s, 4), HasSubstr("$GPRMC,014644.00,V,,,,,,,090901,,,N*"));
+    EXPECT_THAT(receiverSentences(s, 4), HasSubstr("$GPGSV,1,1,05*")) << "half of ten";
+    EXPECT_THAT(receiverSentences(s, 8), HasSubstr("$GPGSV,1,1,10*")) << "two are not used";
+    EXPECT_THAT(receiverSentences(s, 9), Not(HasSubstr("GPGSV"))) << "every fourth second";
+    EXPECT_THAT(
+        receiverSentences(receiver(ReceiverGives::Satellites, {{0, 3}}), 9), HasSubstr(",A,"));
+    EXPECT_THAT(
+        receiverSentences(receiver(ReceiverGives::Satellites, {{0, 2}}), 9), HasSubstr(",V,"));
+}
+
+/// The field of that number of the first sentence.
+double field(const std::string& sentences, int number)
+{
+    std::size_t from = 0;
+    for (int i = 0; i < number; ++i)
+        from = sentences.find(',', from) + 1;
+    return std::stod(sentences.substr(from));
+}
+
+// 0.4 m/s of scatter are 0.78 kn; 0.4 m along a meridian are 0.4/1852 of a minute of arc.
+TEST(ReceiverDevice, ScattersByItsStandardDeviation)
+{
+    const auto s = receiver(ReceiverGives::Speed, {{0, 10}}, 0.4);
+    double speeds = 0, minutes = 0;
+    constexpr int count = 4000;
+    for (int i = 0; i < count; ++i) {
+        const auto told = receiverSentences(s, 9 + i);
+        speeds += std::pow(field(told, 7) - 10 * 3600 / 1852.0, 2);
+        minutes += std::pow(field(told, 3) - 5412, 2);
+    }
+    EXPECT_NEAR(std::sqrt(speeds / count), 0.4 * 3600 / 1852, 0.03);
+    EXPECT_NEAR(std::sqrt(minutes / count), 0.4 / 1852, 0.00002);
+}
+
+} // namespace
+} // namespace fern
