@@ -31,7 +31,7 @@ void takeShot(fern::app::MainWindow& window, fern::Ticks at, const QString& path
             if (window.isBusy())
                 return;
             if (std::exchange(jumps, false)
-                && !window.isListening()) // what is heard cannot be hurried
+                && !isLive(window.play().playing())) // what is heard cannot be hurried
                 return window.runner().jumpTo(at);
             if (window.runner().view()->now < at)
                 return;
@@ -121,25 +121,25 @@ int main(int argc, char** argv)
                                 << "\n";
             return 3;
         }
-    if (!files.isEmpty() && !window.open(files.first()))
-        return 3;
     if (parser.isSet(small))
         window.resize(window.minimumSize());
-    window.show();
+    window.show(); // so that what is wrong with a file is told above the window
     if (files.isEmpty())
-        window.begin();
+        window.files().guard();
+    else
+        window.files().open(files.first());
     if (parser.isSet(channel))
-        window.chooseChannel(parser.value(channel));
+        window.goTo({QStringLiteral("Channels"), parser.value(channel)});
     if (parser.isSet(parts))
-        window.openParts(parser.value(parts));
+        window.goTo({.place = QStringLiteral("Parts"), .page = parser.value(parts)});
     if (parser.isSet(door))
         window.openDoor(!files.isEmpty());
     if (parser.isSet(play))
-        window.playRecording(parser.value(play));
+        window.play().play(fern::app::PlayedRecording{parser.value(play)});
     if (parser.isSet(captures))
-        window.openCaptures();
+        window.goTo({.place = QStringLiteral("Bench"), .page = QStringLiteral("Captures")});
     if (parser.isSet(listen))
-        window.listenTo(parser.value(listen));
+        window.play().play(fern::app::liveNamed(parser.value(listen)));
     if (parser.isSet(shot))
         takeShot(window, fern::ticksFromSeconds(parser.value(at).toDouble()), parser.value(shot),
             parser.value(leaf), parser.value(click));

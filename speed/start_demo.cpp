@@ -30,7 +30,7 @@ int main(int argc, char** argv)
     QApplication application(argc, argv);
     fern::app::applyLook(application);
     PaintedWindow window(fern::app::systemDialogs(), fern::app::Storage());
-    window.open(QString::fromLocal8Bit(argv[1]));
+    window.files().open(QString::fromLocal8Bit(argv[1]));
     window.show();
     return QApplication::exec();
 }

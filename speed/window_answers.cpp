@@ -101,7 +101,7 @@ int main(int argc, char** argv)
     fern::app::applyLook(application);
     MainWindow window(fern::app::systemDialogs(), fern::app::Storage());
     window.show();
-    if (!window.open(QString::fromLocal8Bit(argv[1])))
+    if (!window.files().open(QString::fromLocal8Bit(argv[1])))
         return 3;
     std::printf("leaf,edit_ms,longest_edit_ms,gap_ms,gap_work_ms\n");
     for (const char* name : {"World", "Sensor", "Reading", "Scale", "Smooth", "Text", "Glass"}) {

@@ -5,6 +5,7 @@
 #include "instrument/ids.h"
 #include "io/capture_files.h"
 
+#include <QDateTime>
 #include <QFileInfo>
 
 namespace fern::app {
@@ -25,7 +26,7 @@ std::string CaptureLibrary::pathOf(std::string_view capture) const
     return io::capturePath(m_document.path().toStdString(), capture);
 }
 
-Result<std::string> CaptureLibrary::begin(const std::string& name)
+Result<StoredCapture> CaptureLibrary::begin(const std::string& name)
 {
     if (m_document.path().isEmpty())
         return Error{ErrorCode::InvalidArgument,
@@ -37,7 +38,11 @@ Result<std::string> CaptureLibrary::begin(const std::string& name)
     for (int n = 2; QFileInfo::exists(qText(pathOf(id))); ++n)
         id = freeId(m_document.instrument().captures, name + " " + std::to_string(n));
     m_begun.insert(id);
-    return id;
+    StoredCapture capture;
+    capture.id = std::move(id);
+    capture.name = name;
+    capture.on = QDateTime::currentDateTimeUtc().toString(Qt::ISODate).toStdString();
+    return capture;
 }
 
 std::vector<std::string> CaptureLibrary::stray() const
@@ -52,6 +57,7 @@ void CaptureLibrary::add(const StoredCapture& capture)
     m_begun.erase(capture.id);
     m_document.apply(
         tr("Capture: %1").arg(qText(capture.name)), withCapture(m_document.instrument(), capture));
+    Q_EMIT added(qText(capture.id));
 }
 
 void CaptureLibrary::rename(const std::string& id, const std::string& name)

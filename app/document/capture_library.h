@@ -15,9 +15,10 @@ public:
 
     /// Returns the file of a capture; the document must have a file itself.
     std::string pathOf(std::string_view capture) const;
-    /// Returns a free id and makes the folder, for a capture that is about to be written. Error
-    /// when the document has no file yet or the folder cannot be made.
-    Result<std::string> begin(const std::string& name);
+    /// Returns the entry of a capture that is about to be written, with a free id and the time of
+    /// now, and makes the folder. Error when the document has no file yet or the folder cannot be
+    /// made.
+    Result<StoredCapture> begin(const std::string& name);
     /// Returns the ids of files in the folder that no entry names and nobody writes now.
     std::vector<std::string> stray() const;
     /// Adds the entry of a capture whose file is written.
@@ -29,6 +30,10 @@ public:
     void replace(const std::string& id, const StoredCapture& by);
     /// Moves a capture's file to the trash and takes its entry away; undo brings both back.
     void remove(const std::string& id);
+
+Q_SIGNALS:
+    /// A capture was added.
+    void added(const QString& id);
 
 private:
     bool discard(const std::string& id);

@@ -77,16 +77,6 @@ QIcon signIcon(Sign sign, const QColor& colour)
     case Sign::Record:
         path.addEllipse(12, 12, 40, 40);
         break;
-    case Sign::Leaf: {
-        // The leaf stands upright, with its rib.
-        painter.translate(size / 2.0, size / 2.0);
-        painter.rotate(-90);
-        painter.setBrush(Qt::NoBrush);
-        painter.setPen(QPen(colour, 5));
-        painter.drawPath(leafPath({-28, -17, 56, 34}));
-        painter.drawLine(QPointF(-28, 1), QPointF(6, 0));
-        break;
-    }
     }
     painter.drawPath(path);
     return QIcon(pixmap);

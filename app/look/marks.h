@@ -16,7 +16,7 @@ QPainterPath leafPath(const QRectF& box);
 QPainterPath severityPath(Severity severity, const QRectF& box);
 QColor severityColour(Severity severity);
 
-enum class Sign { Run, Pause, Tick, Record, Leaf };
+enum class Sign { Run, Pause, Tick, Record };
 QIcon signIcon(Sign sign, const QColor& colour);
 
 } // namespace fern::app

@@ -17,8 +17,9 @@ BackgroundJob::~BackgroundJob()
     m_thread = {}; // stops it and waits, before anything that it uses goes
 }
 
-void BackgroundJob::start(Work work)
+void BackgroundJob::start(Work work, const QString& words)
 {
+    m_words = words;
     m_isRunning = true;
     m_share = 0;
     m_timer.start();

@@ -26,10 +26,12 @@ public:
 
     /// Starts a job. One that still runs is told to stop, its end is not told, and the new one
     /// begins after it; nobody waits here.
-    void start(Work work);
+    /// `words` say what is being done, as "Reading evening.csv", where somebody shows it.
+    void start(Work work, const QString& words = {});
     /// Stops the job; nobody is told.
     void stop();
     bool isRunning() const { return m_isRunning; }
+    const QString& words() const { return m_words; }
 
 Q_SIGNALS:
     void progressed(double share); ///< 0 … 1, a few times a second
@@ -40,6 +42,7 @@ private:
     void conclude(const Finish& finish);
     void end();
 
+    QString m_words;
     std::jthread m_thread;
     std::atomic<double> m_share = 0;
     QTimer m_timer;

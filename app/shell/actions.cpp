@@ -1,62 +1,68 @@
 // The window's actions: what they are called, their keys, and where they stand in the menu.
 
-#include "app/findings/findings_view.h"
+#include "app/shell/actions.h"
+
 #include "app/help/help_window.h"
 #include "app/look/look.h"
-#include "app/look/text.h"
-#include "app/places/channels/channels_place.h"
-#include "app/places/parts/parts_place.h"
 #include "app/shell/main_window.h"
-#include "app/shell/top_bar.h"
-#include "instrument/channel_edits.h"
+#include "app/shell/right_column.h"
 
 #include <QAction>
-#include <QFileInfo>
 #include <QMenu>
 
 namespace fern::app {
 
-QAction* MainWindow::addAction(
-    QMenu* menu, const QString& text, const char* name, const QKeySequence& keys)
+QAction* addWindowAction(
+    QMenu& menu, const QString& text, const char* name, const QKeySequence& keys)
 {
-    auto* action = menu->addAction(text);
+    auto* action = menu.addAction(text);
     action->setObjectName(QString::fromLatin1(name));
     action->setShortcut(keys);
     if (!keys.isEmpty())
         action->setToolTip(
             QStringLiteral("%1, %2").arg(text, keys.toString(QKeySequence::NativeText)));
-    QMainWindow::addAction(action); // so that its keys work while the menu is closed
+    menu.window()->parentWidget()->addAction(action); // so that its keys work while it is closed
     return action;
 }
 
-void MainWindow::createFileActions()
+/// Returns those that stand in the bar too.
+QList<QAction*> MainWindow::createActions()
 {
-    auto* make = addAction(m_menu, tr("New instrument"), "actionNew", QKeySequence::New);
-    auto* open = addAction(m_menu, tr("Open"), "actionOpen", QKeySequence::Open);
-    m_recentMenu = m_menu->addMenu(tr("Open lately used"));
-    m_recentMenu->setObjectName(QStringLiteral("recentMenu"));
-    auto* save = addAction(m_menu, tr("Save"), "actionSave", QKeySequence::Save);
-    auto* saveAs = addAction(
-        m_menu, tr("Save as"), "actionSaveAs", QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S));
-    auto* play = addAction(m_menu, tr("Play a recording"), "actionPlay");
-    m_menu->addSeparator();
-    connect(make, &QAction::triggered, this, [this] {
-        if (mayLeave())
-            openDoor(false);
-    });
-    connect(open, &QAction::triggered, this, &MainWindow::chooseFile);
-    connect(m_recentMenu, &QMenu::aboutToShow, this, &MainWindow::fillRecentMenu);
-    connect(save, &QAction::triggered, this, &MainWindow::save);
-    connect(saveAs, &QAction::triggered, this, &MainWindow::saveAs);
-    connect(play, &QAction::triggered, this, &MainWindow::chooseRecording);
-    m_barActions << open << save;
+    auto inBar = createFileActions();
+    inBar << createEditActions();
+    m_menu->addMenu(m_channelMenu);
+    createViewActions();
+    return inBar;
 }
 
-void MainWindow::createEditActions()
+QList<QAction*> MainWindow::createFileActions()
 {
-    auto* undo = addAction(m_menu, tr("Undo"), "actionUndo", QKeySequence::Undo);
+    auto* make = addWindowAction(*m_menu, tr("New instrument"), "actionNew", QKeySequence::New);
+    auto* open = addWindowAction(*m_menu, tr("Open"), "actionOpen", QKeySequence::Open);
+    auto* recent = m_menu->addMenu(tr("Open lately used"));
+    recent->setObjectName(QStringLiteral("recentMenu"));
+    auto* save = addWindowAction(*m_menu, tr("Save"), "actionSave", QKeySequence::Save);
+    auto* saveAs =
+        addWindowAction(*m_menu, tr("Save as"), "actionSaveAs", Qt::CTRL | Qt::SHIFT | Qt::Key_S);
+    auto* play = addWindowAction(*m_menu, tr("Play a recording"), "actionPlay");
+    m_menu->addSeparator();
+    connect(make, &QAction::triggered, this, [this] {
+        if (m_files.mayLeave())
+            openDoor(false);
+    });
+    connect(open, &QAction::triggered, &m_files, &FileControl::choose);
+    connect(recent, &QMenu::aboutToShow, this, [this, recent] { m_files.fillRecent(*recent); });
+    connect(save, &QAction::triggered, &m_files, &FileControl::save);
+    connect(saveAs, &QAction::triggered, &m_files, &FileControl::saveAs);
+    connect(play, &QAction::triggered, this, [this] { m_play.play(PlayedRecording{}); });
+    return {open, save};
+}
+
+QList<QAction*> MainWindow::createEditActions()
+{
+    auto* undo = addWindowAction(*m_menu, tr("Undo"), "actionUndo", QKeySequence::Undo);
     auto* redo =
-        addAction(m_menu, tr("Redo"), "actionRedo", QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z));
+        addWindowAction(*m_menu, tr("Redo"), "actionRedo", Qt::CTRL | Qt::SHIFT | Qt::Key_Z);
     m_menu->addSeparator();
     auto& stack = m_document.undoStack();
     connect(undo, &QAction::triggered, &stack, &QUndoStack::undo);
@@ -71,106 +77,40 @@ void MainWindow::createEditActions()
     };
     connect(&stack, &QUndoStack::indexChanged, this, refresh);
     refresh();
-    m_barActions << undo << redo;
-}
-
-void MainWindow::createChannelActions()
-{
-    m_channelMenu = m_menu->addMenu(tr("Channel"));
-    m_channelMenu->setObjectName(QStringLiteral("channelMenu"));
-    m_addChannel = addAction(
-        m_channelMenu, tr("+ channel"), "actionAddChannel", QKeySequence(Qt::CTRL | Qt::Key_T));
-    auto* rename =
-        addAction(m_channelMenu, tr("Rename"), "actionRenameChannel", QKeySequence(Qt::Key_F2));
-    auto* copy = addAction(
-        m_channelMenu, tr("Duplicate"), "actionCopyChannel", QKeySequence(Qt::CTRL | Qt::Key_D));
-    auto* left = addAction(m_channelMenu, tr("Move to the left"), "actionMoveChannelLeft",
-        QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_PageUp));
-    auto* right = addAction(m_channelMenu, tr("Move to the right"), "actionMoveChannelRight",
-        QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_PageDown));
-    auto* remove = addAction(m_channelMenu, tr("Delete"), "actionDeleteChannel");
-    auto* previous = addAction(m_channelMenu, tr("Go to the one on the left"),
-        "actionPreviousChannel", QKeySequence(Qt::CTRL | Qt::Key_PageUp));
-    auto* next = addAction(m_channelMenu, tr("Go to the one on the right"), "actionNextChannel",
-        QKeySequence(Qt::CTRL | Qt::Key_PageDown));
-    connect(m_addChannel, &QAction::triggered, this, [this] { openDoor(true); });
-    connect(rename, &QAction::triggered, this, &MainWindow::renameChannel);
-    connect(copy, &QAction::triggered, this, [this] {
-        m_document.apply(tr("Duplicate a channel"),
-            withChannelCopied(m_document.instrument(), m_channel.toStdString()));
-        stepChannel(1);
-    });
-    const auto move = [this](int by) {
-        m_document.apply(tr("Move a channel"),
-            withChannelMoved(m_document.instrument(), m_channel.toStdString(), by));
-    };
-    connect(left, &QAction::triggered, this, [move] { move(-1); });
-    connect(right, &QAction::triggered, this, [move] { move(1); });
-    connect(remove, &QAction::triggered, this, [this] {
-        m_document.apply(tr("Delete a channel"),
-            withoutChannel(m_document.instrument(), m_channel.toStdString()));
-    });
-    connect(previous, &QAction::triggered, this, [this] { stepChannel(-1); });
-    connect(next, &QAction::triggered, this, [this] { stepChannel(1); });
-}
-
-void MainWindow::renameChannel()
-{
-    const auto* channel = findById(m_document.instrument().channels, m_channel.toStdString());
-    if (channel == nullptr)
-        return;
-    const auto name = m_dialogs.askText(
-        this, tr("Rename the channel"), tr("Name"), QString::fromStdString(channel->name));
-    if (name)
-        m_document.apply(tr("Rename a channel"),
-            withChannelRenamed(m_document.instrument(), channel->id, name->toStdString()));
+    return {undo, redo};
 }
 
 void MainWindow::createViewActions()
 {
-    auto* run = addAction(m_menu, tr("Run and pause"), "actionRun", QKeySequence(Qt::Key_F5));
-    auto* tick = addAction(m_menu, tr("One tick"), "actionTick", QKeySequence(Qt::Key_F8));
-    auto* record = addAction(m_menu, tr("Record"), "actionRecord", QKeySequence(Qt::Key_F9));
-    auto* foldGlass =
-        addAction(m_menu, tr("Fold the glass"), "actionFoldGlass", QKeySequence(Qt::Key_F6));
-    auto* foldFindings =
-        addAction(m_menu, tr("Fold the findings"), "actionFoldFindings", QKeySequence(Qt::Key_F7));
-    auto* look =
-        addAction(m_menu, tr("Light or dark"), "actionLook", QKeySequence(Qt::CTRL | Qt::Key_L));
+    const auto add = [this](const QString& text, const char* name, const QKeySequence& keys,
+                         auto* receiver, auto act) {
+        connect(addWindowAction(*m_menu, text, name, keys), &QAction::triggered, receiver, act);
+    };
+    add(tr("Run and pause"), "actionRun", Qt::Key_F5, &m_play, &PlayControl::toggleRun);
+    add(tr("One tick"), "actionTick", Qt::Key_F8, &m_runner, &Runner::tick);
+    add(tr("Record"), "actionRecord", Qt::Key_F9, &m_recording, &RecordingControl::toggle);
+    add(tr("Fold the glass"), "actionFoldGlass", Qt::Key_F6, m_right, &RightColumn::foldGlass);
+    add(tr("Fold the findings"), "actionFoldFindings", Qt::Key_F7, m_right,
+        &RightColumn::foldFindings);
+    add(tr("Light or dark"), "actionLook", Qt::CTRL | Qt::Key_L, this, &MainWindow::toggleLook);
     m_menu->addSeparator();
-    auto* help = addAction(m_menu, tr("Help"), "actionHelp", QKeySequence::HelpContents);
-    auto* about = addAction(m_menu, tr("About Fern Tick"), "actionAbout");
-    auto* quit = addAction(m_menu, tr("Quit"), "actionQuit", QKeySequence(Qt::CTRL | Qt::Key_Q));
-    connect(run, &QAction::triggered, this, &MainWindow::toggleRun);
-    connect(tick, &QAction::triggered, &m_runner, &Runner::tick);
-    connect(record, &QAction::triggered, this, &MainWindow::toggleRecording);
-    connect(foldGlass, &QAction::triggered, this,
-        [this] { m_glassCard->setVisible(m_glassCard->isHidden()); });
-    connect(foldFindings, &QAction::triggered, this,
-        [this] { m_findings->setVisible(m_findings->isHidden()); });
-    connect(look, &QAction::triggered, this, &MainWindow::toggleLook);
-    connect(help, &QAction::triggered, this, &MainWindow::showHelp);
-    connect(about, &QAction::triggered, this, &MainWindow::showAbout);
-    connect(quit, &QAction::triggered, this, &QWidget::close);
+    add(tr("Help"), "actionHelp", QKeySequence::HelpContents, this, &MainWindow::showHelp);
+    add(tr("About Fern Tick"), "actionAbout", {}, this, &MainWindow::showAbout);
+    add(tr("Quit"), "actionQuit", Qt::CTRL | Qt::Key_Q, this, &QWidget::close);
 }
 
 void MainWindow::toggleLook()
 {
     const auto kind = lookKind() == LookKind::Light ? LookKind::Dark : LookKind::Light;
     useLook(kind);
-    m_storage.setLook(kind);
+    m_files.storage().setLook(kind);
 }
 
 void MainWindow::showHelp()
 {
     if (m_help == nullptr)
         m_help = new HelpWindow(this);
-    if (!m_document.isOpen())
-        return m_help->showSection(tr("Channels"));
-    m_help->showSection(m_place == Place::Parts ? m_parts->openSheetTitle()
-            : m_place == Place::Bench
-            ? tr("Bench")
-            : qText(nameOf(m_channels->openLeaf())));
+    m_help->showSection(m_place == nullptr ? tr("Channels") : m_place->helpHeading());
 }
 
 void MainWindow::showAbout()

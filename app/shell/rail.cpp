@@ -1,8 +1,8 @@
 #include "app/shell/rail.h"
 
 #include "app/look/look.h"
-#include "app/look/marks.h"
 #include "app/look/tokens.h"
+#include "app/shell/places.h"
 
 #include <QAbstractButton>
 #include <QPainter>
@@ -14,16 +14,17 @@ namespace {
 
 class PlaceButton : public QAbstractButton {
 public:
-    PlaceButton(const QString& name, int number, QWidget* parent)
+    PlaceButton(const PlaceTraits& place, QWidget* parent)
         : QAbstractButton(parent)
-        , m_number(number)
+        , m_mark(place.mark())
     {
+        const auto name = QString::fromLatin1(place.name);
         setText(name);
         setObjectName(QStringLiteral("place") + name);
         setCheckable(true);
         setFocusPolicy(Qt::StrongFocus);
-        setShortcut(QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_0 + number)));
-        setToolTip(tr("%1, Ctrl+%2").arg(name).arg(number));
+        setShortcut(QKeySequence(Qt::CTRL | static_cast<Qt::Key>(Qt::Key_0 + place.number)));
+        setToolTip(tr("%1, Ctrl+%2").arg(name).arg(place.number));
     }
     QSize sizeHint() const override { return {84, 60}; }
 
@@ -39,15 +40,16 @@ protected:
         } else if (underMouse()) {
             painter.fillRect(rect(), t.paper);
         }
-        const QPixmap leaf = signIcon(Sign::Leaf, isChecked() ? t.accent : t.soft)
-                                 .pixmap(QSize(24, 24), devicePixelRatioF());
-        painter.drawPixmap(QPointF(width() / 2.0 - 12, 8), leaf);
+        painter.save();
+        painter.translate(width() / 2.0 - 14, 5);
+        painter.scale(28 / 24.0, 28 / 24.0);
+        painter.setPen(
+            QPen(isChecked() ? t.accent : t.soft, 1.6, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+        painter.drawPath(m_mark);
+        painter.restore();
         painter.setFont(wordFont(13, isChecked()));
         painter.setPen(isChecked() ? t.ink : t.soft);
         painter.drawText(QRect(0, 34, width(), 20), Qt::AlignCenter, text());
-        painter.setFont(wordFont(10));
-        painter.setPen(t.soft);
-        painter.drawText(QRect(0, 4, width() - 8, 14), Qt::AlignRight, QString::number(m_number));
         if (hasFocus()) {
             painter.setPen(QPen(t.sky, 1.5, Qt::DotLine));
             painter.drawRect(rect().adjusted(6, 1, -2, -2));
@@ -55,7 +57,7 @@ protected:
     }
 
 private:
-    int m_number;
+    QPainterPath m_mark;
 };
 
 } // namespace
@@ -68,16 +70,20 @@ Rail::Rail(QWidget* parent)
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, grid, 0, grid);
     column->setSpacing(grid);
+    for (const auto& place : places()) {
+        auto* button = new PlaceButton(place, this);
+        column->addWidget(button);
+        m_group->addButton(button);
+    }
     column->addStretch(1);
-    connect(m_group, &QButtonGroup::idClicked, this, &Rail::placeChosen);
+    connect(m_group, &QButtonGroup::buttonClicked, this,
+        [this](const QAbstractButton* button) { Q_EMIT placeChosen(button->text()); });
 }
 
-void Rail::addPlace(const QString& name, int number)
+void Rail::setCurrent(const QString& name)
 {
-    auto* button = new PlaceButton(name, number, this);
-    const int index = static_cast<int>(m_group->buttons().size());
-    qobject_cast<QVBoxLayout*>(layout())->insertWidget(index, button);
-    m_group->addButton(button, number);
+    for (auto* button : m_group->buttons())
+        button->setChecked(button->text() == name);
 }
 
 void Rail::paintEvent(QPaintEvent* /*event*/)

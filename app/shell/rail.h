@@ -12,13 +12,11 @@ class Rail : public QWidget {
 public:
     explicit Rail(QWidget* parent = nullptr);
 
-    /// Adds a place; `number` is that of its Ctrl shortcut, and by it the place is told.
-    void addPlace(const QString& name, int number);
-    /// Shows which place is open.
-    void setCurrent(int number) { m_group->button(number)->setChecked(true); }
+    /// Shows which place is open, by its name.
+    void setCurrent(const QString& name);
 
 Q_SIGNALS:
-    void placeChosen(int number);
+    void placeChosen(const QString& name);
 
 protected:
     void paintEvent(QPaintEvent* event) override;

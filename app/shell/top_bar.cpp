@@ -1,6 +1,8 @@
 #include "app/shell/top_bar.h"
 
 #include "app/look/look.h"
+#include "app/look/text.h"
+#include "app/shell/channel_menu.h"
 
 #include <QAction>
 #include <QContextMenuEvent>
@@ -120,14 +122,13 @@ void TabButton::contextMenuEvent(QContextMenuEvent* event)
     Q_EMIT menuWanted(event->globalPos());
 }
 
-TopBar::TopBar(const QList<QAction*>& buttons, QMenu* menu, QAction* addChannel, QMenu* channelMenu,
-    QWidget* parent)
+TopBar::TopBar(const QList<QAction*>& buttons, QMenu* menu, ChannelMenu* channels, QWidget* parent)
     : QWidget(parent)
     , m_name(barLabel(wordFont(16, true), onFernRole, this))
     , m_state(new LineLabel(LineLabel::Kind::Note, wordFont(12), this))
     , m_tabRow(new FairRow(grid))
-    , m_add(new BarButton(addChannel, this))
-    , m_channelMenu(channelMenu)
+    , m_add(new BarButton(channels->addChannel(), this))
+    , m_channelMenu(channels)
 {
     setObjectName(QStringLiteral("topBar"));
     setFixedHeight(40);
@@ -158,7 +159,7 @@ TopBar::TopBar(const QList<QAction*>& buttons, QMenu* menu, QAction* addChannel,
 void TopBar::showDocument(const Document& document, const QString& channel)
 {
     const auto& instrument = document.instrument();
-    m_name->setText(document.isOpen() ? QString::fromStdString(instrument.name) : tr("Fern Tick"));
+    m_name->setText(document.isOpen() ? qText(instrument.name) : tr("Fern Tick"));
     const auto file =
         document.path().isEmpty() ? tr("no file yet") : QFileInfo(document.path()).fileName();
     m_state->setText(!document.isOpen() ? tr("no instrument open")
@@ -167,7 +168,7 @@ void TopBar::showDocument(const Document& document, const QString& channel)
     m_add->setVisible(document.isOpen());
     QStringList now;
     for (const auto& c : instrument.channels)
-        now << QString::fromStdString(c->id) << QString::fromStdString(c->name);
+        now << qText(c->id) << qText(c->name);
     if (now != m_shown) {
         m_shown = now;
         rebuildTabs(instrument);
@@ -184,8 +185,7 @@ void TopBar::rebuildTabs(const Instrument& instrument)
     }
     m_tabs.clear();
     for (const auto& channel : instrument.channels) {
-        auto* tab = new TabButton(
-            QString::fromStdString(channel->id), QString::fromStdString(channel->name), this);
+        auto* tab = new TabButton(qText(channel->id), qText(channel->name), this);
         m_tabRow->addWidget(tab);
         m_tabs.push_back(tab);
         connect(

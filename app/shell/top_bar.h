@@ -14,6 +14,8 @@ class QMenu;
 
 namespace fern::app {
 
+class ChannelMenu;
+
 /// The tab of one channel. Dragged past half a neighbour it asks to change places.
 class TabButton : public QAbstractButton {
     Q_OBJECT
@@ -43,10 +45,8 @@ private:
 class TopBar : public QWidget {
     Q_OBJECT
 public:
-    /// `buttons` stand at the right, `menu` opens behind them, `addChannel` after the tabs,
-    /// `channelMenu` on a tab.
-    TopBar(const QList<QAction*>& buttons, QMenu* menu, QAction* addChannel, QMenu* channelMenu,
-        QWidget* parent);
+    /// `buttons` stand at the right, `menu` opens behind them, `channels` on a tab.
+    TopBar(const QList<QAction*>& buttons, QMenu* menu, ChannelMenu* channels, QWidget* parent);
 
     void showDocument(const Document& document, const QString& channel);
 
@@ -66,7 +66,7 @@ private:
     FairRow* m_tabRow;
     std::vector<TabButton*> m_tabs;
     QWidget* m_add;
-    QMenu* m_channelMenu;
+    ChannelMenu* m_channelMenu;
     QStringList m_shown; ///< ids and names of the tabs
 };
 

@@ -116,8 +116,7 @@ TickBar::TickBar(QWidget* parent)
     connect(m_record, &QToolButton::clicked, this, &TickBar::recordToggled);
     connect(m_pace, &QComboBox::activated, this,
         [this](int index) { Q_EMIT paceChosen(m_pace->itemData(index).toDouble()); });
-    connect(m_scenario, &QComboBox::activated, this,
-        [this](int index) { Q_EMIT playChosen(m_scenario->itemData(index).toString()); });
+    connect(m_scenario, &QComboBox::activated, this, &TickBar::playChosen);
     showIcons();
     showView({});
 }
@@ -138,13 +137,13 @@ void TickBar::changeEvent(QEvent* event)
     QWidget::changeEvent(event);
 }
 
-void TickBar::setChoices(const QList<PlayChoice>& choices, const QString& current)
+void TickBar::setChoices(const std::vector<PlayChoice>& choices, int current)
 {
     const QSignalBlocker blocker(m_scenario);
     m_scenario->clear();
     for (const auto& choice : choices)
-        m_scenario->addItem(choice.words, choice.key);
-    m_scenario->setCurrentIndex(std::max(0, m_scenario->findData(current)));
+        m_scenario->addItem(choice.words);
+    m_scenario->setCurrentIndex(current);
 }
 
 void TickBar::showView(const RunView& view)

@@ -3,8 +3,8 @@
 // bus and the panel did in the last second.
 
 #include "app/look/line_label.h"
+#include "app/play/playing.h"
 #include "app/runner/run_view.h"
-#include "app/tick/play_choice.h"
 
 #include <QComboBox>
 #include <QToolButton>
@@ -33,14 +33,14 @@ public:
     explicit TickBar(QWidget* parent = nullptr);
 
     /// Offers what can drive the instrument.
-    void setChoices(const QList<PlayChoice>& choices, const QString& current);
+    void setChoices(const std::vector<PlayChoice>& choices, int current);
     void showView(const RunView& view);
 
 Q_SIGNALS:
     void runToggled();
     void tickPressed();
     void paceChosen(double pace);
-    void playChosen(const QString& key);
+    void playChosen(int index);
     void recordToggled();
 
 protected:

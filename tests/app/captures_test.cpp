@@ -24,7 +24,7 @@ protected:
         qputenv("XDG_DATA_HOME", folder.filePath(QStringLiteral("data")).toUtf8()); // its trash
         WindowTest::SetUp();
         copyCapture();
-        window.openPlace(MainWindow::Place::Bench);
+        window.goTo({QStringLiteral("Bench")});
         click("benchCaptures");
     }
     QString fileOf(const std::string& id) const
@@ -204,8 +204,8 @@ TEST_F(CapturesTest, NamesNotesAndDeletions)
     EXPECT_TRUE(QFileInfo::exists(
         folder.filePath(QStringLiteral("other.fern.d/house-battery-evening.csv"))));
     QFile::remove(folder.filePath(QStringLiteral("other.fern.d/house-battery-evening.csv")));
-    ASSERT_TRUE(window.open(window.document().path()));
-    window.openPlace(MainWindow::Place::Bench);
+    ASSERT_TRUE(window.files().open(window.document().path()));
+    window.goTo({QStringLiteral("Bench")});
     click("benchCaptures");
     EXPECT_TRUE(says("captureState", QStringLiteral("Its file is gone")));
     EXPECT_TRUE(find<QLabel>("captureState")->isVisible());
@@ -241,14 +241,14 @@ TEST_F(CapturesTest, ALongImportCanBeStopped)
 
 TEST_F(CapturesTest, AFeedDrivesTheInstrumentAndHasFaults)
 {
-    window.listenTo(QStringLiteral("feed"));
+    window.play().play(liveNamed(QStringLiteral("stand-in feed")));
     auto live = [this] { return window.runner().view()->live; };
     ASSERT_TRUE(waitFor([&] { return live() != nullptr && live()->counts.good > 2; }));
     EXPECT_EQ(live()->shape, "a JSON object a line");
     openChannel("house-battery");
     EXPECT_TRUE(
         waitFor([&] { return leaf("Glass")->valueText().startsWith(QStringLiteral("13.")); }));
-    window.openPlace(MainWindow::Place::Bench);
+    window.goTo({QStringLiteral("Bench")});
     click("standInUnplugged");
     EXPECT_TRUE(waitFor([&] { return live()->report.state != io::LinkState::Open; }));
     EXPECT_TRUE(waitFor(
@@ -267,7 +267,7 @@ TEST_F(CapturesTest, AFeedDrivesTheInstrumentAndHasFaults)
 
 TEST_F(CapturesTest, FaultsOfAStandInAreSwitchedOn)
 {
-    window.listenTo(QStringLiteral("board"));
+    window.play().play(liveNamed(QStringLiteral("board")));
     auto live = [this] { return window.runner().view()->live; };
     ASSERT_TRUE(waitFor([&] { return live() != nullptr && live()->counts.good > 2; }));
     EXPECT_EQ(live()->counts.bad, 0U);

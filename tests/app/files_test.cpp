@@ -59,7 +59,7 @@ TEST_F(FilesTest, OpensLatelyUsedFilesFromTheMenuAndTheStartPage)
 {
     const auto other = folder.filePath(QStringLiteral("other.fern.json"));
     overwrite(other, changed);
-    ASSERT_TRUE(window.open(other));
+    ASSERT_TRUE(window.files().open(other));
     auto* menu = find<QMenu>("recentMenu");
     menu->popup(window.mapToGlobal(QPoint(50, 50)));
     ASSERT_EQ(menu->actions().size(), 2);
@@ -70,7 +70,7 @@ TEST_F(FilesTest, OpensLatelyUsedFilesFromTheMenuAndTheStartPage)
     QFile::remove(other);
     MainWindow fresh(dialogs, storage());
     fresh.show();
-    fresh.begin();
+    fresh.files().guard();
     const auto links =
         fresh.findChild<QWidget*>(QStringLiteral("startPage"))->findChildren<QAbstractButton*>();
     int offered = 0;
@@ -158,7 +158,7 @@ TEST_F(FilesTest, WarnsOfASecondWindowOnTheFile)
 {
     MainWindow second(dialogs, storage());
     second.show();
-    ASSERT_TRUE(second.open(path));
+    ASSERT_TRUE(second.files().open(path));
     EXPECT_TRUE(second.findChild<QLabel*>(QStringLiteral("notice"))
                     ->text()
                     .contains(QStringLiteral("Another window has skiff.fern.json open")));
@@ -181,7 +181,7 @@ TEST_F(FilesTest, ACrashLeavesTheChanges)
     MainWindow after(dialogs, storage());
     showActive(after);
     dialogs.chosen = QStringLiteral("Take them up");
-    ASSERT_TRUE(after.open(file));
+    ASSERT_TRUE(after.files().open(file));
     ASSERT_EQ(dialogs.questions.size(), 1);
     EXPECT_TRUE(dialogs.questions[0].contains(QStringLiteral("Wagtail")));
     EXPECT_EQ(after.document().instrument().channels[0]->frontEnd.r1, (Quantity{68, "kohm"}));
@@ -193,7 +193,7 @@ TEST_F(FilesTest, ACrashLeavesTheChanges)
     QTest::keyClick(&after, Qt::Key_S, Qt::ControlModifier);
     EXPECT_EQ(test::readText(file.toStdString()),
         test::replaced(test::skiffText(), "\"value\": 47,", "\"value\": 68,"));
-    ASSERT_TRUE(after.open(file));
+    ASSERT_TRUE(after.files().open(file));
     EXPECT_EQ(dialogs.questions.size(), 1);
 }
 
@@ -206,10 +206,10 @@ TEST_F(FilesTest, WhatACrashLeftCanBeForgotten)
         {QStringLiteral("--edit-and-die"), file, storage().folder()});
     ASSERT_TRUE(child.waitForFinished(60000));
     dialogs.chosen = QStringLiteral("Forget them");
-    ASSERT_TRUE(window.open(file));
+    ASSERT_TRUE(window.files().open(file));
     ASSERT_EQ(dialogs.questions.size(), 1);
     EXPECT_TRUE(instrument() == test::wholeSkiff());
-    ASSERT_TRUE(window.open(file));
+    ASSERT_TRUE(window.files().open(file));
     EXPECT_EQ(dialogs.questions.size(), 1);
 }
 
@@ -221,7 +221,7 @@ TEST_F(FilesTest, NotNowKeepsWhatACrashLeft)
     child.start(QCoreApplication::applicationFilePath(),
         {QStringLiteral("--edit-and-die"), file, storage().folder()});
     ASSERT_TRUE(child.waitForFinished(60000));
-    ASSERT_TRUE(window.open(file)); // the answer is "Not now", as Escape gives it
+    ASSERT_TRUE(window.files().open(file)); // the answer is "Not now", as Escape gives it
     ASSERT_EQ(dialogs.questions.size(), 1);
     EXPECT_TRUE(instrument() == test::wholeSkiff());
     // Other work, its own recovery copy and its save leave it.
@@ -233,7 +233,7 @@ TEST_F(FilesTest, NotNowKeepsWhatACrashLeft)
     QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier);
     EXPECT_EQ(copies.entryList({QStringLiteral("*.fern.json")}).size(), 1);
     dialogs.chosen = QStringLiteral("Take them up");
-    ASSERT_TRUE(window.open(file));
+    ASSERT_TRUE(window.files().open(file));
     EXPECT_EQ(dialogs.questions.size(), 2);
     EXPECT_EQ(instrument().channels[0]->frontEnd.r1, (Quantity{68, "kohm"}));
     EXPECT_TRUE(window.document().isModified());
@@ -252,7 +252,7 @@ TEST_F(FilesTest, AnInstrumentThatWasNeverSavedComesBackToo)
     MainWindow after(dialogs, storage());
     after.show();
     dialogs.chosen = QStringLiteral("Take them up");
-    after.begin();
+    after.files().guard();
     ASSERT_EQ(dialogs.questions.size(), 1);
     EXPECT_EQ(after.document().instrument().channels.size(), 1U);
     EXPECT_TRUE(after.document().path().isEmpty());
@@ -261,7 +261,7 @@ TEST_F(FilesTest, AnInstrumentThatWasNeverSavedComesBackToo)
     dialogs.answer = Dialogs::Answer::Discard;
     EXPECT_TRUE(after.close());
     MainWindow fresh(dialogs, storage());
-    fresh.begin();
+    fresh.files().guard();
     EXPECT_EQ(dialogs.questions.size(), 1);
     EXPECT_FALSE(fresh.document().isOpen());
 }

@@ -110,7 +110,7 @@ TEST_F(FitTest, EveryKindOfSensor)
             in = *withStartingPoint(in, *findStartingPoint("clock"), "First");
         in = *withStartingPoint(in, point, "Something measured");
         window.document().start(in);
-        window.chooseChannel(QString::fromStdString(in.channels.back()->id));
+        window.goTo({QStringLiteral("Channels"), QString::fromStdString(in.channels.back()->id)});
         settle();
         window.runner().jumpTo(ticksFromSeconds(40));
         ASSERT_TRUE(QTest::qWaitFor(
@@ -123,7 +123,7 @@ TEST_F(FitTest, TheBenchAndWhatIsAroundAChannel)
 {
     copyCapture();
     window.resize(1024, 700);
-    window.openPlace(MainWindow::Place::Bench);
+    window.goTo({QStringLiteral("Bench")});
     expectFits("bench, simulated");
     QTest::mouseClick(find<QAbstractButton>("benchCaptures"), Qt::LeftButton);
     ASSERT_TRUE(QTest::qWaitFor([this] { return find<QLabel>("captureState")->text().isEmpty(); }));
@@ -138,7 +138,7 @@ TEST_F(FitTest, TheBenchAndWhatIsAroundAChannel)
         QTest::keyClick(kind, Qt::Key_Down);
     EXPECT_EQ(kind->currentText(), QStringLiteral("a wheel, pulse by pulse"));
     expectFits("a wheel on a serial port");
-    window.listenTo(QStringLiteral("board"));
+    window.play().play(liveNamed(QStringLiteral("board")));
     ASSERT_TRUE(QTest::qWaitFor([this] {
         const auto view = window.runner().view();
         return view->live != nullptr && view->live->fields.size() > 5;
@@ -168,7 +168,7 @@ TEST_F(FitTest, AnInstrumentWithManyKeys)
     const auto copy = folder.filePath(QStringLiteral("oar-store.fern.json"));
     ASSERT_TRUE(
         QFile::copy(QString::fromStdString(test::sourcePath("demo/oar-store.fern.json")), copy));
-    ASSERT_TRUE(window.open(copy));
+    ASSERT_TRUE(window.files().open(copy));
     settle();
     for (const char* channel : {"scanner", "next-outing"}) {
         openChannel(channel);
@@ -189,14 +189,14 @@ TEST_F(FitTest, EverySheetOfThePartsPlace)
 {
     window.resize(1024, 700);
     for (const auto* file : {"demo/wagtail-skiff.fern.json", "demo/workshop-pc.fern.json"}) {
-        ASSERT_TRUE(window.open(QString::fromStdString(test::sourcePath(file))));
+        ASSERT_TRUE(window.files().open(QString::fromStdString(test::sourcePath(file))));
         for (const auto* sheet :
             {"Add", "Supply", "Part", "Compare", "List", "Wiring", "Cautions"}) {
-            window.openParts(QString::fromLatin1(sheet));
+            window.goTo({.place = QStringLiteral("Parts"), .page = QString::fromLatin1(sheet)});
             settle();
             expectFits(fmt::format("{} {}", file, sheet));
         }
-        window.openPlace(MainWindow::Place::Channels);
+        window.goTo({QStringLiteral("Channels")});
     }
 }
 

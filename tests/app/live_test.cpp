@@ -85,7 +85,7 @@ TEST_F(LiveTest, TheStandInOfTheBoardIsHeard)
     EXPECT_TRUE(waitFor([&] { return leaf("Glass")->valueText().size() == 4; }));
     choose(QStringLiteral("scenario"));
     EXPECT_TRUE(waitFor([&] { return view()->live == nullptr; }));
-    window.openPlace(MainWindow::Place::Bench);
+    window.goTo({QStringLiteral("Bench")});
     trigger("actionHelp");
     EXPECT_TRUE(find<QWidget>("help")->isVisible());
 }
@@ -177,7 +177,7 @@ TEST_F(LiveTest, AFloodLeavesTheWindowAlive)
 {
     const auto port = folder.filePath(QStringLiteral("port")).toStdString();
     const auto terminal = std::move(io::PseudoTerminal::open(port)).value();
-    window.listenTo(QString::fromStdString(port) + QStringLiteral(" 115200"));
+    window.play().play(liveNamed(QString::fromStdString(port) + QStringLiteral(" 115200")));
     ASSERT_TRUE(shows("liveState", QStringLiteral("at 115200 baud")));
     std::atomic<std::size_t> sent = 0;
     std::jthread flood([&](const std::stop_token& stop) {
@@ -209,7 +209,7 @@ TEST_F(LiveTest, AFloodLeavesTheWindowAlive)
 
 TEST_F(LiveTest, ALineIsReadWholeAndCopied)
 {
-    window.listenTo(QStringLiteral("board"));
+    window.play().play(liveNamed(QStringLiteral("board")));
     auto* monitor = find<LineMonitor>("liveMonitor");
     auto* lines = monitor->findChild<QTableView*>();
     ASSERT_TRUE(QTest::qWaitFor([&] { return lines->model()->rowCount() > 5; }, 20000));

@@ -26,7 +26,7 @@ int editAndDie(const QString& path, const QString& folder)
 {
     using namespace fern;
     app::MainWindow window(app::systemDialogs(), app::Storage(folder));
-    if (!window.open(path))
+    if (!window.files().open(path))
         return 1;
     auto& document = window.document();
     auto divider = document.instrument().channels[0]->frontEnd;

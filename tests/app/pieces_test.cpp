@@ -4,7 +4,7 @@
 #include "app/look/inputs.h"
 #include "app/look/line_label.h"
 #include "app/look/look.h"
-#include "app/shell/notice_bar.h"
+#include "app/notice/notice_bar.h"
 #include "tests/app/window_fixture.h"
 
 #include <QHBoxLayout>
@@ -120,22 +120,29 @@ TEST(StorageTest, WithoutAFolderKeepsNothing)
     EXPECT_EQ(nowhere.look(), LookKind::Light);
 }
 
-TEST(NoticeBarTest, AQuestionIsNotCoveredByAMessage)
+TEST(NoticeBarTest, TheMostUrgentIsSeenAndTheOthersWait)
 {
     NoticeBar bar;
     const auto words = [&] { return bar.findChild<QLabel*>(QStringLiteral("notice"))->text(); };
+    const auto click = [&](const char* way) {
+        QTest::mouseClick(bar.findChild<QPushButton*>(QString::fromLatin1(way)), Qt::LeftButton);
+        QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+    };
     int gone = 0;
-    bar.showChoice(QStringLiteral("two windows"), {{QStringLiteral("Go on"), [&] { ++gone; }}});
-    bar.showMessage(QStringLiteral("no number"));
+    bar.tell(QStringLiteral("12 rows"));
+    bar.ask(QStringLiteral("two windows"), {{QStringLiteral("Go on"), [&] { ++gone; }}});
     EXPECT_EQ(words(), QStringLiteral("two windows"));
-    bar.clearMessage();
-    EXPECT_TRUE(bar.isVisible());
-    QTest::mouseClick(bar.findChild<QPushButton*>(QStringLiteral("wayGo on")), Qt::LeftButton);
+    bar.refuse(QStringLiteral("no number"));
+    EXPECT_EQ(words(), QStringLiteral("no number"));
+    EXPECT_EQ(bar.accessibleName(), QStringLiteral("Not done"));
+    bar.clearPassing(); // the document has changed: the question stands, the news is old
+    EXPECT_EQ(words(), QStringLiteral("two windows"));
+    EXPECT_EQ(bar.accessibleName(), QStringLiteral("Question"));
+    click("wayGo on");
     EXPECT_EQ(gone, 1);
     EXPECT_FALSE(bar.isVisible());
-    bar.showMessage(QStringLiteral("no number"));
-    EXPECT_EQ(words(), QStringLiteral("no number"));
-    bar.clearMessage();
+    bar.refuse(QStringLiteral("no number"));
+    click("wayClose");
     EXPECT_FALSE(bar.isVisible());
 }
 

@@ -19,7 +19,7 @@ protected:
         const auto copy = folder.filePath(QString::fromLatin1(file));
         ASSERT_TRUE(QFile::copy(
             QString::fromStdString(test::sourcePath(std::string("demo/") + file)), copy));
-        ASSERT_TRUE(window.open(copy));
+        ASSERT_TRUE(window.files().open(copy));
         settle();
         openChannel(channel);
         openLeaf(leafName);

@@ -24,7 +24,7 @@ protected:
     {
         WindowTest::SetUp();
         copyCapture();
-        window.openPlace(MainWindow::Place::Bench);
+        window.goTo({QStringLiteral("Bench")});
         click("benchStandIn");
     }
     /// Chooses by the keys, as a maker without a mouse does.

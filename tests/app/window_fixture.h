@@ -87,7 +87,7 @@ protected:
         ASSERT_TRUE(QFile::copy(
             QString::fromStdString(test::sourcePath("demo/wagtail-skiff.fern.json")), path));
         window.show();
-        ASSERT_TRUE(window.open(path));
+        ASSERT_TRUE(window.files().open(path));
         settle();
         // At 100 s the scenario is calm: the number on the glass is steady.
         window.runner().jumpTo(ticksFromSeconds(100));

@@ -205,8 +205,8 @@ TEST_F(WindowTest, RunsAtTheFastestPaceToTheEndAndStaysAwake)
 
 TEST_F(WindowTest, PlaysARecordingThroughTheChannel)
 {
-    window.playRecording(QString::fromStdString(
-        test::sourcePath("demo/wagtail-skiff.fern.d/house-battery-evening.csv")));
+    window.play().play(PlayedRecording{QString::fromStdString(
+        test::sourcePath("demo/wagtail-skiff.fern.d/house-battery-evening.csv"))});
     ASSERT_TRUE(QTest::qWaitFor([this] { return !window.isBusy(); }));
     window.runner().jumpTo(ticksFromSeconds(300));
     ASSERT_TRUE(
@@ -215,7 +215,7 @@ TEST_F(WindowTest, PlaysARecordingThroughTheChannel)
     EXPECT_GT(leaf("Reading")->valueText().toInt(), 3000);
     EXPECT_EQ(window.runner().view()->end, ticksFromSeconds(3599.9));
     EXPECT_TRUE(window.runner().view()->stem.noiseIsAboutTrace);
-    window.playRecording(path);
+    window.play().play(PlayedRecording{path});
     ASSERT_TRUE(QTest::qWaitFor([this] { return !window.isBusy(); }));
     ASSERT_FALSE(dialogs.errors.isEmpty());
     EXPECT_TRUE(dialogs.errors.last().startsWith(QStringLiteral("The recording cannot be played")));

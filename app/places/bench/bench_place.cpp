@@ -1,25 +1,51 @@
 #include "app/places/bench/bench_place.h"
 
+#include "app/dialogs/dialogs.h"
+#include "app/document/capture_library.h"
 #include "app/look/chip.h"
 #include "app/look/look.h"
+#include "app/look/text.h"
+#include "app/notice/notice_bar.h"
+#include "app/play/play_control.h"
+#include "io/recordings.h"
 
 #include <QButtonGroup>
+#include <QFileInfo>
+#include <QPainterPath>
 #include <QSignalBlocker>
 #include <QStackedWidget>
 
-#include <algorithm>
-
 namespace fern::app {
 
-BenchPlace::BenchPlace(
-    Document& document, CaptureLibrary& library, Dialogs& dialogs, QWidget* parent)
-    : QWidget(parent)
+QPainterPath BenchPlace::mark()
+{
+    // A table that carries a seedling.
+    QPainterPath path({3, 15});
+    path.lineTo(21, 15);
+    for (const double x : {5.5, 18.5}) {
+        path.moveTo(x, 15);
+        path.lineTo(x, 20.5);
+    }
+    path.moveTo(12, 15);
+    path.lineTo(12, 9.5);
+    path.moveTo(12, 10.5);
+    path.cubicTo(8.6, 10.6, 6.8, 8.6, 6.6, 5.6);
+    path.cubicTo(9.8, 5.6, 11.8, 7.2, 12, 10.5);
+    path.moveTo(12, 9.5);
+    path.cubicTo(15, 9.5, 16.8, 7.7, 17.2, 4.6);
+    path.cubicTo(14, 4.6, 12.2, 6.4, 12, 9.5);
+    return path;
+}
+
+BenchPlace::BenchPlace(House& house, QWidget* parent)
+    : Place(parent)
+    , m_house(house)
     , m_source(new QComboBox(this))
     , m_chips(new QButtonGroup(this))
     , m_pages(new QStackedWidget(this))
-    , m_live(new LivePage(document, this))
-    , m_captures(new CapturePage(document, library, dialogs, this))
-    , m_standIn(new StandInPage(document, library, dialogs, this))
+    , m_live(new LivePage(house.document, this))
+    , m_captures(new CapturePage(house.document, house.library, house.dialogs, this))
+    , m_standIn(new StandInPage(house.document, house.library, house.dialogs, this))
     , m_import(new ImportSheet(this))
 {
     setObjectName(QStringLiteral("benchPlace"));
@@ -32,16 +58,15 @@ BenchPlace::BenchPlace(
     m_source->setAccessibleName(tr("What drives the instrument"));
     auto* row = new QHBoxLayout;
     row->setSpacing(grid);
-    const auto addPage = [&](Page page, const QString& word, const char* name, QWidget* widget) {
+    const auto addPage = [&](const QString& word, const char* chipName, QWidget* page) {
         auto* chip = new Chip(word, head);
-        chip->setObjectName(QString::fromLatin1(name));
-        m_chips->addButton(chip, static_cast<int>(page));
+        chip->setObjectName(QString::fromLatin1(chipName));
+        m_chips->addButton(chip, m_pages->addWidget(page));
         row->addWidget(chip);
-        m_pages->addWidget(widget);
     };
-    addPage(Page::Live, tr("Live"), "benchLive", m_live);
-    addPage(Page::Captures, tr("Captures"), "benchCaptures", m_captures);
-    addPage(Page::StandIn, tr("Stand in"), "benchStandIn", m_standIn);
+    addPage(tr("Live"), "benchLive", m_live);
+    addPage(tr("Captures"), "benchCaptures", m_captures);
+    addPage(tr("Stand in"), "benchStandIn", m_standIn);
     m_pages->addWidget(m_import);
     row->addSpacing(2 * grid);
     row->addWidget(softLabel(tr("Comes from"), head));
@@ -49,48 +74,116 @@ BenchPlace::BenchPlace(
     head->body()->addLayout(row);
     column->addWidget(head);
     column->addWidget(m_pages, 1);
+    auto& play = house.play;
+    auto* notice = &house.notice;
     connect(m_chips, &QButtonGroup::idClicked, this,
-        [this](int page) { openPage(static_cast<Page>(page)); });
-    connect(m_source, &QComboBox::activated, this,
-        [this](int index) { Q_EMIT chosen(m_source->itemData(index).toString()); });
+        [this](int page) { openPage(m_pages->widget(page)); });
+    connect(m_source, &QComboBox::activated, &play, &PlayControl::choose);
+    connect(&play, &PlayControl::changed, this, &BenchPlace::showPlay);
+    connect(&play, &PlayControl::listened, this,
+        [this] { m_live->offerFaults(m_house.play.takesFaults()); });
+    connect(m_live, &LivePage::faultsChosen, &play, &PlayControl::setFaults);
+    connect(m_captures, &CapturePage::playWanted, &play,
+        [&play](const QString& id, std::optional<Tap> tap) {
+            play.play(PlayedCapture{id.toStdString(), tap});
+        });
+    connect(m_captures, &CapturePage::importWanted, this, &BenchPlace::chooseLog);
+    connect(m_captures, &CapturePage::refused, notice, &NoticeBar::refuse);
     connect(m_captures, &CapturePage::speakWanted, this, [this](const QString& capture) {
         m_standIn->follow(capture);
-        openPage(Page::StandIn);
+        openPage(m_standIn);
     });
-    connect(m_import, &ImportSheet::cancelled, this, [this] { openPage(Page::Captures); });
+    connect(m_import, &ImportSheet::cancelled, this, [this] { openPage(m_captures); });
     connect(m_import, &ImportSheet::accepted, this, [this](const ImportPlan& plan) {
-        openPage(Page::Captures);
-        Q_EMIT importPlanned(plan);
+        openPage(m_captures);
+        importAs(plan);
     });
-    openPage(Page::Live);
+    connect(&house.document, &Document::opened, &m_importing,
+        &BackgroundJob::stop); // it was for the instrument that was open
+    notice->follow(m_importing);
+    m_live->offerFaults(play.takesFaults());
+    showPlay();
+    openPage(m_live);
 }
 
-void BenchPlace::openPage(Page page)
+/// A page without a chip of its own, the sheet of an import, stands among the captures.
+void BenchPlace::openPage(QWidget* page)
 {
-    m_chips->button(static_cast<int>(page))->setChecked(true);
-    m_pages->setCurrentIndex(static_cast<int>(page));
+    auto* chip = m_chips->button(m_pages->indexOf(page == m_import ? m_captures : page));
+    chip->setChecked(true);
+    m_pages->setCurrentWidget(page);
 }
 
-void BenchPlace::askImport(
-    const QString& name, LogLook look, const PlainInstrument& instrument, std::size_t channel)
+void BenchPlace::turnTo(const Destination& there)
 {
-    m_import->ask(name, std::move(look), instrument, channel);
-    m_chips->button(static_cast<int>(Page::Captures))->setChecked(true);
-    m_pages->setCurrentWidget(m_import);
+    const auto word = there.page.section(QLatin1Char('/'), 0, 0);
+    for (auto* chip : m_chips->buttons())
+        if (chip->text() == word)
+            openPage(m_pages->widget(m_chips->id(chip)));
+    if (const auto capture = there.page.section(QLatin1Char('/'), 1); !capture.isEmpty())
+        m_captures->open(capture);
 }
 
-void BenchPlace::setChoices(const QList<PlayChoice>& choices, const QString& current)
+void BenchPlace::showPlay()
 {
     const QSignalBlocker blocker(m_source);
     m_source->clear();
-    for (const auto& choice : choices)
-        m_source->addItem(choice.words, choice.key);
-    m_source->setCurrentIndex(std::max(0, m_source->findData(current)));
+    for (const auto& choice : m_house.play.choices())
+        m_source->addItem(choice.words);
+    m_source->setCurrentIndex(m_house.play.current());
 }
 
-void BenchPlace::showView(const RunView& view)
+void BenchPlace::chooseLog()
 {
-    m_live->showView(view);
+    const auto path = m_house.dialogs.fileToOpen(
+        this, tr("Import a log"), tr("Logs (*.csv *.tsv *.txt *.log *.nmea);;All files (*)"));
+    if (!path.isEmpty())
+        importLog(path);
+}
+
+void BenchPlace::importLog(const QString& path)
+{
+    const auto look = io::lookAtLogFile(path.toStdString());
+    const auto plain = resolve(m_house.document.instrument(), m_house.play.scenario());
+    if (!look || !plain)
+        return m_house.notice.refuse(qText(describe(look ? plain.error() : look.error())));
+    m_logPath = path;
+    m_import->ask(QFileInfo(path).fileName(), *look, *plain, m_house.runner.view()->channel);
+    openPage(m_import);
+}
+
+void BenchPlace::importAs(const ImportPlan& plan)
+{
+    const auto look = io::lookAtLogFile(m_logPath.toStdString());
+    const auto begun = m_house.library.begin(QFileInfo(m_logPath).completeBaseName().toStdString());
+    if (!begun || !look)
+        return m_house.notice.refuse(qText(describe(begun ? look.error() : begun.error())));
+    auto capture = *begun;
+    for (const auto& target : plan.targets)
+        capture.columns.push_back({target.channel, target.tap, target.unit, {}});
+    m_importing.start(
+        [this, capture, plan, look = *look, from = m_logPath.toStdString(),
+            to = m_house.library.pathOf(capture.id)](
+            const io::Progress& progress) -> BackgroundJob::Finish {
+            const auto report = io::importLog(from, look, plan, to, progress);
+            return [this, capture, report]() mutable {
+                if (!report)
+                    return m_house.notice.refuse(qText(describe(report.error())));
+                capture.rows = static_cast<int>(report->rows);
+                capture.length = {report->seconds, "s"};
+                m_house.library.add(capture);
+                if (report->faultCount > 0)
+                    m_house.notice.refuse(tr("%1 rows are left out, %2")
+                                              .arg(report->faultCount)
+                                              .arg(qText(report->faults.front())));
+            };
+        },
+        tr("Importing %1").arg(QFileInfo(m_logPath).fileName()));
+}
+
+void BenchPlace::showView(const std::shared_ptr<const RunView>& view)
+{
+    m_live->showView(*view);
 }
 
 } // namespace fern::app

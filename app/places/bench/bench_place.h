@@ -1,11 +1,11 @@
 #pragma once
 // The Bench place: what drives the instrument, what a real one tells, and what was captured.
 
+#include "app/house/place.h"
 #include "app/places/bench/capture_page.h"
 #include "app/places/bench/import_sheet.h"
 #include "app/places/bench/live_page.h"
 #include "app/places/bench/stand_in_page.h"
-#include "app/tick/play_choice.h"
 
 #include <QComboBox>
 
@@ -14,28 +14,33 @@ class QStackedWidget;
 
 namespace fern::app {
 
-class BenchPlace : public QWidget {
+class BenchPlace : public Place {
     Q_OBJECT
 public:
-    enum class Page { Live, Captures, StandIn };
+    static constexpr const char* name = "Bench";
+    static QPainterPath mark();
 
-    BenchPlace(Document& document, CaptureLibrary& library, Dialogs& dialogs, QWidget* parent);
+    BenchPlace(House& house, QWidget* parent);
 
-    void setChoices(const QList<PlayChoice>& choices, const QString& current);
-    void showView(const RunView& view);
-    void openPage(Page page);
-    /// Asks where the columns of a log go.
-    void askImport(
-        const QString& name, LogLook look, const PlainInstrument& instrument, std::size_t channel);
-    LivePage& live() { return *m_live; }
+    void showView(const std::shared_ptr<const RunView>& view) override;
+    /// Opens a page by its word: "Live", "Captures" or "Stand in"; a channel's id behind
+    /// "Captures/" opens that capture.
+    void turnTo(const Destination& there) override;
+    QString helpHeading() const override { return QString::fromLatin1(name); }
+
+    /// Asks where the columns of a log go, to import it beside the window.
+    void importLog(const QString& path);
+    bool isImporting() const { return m_importing.isRunning(); }
     CapturePage& captures() { return *m_captures; }
     StandInPage& standIn() { return *m_standIn; }
 
-Q_SIGNALS:
-    void chosen(const QString& key);
-    void importPlanned(const fern::ImportPlan& plan);
-
 private:
+    void openPage(QWidget* page);
+    void chooseLog();
+    void importAs(const ImportPlan& plan);
+    void showPlay();
+
+    House& m_house;
     QComboBox* m_source;
     QButtonGroup* m_chips;
     QStackedWidget* m_pages;
@@ -43,6 +48,8 @@ private:
     CapturePage* m_captures;
     StandInPage* m_standIn;
     ImportSheet* m_import;
+    BackgroundJob m_importing{this};
+    QString m_logPath; ///< of the log that is being imported
 };
 
 } // namespace fern::app

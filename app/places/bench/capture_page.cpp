@@ -92,6 +92,7 @@ CapturePage::CapturePage(
     connect(&m_reading, &BackgroundJob::progressed, this,
         [this](double share) { showState(tr("Reading, %1 %").arg(std::lround(100 * share))); });
     connect(&document, &Document::changed, this, &CapturePage::showDocument);
+    connect(&library, &CaptureLibrary::added, this, &CapturePage::open);
     // What is being written belongs to the instrument that was open.
     connect(&document, &Document::opened, &m_writing, &BackgroundJob::stop);
     showDocument();
@@ -413,11 +414,11 @@ void CapturePage::trim()
     const auto* capture = current();
     if (capture == nullptr)
         return;
-    const auto id = m_library.begin(capture->name);
-    if (!id)
-        return Q_EMIT refused(qText(id.error().message));
-    writeStretch(m_library.pathOf(*id),
-        [this, trimmed = *capture, id = *id](const io::ImportReport& report) mutable {
+    const auto begun = m_library.begin(capture->name);
+    if (!begun)
+        return Q_EMIT refused(qText(begun.error().message));
+    writeStretch(m_library.pathOf(begun->id),
+        [this, trimmed = *capture, id = begun->id](const io::ImportReport& report) mutable {
             const auto old = std::exchange(trimmed.id, id);
             trimmed.rows = static_cast<int>(report.rows);
             trimmed.length = {report.seconds, "s"};

@@ -32,10 +32,11 @@ constexpr int averaged = 12; ///< readings that make one
 
 } // namespace
 
-CalibrationPage::CalibrationPage(Document& document, QWidget* parent)
+CalibrationPage::CalibrationPage(House& house, QWidget* parent)
     : QWidget(parent)
-    , m_document(document)
+    , m_document(house.document)
     , m_meter(new ReferenceMeter(this))
+    , m_meterMenu(new MeterMenu(house, *m_meter, this))
 {
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(0, 0, 0, 0);
@@ -168,7 +169,7 @@ void CalibrationPage::connectInputs()
                 [row](Calibration& c) { c.pairs[row].isOff = !c.pairs[row].isOff; });
     });
     connect(m_meterButton, &QPushButton::clicked, this, [this] {
-        Q_EMIT meterMenuWanted(m_meterButton->mapToGlobal(QPoint(0, m_meterButton->height())));
+        m_meterMenu->popup(m_meterButton->mapToGlobal(QPoint(0, m_meterButton->height())));
     });
     connect(m_meter, &ReferenceMeter::changed, this, &CalibrationPage::showMeter);
     connect(m_guideButton, &QAbstractButton::toggled, this, [this](bool isOn) {
@@ -334,6 +335,7 @@ void CalibrationPage::showView(const RunView& view)
         m_meter->useNone();
     }
     m_channel = c.id;
+    m_meterMenu->setChannel(c.id);
     if (m_unit.name != c.unit.name)
         m_takeEdit->showQuantity({0, c.unit.name});
     m_unit = c.unit;
@@ -377,11 +379,6 @@ void CalibrationPage::hearWorld(const RunView& view, const PlainChannel& c)
         m_heardAt = view.now;
         m_meter->hear(fromSi(view.newest.world, c.unit));
     }
-}
-
-void CalibrationPage::useMeter(std::shared_ptr<io::Link> link)
-{
-    m_meter->useLink(std::move(link));
 }
 
 void CalibrationPage::showMeter()

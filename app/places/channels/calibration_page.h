@@ -4,6 +4,7 @@
 
 #include "app/document/document.h"
 #include "app/places/channels/fit_card.h"
+#include "app/places/channels/meter_menu.h"
 #include "app/places/channels/pair_table.h"
 #include "app/runner/reference_meter.h"
 #include "app/runner/run_view.h"
@@ -28,20 +29,14 @@ class QuantityEdit;
 class CalibrationPage : public QWidget {
     Q_OBJECT
 public:
-    CalibrationPage(Document& document, QWidget* parent);
+    CalibrationPage(House& house, QWidget* parent);
 
     void showView(const RunView& view);
     /// The sentence that judges the pairs, which the bench places.
     QLabel* verdict() { return m_verdict; }
-    /// Takes what is true from typing, from the simulated world, or from a meter.
-    void typeReference() { m_meter->useNone(); }
-    void useWorldAsMeter() { m_meter->useWorld(); }
-    void useMeter(std::shared_ptr<io::Link> link);
 
 Q_SIGNALS:
     void refused(const QString& message);
-    /// The menu of references is wanted, below a point of the screen.
-    void meterMenuWanted(const QPoint& at);
 
 private:
     QWidget* createPairs();
@@ -68,6 +63,7 @@ private:
     std::shared_ptr<const StaticPart> m_shown; ///< what the inputs were filled from
     SettledReading m_reading;
     ReferenceMeter* m_meter;
+    MeterMenu* m_meterMenu;
     Ticks m_heardAt; ///< when the simulated world was heard last
     std::optional<Quantity> m_pending; ///< typed before the reading stood still
     PairTable* m_table;

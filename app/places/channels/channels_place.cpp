@@ -1,6 +1,8 @@
 #include "app/places/channels/channels_place.h"
 
+#include "app/look/text.h"
 #include "app/look/tokens.h"
+#include "app/notice/notice_bar.h"
 #include "app/places/channels/glass_bench.h"
 #include "app/places/channels/reading_bench.h"
 #include "app/places/channels/scale_bench.h"
@@ -9,15 +11,33 @@
 #include "app/places/channels/source_bench.h"
 #include "app/places/channels/text_bench.h"
 #include "app/places/channels/world_bench.h"
+#include "app/play/play_control.h"
 
+#include <QMenu>
+#include <QPainterPath>
 #include <QShortcut>
 #include <QTimer>
 
 namespace fern::app {
 
-ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
-    : QWidget(parent)
-    , m_document(document)
+QPainterPath ChannelsPlace::mark()
+{
+    // A stem with leaves along it, and a bud at its end.
+    QPainterPath path({3, 12});
+    path.cubicTo(8, 10, 16, 14, 21, 12);
+    path.addEllipse(QPointF(21, 12), 0.6, 0.6);
+    path.moveTo(6.5, 11.3);
+    path.cubicTo(6.5, 7.5, 8.5, 5.5, 11.5, 5);
+    path.cubicTo(11.6, 8.4, 9.8, 10.8, 6.5, 11.3);
+    path.moveTo(11.5, 12.2);
+    path.cubicTo(11.6, 16, 13.6, 18.2, 16.6, 18.6);
+    path.cubicTo(16.7, 15.2, 14.8, 12.7, 11.5, 12.2);
+    return path;
+}
+
+ChannelsPlace::ChannelsPlace(House& house, QWidget* parent)
+    : Place(parent)
+    , m_house(house)
     , m_stem(new StemWidget(this))
     , m_limit(softLabel({}, this))
     , m_benches(new QStackedWidget(this))
@@ -43,7 +63,11 @@ ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
 
     column->addWidget(m_benches, 1);
 
-    connect(m_stem, &StemWidget::readerChosen, this, &ChannelsPlace::readerChosen);
+    connect(m_stem, &StemWidget::readerChosen, this, [this](const QString& reader) {
+        const auto& channel = m_view->plain.channels[m_view->choice->channel];
+        Q_EMIT wanted(
+            {.place = QString::fromLatin1(name), .channel = qText(channel.id), .reader = reader});
+    });
     connect(m_stem, &StemWidget::leafOpened, this, [this](Leaf leaf) {
         openBench(leaf);
         if (m_view)
@@ -58,35 +82,55 @@ ChannelsPlace::ChannelsPlace(Document& document, QWidget* parent)
     m_content->hide();
 }
 
-CalibrationPage* ChannelsPlace::calibration()
+void ChannelsPlace::turnTo(const Destination& there)
 {
-    auto* bench = qobject_cast<ScaleBench*>(m_made[static_cast<std::size_t>(Leaf::Scale)]);
-    return bench == nullptr ? nullptr : &bench->calibration();
+    if (there.leaf)
+        m_stem->setOpenLeaf(*there.leaf);
+}
+
+QString ChannelsPlace::helpHeading() const
+{
+    return qText(nameOf(m_stem->openLeaf()));
+}
+
+void ChannelsPlace::offerSources(const QPoint& at)
+{
+    auto& play = m_house.play;
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("sourcesMenu"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    for (int i = 0; i < static_cast<int>(play.choices().size()); ++i) {
+        auto* action = menu->addAction(play.choices()[static_cast<std::size_t>(i)].words);
+        action->setCheckable(true);
+        action->setChecked(i == play.current());
+        connect(action, &QAction::triggered, &play, [&play, i] { play.choose(i); });
+    }
+    menu->popup(at);
 }
 
 Workbench* ChannelsPlace::makeBench(Leaf leaf, bool isAnalog)
 {
     if (!isAnalog && leaf == Leaf::Sensor)
-        return new SourceBench(SourceSide::Outside, m_document, this);
+        return new SourceBench(SourceSide::Outside, m_house.document, this);
     if (!isAnalog && leaf == Leaf::Reading)
-        return new SourceBench(SourceSide::Firmware, m_document, this);
+        return new SourceBench(SourceSide::Firmware, m_house.document, this);
     switch (leaf) {
     case Leaf::World:
-        return new WorldBench(m_document, this);
+        return new WorldBench(m_house.document, this);
     case Leaf::Sensor:
-        return new SensorBench(m_document, this);
+        return new SensorBench(m_house.document, this);
     case Leaf::Reading:
-        return new ReadingBench(m_document, this);
+        return new ReadingBench(m_house.document, this);
     case Leaf::Scale:
-        return new ScaleBench(m_document, this);
+        return new ScaleBench(m_house, this);
     case Leaf::Smooth:
-        return new SmoothBench(m_document, this);
+        return new SmoothBench(m_house.document, this);
     case Leaf::Text:
-        return new TextBench(m_document, this);
+        return new TextBench(m_house.document, this);
     case Leaf::Glass:
         break;
     }
-    return new GlassBench(m_document, this);
+    return new GlassBench(m_house.document, this);
 }
 
 void ChannelsPlace::openBench(Leaf leaf)
@@ -98,10 +142,9 @@ void ChannelsPlace::openBench(Leaf leaf)
     if (bench == nullptr) {
         bench = makeBench(leaf, isAnalog);
         m_benches->addWidget(bench);
-        connect(bench, &Workbench::refused, this, &ChannelsPlace::refused);
+        connect(bench, &Workbench::refused, &m_house.notice, &NoticeBar::refuse);
         connect(bench, &Workbench::viewWanted, this, &ChannelsPlace::showBench);
-        connect(bench, &Workbench::sourceMenuWanted, this, &ChannelsPlace::sourceMenuWanted);
-        connect(bench, &Workbench::meterMenuWanted, this, &ChannelsPlace::meterMenuWanted);
+        connect(bench, &Workbench::sourceMenuWanted, this, &ChannelsPlace::offerSources);
     }
     // The hidden ones must not ask for room: they are not laid out, so what they ask for is stale.
     for (const auto& all : {m_made, m_madeForSources})
@@ -112,9 +155,9 @@ void ChannelsPlace::openBench(Leaf leaf)
     m_benches->setCurrentWidget(bench);
 }
 
-void ChannelsPlace::showView(std::shared_ptr<const RunView> newest)
+void ChannelsPlace::showView(const std::shared_ptr<const RunView>& newest)
 {
-    m_view = std::move(newest);
+    m_view = newest;
     const auto& view = *m_view;
     m_content->setVisible(view.choice.has_value());
     m_empty->setVisible(!view.choice);

@@ -1,7 +1,7 @@
 #pragma once
 // The Channels place: the stem of one channel, and under it the workbench of the open leaf.
 
-#include "app/document/document.h"
+#include "app/house/place.h"
 #include "app/places/channels/workbench.h"
 #include "app/stem/stem_widget.h"
 
@@ -9,33 +9,28 @@
 
 namespace fern::app {
 
-class CalibrationPage;
-
-class ChannelsPlace : public QWidget {
+class ChannelsPlace : public Place {
     Q_OBJECT
 public:
-    ChannelsPlace(Document& document, QWidget* parent);
+    static constexpr const char* name = "Channels";
+    static QPainterPath mark();
 
-    void showView(std::shared_ptr<const RunView> view);
-    Leaf openLeaf() const { return m_stem->openLeaf(); }
-    void setOpenLeaf(Leaf leaf) { m_stem->setOpenLeaf(leaf); }
-    /// Where calibrations are taken; null until the Scale leaf was opened.
-    CalibrationPage* calibration();
+    ChannelsPlace(House& house, QWidget* parent);
 
-Q_SIGNALS:
-    void refused(const QString& message);
-    void readerChosen(const QString& id);
-    void sourceMenuWanted(const QPoint& at);
-    void meterMenuWanted(const QPoint& at);
+    void showView(const std::shared_ptr<const RunView>& view) override;
+    void turnTo(const Destination& there) override;
+    QString helpHeading() const override;
 
 private:
+    /// Offers what can drive the instrument.
+    void offerSources(const QPoint& at);
     Workbench* makeBench(Leaf leaf, bool isAnalog);
     /// Shows the workbench of a leaf; it is made when it is opened first. Sensor and reading have
     /// one for analog sources and one for all others.
     void openBench(Leaf leaf);
     void showBench();
 
-    Document& m_document;
+    House& m_house;
     StemWidget* m_stem;
     QLabel* m_limit;
     QStackedWidget* m_benches;

@@ -1,6 +1,7 @@
 #include "app/places/channels/scale_bench.h"
 
 #include "app/look/look.h"
+#include "app/look/text.h"
 #include "instrument/edits.h"
 
 #include <QApplication>
@@ -10,21 +11,19 @@
 
 namespace fern::app {
 
-ScaleBench::ScaleBench(Document& document, QWidget* parent)
+ScaleBench::ScaleBench(House& house, QWidget* parent)
     : Workbench(tr("Scale"), tr("what a count is worth, from the parts or from a calibration"),
-        Leaf::Scale, document, parent)
+        Leaf::Scale, house.document, parent)
     , m_numberKind(addChoice(tr("The board computes in"),
-          {QString::fromUtf8(numberKindWords[0].data()),
-              QString::fromUtf8(numberKindWords[1].data())},
-          "numberKind"))
+          {qText(numberKindWords[0]), qText(numberKindWords[1])}, "numberKind"))
     , m_arithmetic(new QLabel(this))
     , m_curve(
           new Plot({{{}, &Tokens::accent, 2}, {tr("now"), &Tokens::amber, 2, false, true}}, this))
     , m_code(new QPlainTextEdit(this))
     , m_copy(new QPushButton(tr("Copy for the firmware"), this))
-    , m_scaling(new ScalingPage(document, this))
-    , m_calibration(new CalibrationPage(document, this))
-    , m_diagnosis(new DiagnosisPage(document, this))
+    , m_scaling(new ScalingPage(house.document, this))
+    , m_calibration(new CalibrationPage(house, this))
+    , m_diagnosis(new DiagnosisPage(house.document, this))
 {
     m_arithmetic->setTextFormat(Qt::RichText); // a table of our own, its words escaped
     m_arithmetic->setFont(wordFont(13));
@@ -93,7 +92,6 @@ void ScaleBench::addPages(QWidget* arithmetic)
     });
     connect(m_scaling, &ScalingPage::refused, this, &Workbench::refused);
     connect(m_calibration, &CalibrationPage::refused, this, &Workbench::refused);
-    connect(m_calibration, &CalibrationPage::meterMenuWanted, this, &Workbench::meterMenuWanted);
     connect(m_diagnosis, &DiagnosisPage::refused, this, &Workbench::refused);
 }
 

@@ -17,9 +17,7 @@ namespace fern::app {
 class ScaleBench : public Workbench {
     Q_OBJECT
 public:
-    ScaleBench(Document& document, QWidget* parent);
-
-    CalibrationPage& calibration() { return *m_calibration; }
+    ScaleBench(House& house, QWidget* parent);
 
 protected:
     void showInputs(const RunView& view) override;

@@ -32,8 +32,6 @@ Q_SIGNALS:
     void sourceMenuWanted(const QPoint& at);
     /// Something that was hidden is seen now: the view shall be shown again.
     void viewWanted();
-    /// The menu of references to calibrate against is wanted.
-    void meterMenuWanted(const QPoint& at);
 
 protected:
     /// Puts the document's values into the inputs, and the run's into what stands below.

@@ -1,9 +1,11 @@
 #include "app/places/parts/parts_place.h"
 
+#include "app/dialogs/dialogs.h"
 #include "app/look/chip.h"
 #include "app/look/look.h"
 #include "app/look/scroll.h"
 #include "app/look/text.h"
+#include "app/notice/notice_bar.h"
 #include "app/places/parts/catalogue_sheet.h"
 #include "app/places/parts/comparison_view.h"
 #include "app/places/parts/ladder_view.h"
@@ -32,10 +34,27 @@ QPushButton* named(const QString& word, const char* name, QWidget* parent)
 
 } // namespace
 
-PartsPlace::PartsPlace(Document& document, Dialogs& dialogs, QWidget* parent)
-    : QWidget(parent)
-    , m_document(document)
-    , m_dialogs(dialogs)
+QPainterPath PartsPlace::mark()
+{
+    // A twig with buds, and its pins as roots.
+    QPainterPath path({3, 14});
+    path.lineTo(21, 14);
+    for (const int x : {7, 12, 17}) {
+        path.moveTo(x, 14);
+        path.lineTo(x, 19);
+    }
+    path.moveTo(12, 14);
+    path.cubicTo(12, 9, 9, 6, 6, 5);
+    path.cubicTo(6, 9, 8, 12, 12, 14);
+    path.cubicTo(12, 10, 15, 7, 18, 6.5);
+    path.cubicTo(18.2, 10, 16, 12.6, 12, 14);
+    return path;
+}
+
+PartsPlace::PartsPlace(House& house, QWidget* parent)
+    : Place(parent)
+    , m_house(house)
+    , m_document(house.document)
     , m_ladderCard(new Card(tr("Parts"), this))
     , m_ladder(new LadderView(m_ladderCard))
     , m_empty(softLabel(tr("Nothing is here yet. Add a board first, then a display, sensors and a "
@@ -52,8 +71,8 @@ PartsPlace::PartsPlace(Document& document, Dialogs& dialogs, QWidget* parent)
     , m_sheets(new QStackedWidget(this))
     , m_catalogue(new CatalogueSheet(this))
     , m_supply(new SupplyView(this))
-    , m_part(new PartSheet(document, this))
-    , m_comparisons(new ComparisonView(document, this))
+    , m_part(new PartSheet(m_document, this))
+    , m_comparisons(new ComparisonView(m_document, this))
     , m_list(new TablePage(QStringLiteral("partsList"), tr("Parts list"), this))
     , m_wiring(new TablePage(QStringLiteral("wiringTable"), tr("Wiring table"), this))
     , m_cautions(new QLabel(this))
@@ -100,7 +119,9 @@ void PartsPlace::createLadder()
         [this] { m_document.apply(tr("Wire what is open"), wired(instrument())); });
     connect(m_ladder, &LadderView::partChosen, this, [this](const QString& id) { choose(id); });
     connect(m_ladder, &LadderView::busChosen, this, &PartsPlace::choose);
-    connect(m_ladder, &LadderView::channelChosen, this, &PartsPlace::channelWanted);
+    connect(m_ladder, &LadderView::channelChosen, this, [this](const QString& id) {
+        Q_EMIT wanted({.place = QStringLiteral("Channels"), .channel = id, .leaf = Leaf::Sensor});
+    });
     connect(m_ladder, &LadderView::pinClicked, this, &PartsPlace::offerPin);
     connect(m_ladder, &LadderView::moveWanted, this, &PartsPlace::move);
     connect(m_ladder, &LadderView::removeWanted, this, &PartsPlace::remove);
@@ -173,8 +194,9 @@ void PartsPlace::showEmpty(bool isEmpty)
     m_ladder->setVisible(!isEmpty);
 }
 
-void PartsPlace::showView(const RunView& view)
+void PartsPlace::showView(const std::shared_ptr<const RunView>& newest)
 {
+    const auto& view = *newest;
     if (!view.parts || view.parts == m_shown)
         return;
     m_shown = view.parts;
@@ -225,7 +247,15 @@ void PartsPlace::openSheet(const QString& word)
         m_catalogue->begin();
 }
 
-void PartsPlace::openPlace(const QString& place)
+void PartsPlace::turnTo(const Destination& there)
+{
+    if (!there.page.isEmpty())
+        openSheet(there.page);
+    if (!there.pointer.isEmpty())
+        openPointer(there.pointer);
+}
+
+void PartsPlace::openPointer(const QString& place)
 {
     const auto parts = place.split(QLatin1Char('/')); // "", "parts", id, "buses", bus
     if (parts.size() > 4)
@@ -333,11 +363,11 @@ void PartsPlace::setPrice(int row, const QString& price)
 
 void PartsPlace::save(const TextTable& table, const QString& proposed)
 {
-    const auto path = m_dialogs.fileToSave(this, tr("Save as CSV"), proposed);
+    const auto path = m_house.dialogs.fileToSave(this, tr("Save as CSV"), proposed);
     if (path.isEmpty())
         return;
     if (const auto written = io::writeFileAtomically(path.toStdString(), csvOf(table)); !written)
-        Q_EMIT refused(qText(describe(written.error())));
+        m_house.notice.refuse(qText(describe(written.error())));
 }
 
 } // namespace fern::app

@@ -2,10 +2,9 @@
 // The Parts place: the ladder above, and below it one sheet at a time: the catalogue, the supply,
 // the chosen part, comparisons, parts list, wiring, cautions.
 
-#include "app/dialogs/dialogs.h"
 #include "app/document/document.h"
+#include "app/house/place.h"
 #include "app/look/card.h"
-#include "app/runner/run_view.h"
 
 #include <QButtonGroup>
 #include <QMenu>
@@ -21,24 +20,24 @@ class PartSheet;
 class SupplyView;
 class TablePage;
 
-class PartsPlace : public QWidget {
+class PartsPlace : public Place {
     Q_OBJECT
 public:
-    PartsPlace(Document& document, Dialogs& dialogs, QWidget* parent);
+    static constexpr const char* name = "Parts";
+    static QPainterPath mark();
 
-    void showView(const RunView& view);
-    /// Opens what a place in the file is about: a part, or a bus of a board.
-    void openPlace(const QString& place);
-    /// Returns the title of the open sheet, which is also that of its help.
-    QString openSheetTitle() const { return m_chips->checkedButton()->text(); }
-    /// Opens a sheet by its word: "Add", "Supply", "Part", "Compare", "List", "Wiring", "Cautions".
-    void openSheet(const QString& word);
+    PartsPlace(House& house, QWidget* parent);
 
-Q_SIGNALS:
-    void refused(const QString& message);
-    void channelWanted(const QString& id);
+    void showView(const std::shared_ptr<const RunView>& view) override;
+    /// Opens a sheet by its word, "Add", "Supply", "Part", "Compare", "List", "Wiring" or
+    /// "Cautions", or what a pointer is about: a part, or a bus of a board.
+    void turnTo(const Destination& there) override;
+    QString helpHeading() const override { return m_chips->checkedButton()->text(); }
+    bool showsParts() const override { return true; }
 
 private:
+    void openSheet(const QString& word);
+    void openPointer(const QString& pointer);
     void createLadder();
     void createSheets();
     void connectSheets();
@@ -55,8 +54,8 @@ private:
     void showCautions(const std::vector<Caution>& cautions);
     const Instrument& instrument() const { return m_document.instrument(); }
 
+    House& m_house;
     Document& m_document;
-    Dialogs& m_dialogs;
     Card* m_ladderCard;
     LadderView* m_ladder;
     QLabel* m_empty;

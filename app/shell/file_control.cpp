@@ -1,61 +1,53 @@
-// The window and its file: opening, saving, what a crash left, what others did to it.
+#include "app/shell/file_control.h"
 
-#include "app/dialogs/dialogs.h"
-#include "app/findings/findings_view.h"
 #include "app/look/text.h"
-#include "app/places/channels/channels_place.h"
-#include "app/shell/main_window.h"
-#include "app/shell/notice_bar.h"
 #include "io/capture_files.h"
-#include "io/recordings.h"
 
-#include <QCloseEvent>
 #include <QFileInfo>
 #include <QMenu>
-#include <QMimeData>
-
-#include <algorithm>
-#include <array>
 
 namespace fern::app {
 
-namespace {
-
-QString droppedFile(const QMimeData* data)
+FileControl::FileControl(
+    Document& document, Dialogs& dialogs, Storage storage, NoticeBar& notice, QWidget* window)
+    : QObject(window)
+    , m_document(document)
+    , m_dialogs(dialogs)
+    , m_storage(std::move(storage))
+    , m_notice(notice)
+    , m_window(window)
+    , m_guard(m_document,
+          m_storage.folder().isEmpty() ? QString() : m_storage.folder() + QStringLiteral("/open"),
+          this)
 {
-    if (!data->hasUrls() || data->urls().size() != 1)
-        return {};
-    const auto path = data->urls().front().toLocalFile();
-    constexpr std::array<const char*, 6> endings{".json", ".csv", ".tsv", ".txt", ".log", ".nmea"};
-    const bool isOurs = std::any_of(endings.begin(), endings.end(),
-        [&](const char* ending) { return path.endsWith(QLatin1String(ending)); });
-    return isOurs ? path : QString();
+    connect(&m_guard, &FileGuard::changedOnDisk, this, &FileControl::tellAboutDisk);
 }
 
-} // namespace
-
-bool MainWindow::open(const QString& path)
+bool FileControl::open(const QString& path)
 {
     const auto opened = m_document.open(path);
     if (!opened) {
         m_dialogs.showError(
-            this, tr("The file was not opened"), QString::fromStdString(describe(opened.error())));
+            m_window, tr("The file was not opened"), qText(describe(opened.error())));
         return false;
     }
     m_storage.addRecent(path);
-    guardFile();
+    m_notice.withdraw(NoticeBar::Kind::Question);
+    guard();
     return true;
 }
 
-void MainWindow::begin()
+void FileControl::start(const Instrument& instrument)
 {
-    guardFile();
+    m_guard.dropCopy();
+    m_document.start(instrument);
+    m_guard.adopt();
 }
 
-void MainWindow::guardFile()
+void FileControl::guard()
 {
     if (!m_guard.adopt())
-        return m_notice->showChoice(
+        return m_notice.ask(
             tr("Another window has %1 open. Saving in both loses the changes of one.")
                 .arg(QFileInfo(m_document.path()).fileName()),
             {{tr("Go on"), [] {}}});
@@ -63,7 +55,7 @@ void MainWindow::guardFile()
     for (const auto& left : m_guard.leftBehind()) {
         const int answer = left.instrument == m_document.instrument()
             ? Forget
-            : m_dialogs.ask(this, tr("Changes from before"),
+            : m_dialogs.ask(m_window, tr("Changes from before"),
                 tr("The program ended without saving %1. Its changes of %2 were kept.")
                     .arg(qText(left.instrument.name), left.at),
                 {tr("Take them up"), tr("Forget them"), tr("Not now")});
@@ -82,22 +74,22 @@ void MainWindow::guardFile()
     }
 }
 
-void MainWindow::chooseFile()
+void FileControl::choose()
 {
     if (!mayLeave())
         return;
     const auto path =
-        m_dialogs.fileToOpen(this, tr("Open an instrument"), tr("Instruments (*.fern.json)"));
+        m_dialogs.fileToOpen(m_window, tr("Open an instrument"), tr("Instruments (*.fern.json)"));
     if (!path.isEmpty())
         open(path);
 }
 
-void MainWindow::fillRecentMenu()
+void FileControl::fillRecent(QMenu& menu)
 {
-    m_recentMenu->clear();
+    menu.clear();
     const auto files = m_storage.recentFiles();
     for (const auto& file : files) {
-        auto* action = m_recentMenu->addAction(QFileInfo(file).fileName());
+        auto* action = menu.addAction(QFileInfo(file).fileName());
         action->setToolTip(file);
         connect(action, &QAction::triggered, this, [this, file] {
             if (mayLeave())
@@ -105,10 +97,10 @@ void MainWindow::fillRecentMenu()
         });
     }
     if (files.isEmpty())
-        m_recentMenu->addAction(tr("none yet"))->setEnabled(false);
+        menu.addAction(tr("none yet"))->setEnabled(false);
 }
 
-bool MainWindow::save()
+bool FileControl::save()
 {
     if (!m_document.isOpen())
         return false;
@@ -116,7 +108,7 @@ bool MainWindow::save()
         return saveAs();
     const bool overwrites = QFileInfo::exists(m_document.path()) && m_guard.isChangedOnDisk();
     if (overwrites
-        && m_dialogs.ask(this, tr("The file was changed"),
+        && m_dialogs.ask(m_window, tr("The file was changed"),
                tr("%1 was changed by another program since it was opened here.")
                    .arg(QFileInfo(m_document.path()).fileName()),
                {tr("Overwrite it"), tr("Cancel")})
@@ -125,21 +117,31 @@ bool MainWindow::save()
     return saveTo({});
 }
 
-bool MainWindow::saveAs()
+bool FileControl::saveAs()
 {
     if (!m_document.isOpen())
         return false;
     const auto proposed = m_document.path().isEmpty()
-        ? QString::fromStdString(m_document.instrument().name)
-                .toLower()
-                .replace(QLatin1Char(' '), QLatin1Char('-'))
+        ? qText(m_document.instrument().name).toLower().replace(QLatin1Char(' '), QLatin1Char('-'))
             + QStringLiteral(".fern.json")
         : m_document.path();
-    const auto path = m_dialogs.fileToSave(this, tr("Save the instrument"), proposed);
-    return !path.isEmpty() && saveTo(path);
+    auto path = m_dialogs.fileToSave(m_window, tr("Save the instrument"), proposed);
+    if (path.isEmpty())
+        return false;
+    // The dialog has asked about the name that was typed, not about this one.
+    if (const auto ending = QStringLiteral(".fern.json"); !path.endsWith(ending)) {
+        path = path.endsWith(QStringLiteral(".json")) ? path.chopped(5) + ending : path + ending;
+        if (QFileInfo::exists(path)
+            && m_dialogs.ask(m_window, tr("The file is there already"),
+                   tr("%1 is another instrument, perhaps.").arg(QFileInfo(path).fileName()),
+                   {tr("Overwrite it"), tr("Cancel")})
+                != 0)
+            return false;
+    }
+    return saveTo(path);
 }
 
-bool MainWindow::saveTo(const QString& path)
+bool FileControl::saveTo(const QString& path)
 {
     const auto before = m_document.path();
     auto saved = m_document.save(path);
@@ -147,21 +149,21 @@ bool MainWindow::saveTo(const QString& path)
         saved = io::copyCaptures(
             m_document.instrument(), before.toStdString(), m_document.path().toStdString());
     if (!saved) {
-        m_dialogs.showError(
-            this, tr("The file was not saved"), QString::fromStdString(describe(saved.error())));
+        m_dialogs.showError(m_window, tr("The file was not saved"), qText(describe(saved.error())));
         return false;
     }
     m_storage.addRecent(m_document.path());
+    m_notice.withdraw(NoticeBar::Kind::Question);
     if (!path.isEmpty() && !m_guard.adopt())
-        m_notice->showMessage(tr("Another window has that file open too."));
+        m_notice.refuse(tr("Another window has that file open too."));
     return true;
 }
 
-bool MainWindow::mayLeave()
+bool FileControl::mayLeave()
 {
     if (!m_document.isModified() || !m_document.isOpen())
         return true;
-    switch (m_dialogs.askAboutChanges(this, QString::fromStdString(m_document.instrument().name))) {
+    switch (m_dialogs.askAboutChanges(m_window, qText(m_document.instrument().name))) {
     case Dialogs::Answer::Save:
         return save();
     case Dialogs::Answer::Discard:
@@ -172,51 +174,17 @@ bool MainWindow::mayLeave()
     return false;
 }
 
-void MainWindow::tellAboutDisk()
+void FileControl::tellAboutDisk()
 {
     const auto name = QFileInfo(m_document.path()).fileName();
     if (!QFileInfo::exists(m_document.path()))
-        return m_notice->showChoice(
-            tr("%1 is gone from the disk. Saving writes it again.").arg(name),
+        return m_notice.ask(tr("%1 is gone from the disk. Saving writes it again.").arg(name),
             {{tr("Go on"), [] {}}});
     const auto words = m_document.isModified()
         ? tr("%1 was changed by another program, and here are changes that are not saved.")
         : tr("%1 was changed by another program.");
-    m_notice->showChoice(words.arg(name),
+    m_notice.ask(words.arg(name),
         {{tr("Load it anew"), [this] { open(m_document.path()); }}, {tr("Keep this"), [] {}}});
-}
-
-void MainWindow::closeEvent(QCloseEvent* event)
-{
-    const bool leaves = mayLeave();
-    event->setAccepted(leaves);
-    if (leaves)
-        m_guard.dropCopy();
-}
-
-void MainWindow::dragEnterEvent(QDragEnterEvent* event)
-{
-    if (!droppedFile(event->mimeData()).isEmpty())
-        event->acceptProposedAction();
-}
-
-void MainWindow::dropEvent(QDropEvent* event)
-{
-    const auto path = droppedFile(event->mimeData());
-    if (path.isEmpty())
-        return;
-    event->acceptProposedAction();
-    if (path.endsWith(QStringLiteral(".json"))) {
-        if (mayLeave())
-            open(path);
-    } else if (!m_document.isOpen()) {
-        m_notice->showMessage(tr("Open an instrument first; then a recording can be played."));
-    } else if (const auto look = io::lookAtLogFile(path.toStdString());
-               look && !look->isSentences && look->columns.front().name == "t_s") {
-        playRecording(path);
-    } else {
-        importLog(path);
-    }
 }
 
 } // namespace fern::app
