@@ -5,7 +5,7 @@
 
 Works on a copy of the tracked sources under build/mutate, so that the checkout stays as it is. Each mutant is one
 operator, number or statement of one line, chosen by the seed; one that does not compile is drawn again. The tests of
-the mutated folder run first, then all; the first failure ends them, and so does a time many times the usual one. One
+the mutated folder run first, then the others; the first failure ends them, and so does a time many times the usual one. One
 that compiles to the same program is no fault, and is drawn again too.
 Prints every survivor with its line before and behind, and the share that was caught."""
 import argparse
@@ -135,7 +135,7 @@ class Bench:
 
     def passes(self, tests):
         """Whether these tests pass, in at most ten times the time they took before."""
-        limit = 10 * self.usual[tests] + 5 if tests in self.usual else None
+        limit = 10 * self.usual.get(tests, self.usual["*"]) + 5 if self.usual else None
         began = time.monotonic()
         try:
             done = self.run([self.tests, "--gtest_brief=1", "--gtest_fail_fast",
@@ -172,7 +172,7 @@ class Bench:
             if self.program_of(folder) == self.sound[folder]:
                 return "no fault"
             near = self.tests_of(path)
-            return "survived" if self.passes(near) and self.passes("*") else "caught"
+            return "survived" if self.passes(near) and self.passes("*-" + near) else "caught"
         finally:
             with open(there, "w", encoding="utf-8") as file:
                 file.write(whole)

@@ -104,11 +104,8 @@ Result<ZoneRule> parseZoneRule(std::string_view text)
     if (!reader.failed() && !reader.atEnd()) {
         rule.summerName = reader.name();
         rule.summerOffset = rule.offset + 3600;
-        if (!reader.atEnd() && !reader.failed()) {
-            RuleReader ahead = reader;
-            if (!ahead.takes(','))
-                rule.summerOffset = -reader.time(24);
-        }
+        if (RuleReader ahead = reader; !ahead.takes(','))
+            rule.summerOffset = -reader.time(24);
         rule.toSummer = reader.change();
         rule.toWinter = reader.change();
     }

@@ -293,6 +293,33 @@ Result<Unit> parseUnit(std::string_view name)
     return Error{ErrorCode::InvalidArgument, fmt::format("the unit \"{}\" is not known", name), ""};
 }
 
+Unit readableUnit(const Unit& unit, double size)
+{
+    constexpr std::string_view fromLargest = "TGMk1munp"; // 1: none
+    constexpr double hair = 0.9995; // what is rounded to the limit has reached it
+    constexpr double least = 0.1 * hair; // 0.67 mV reads better than 670 µV
+    constexpr double tooMuch = 1000 * hair;
+    const auto number = [&](const Unit& in) { return std::fabs(differenceFromSi(size, in)); };
+    if (size == 0 || !std::isfinite(size) || (number(unit) >= least && number(unit) < tooMuch))
+        return unit;
+    const auto* root = findListed(unit.name);
+    if (root == nullptr && simpleUnit(unit.name))
+        root = findListed(std::string_view(unit.name).substr(1));
+    if (root == nullptr || root->prefixes.empty())
+        return unit;
+    auto readable = unit;
+    for (const char prefix : fromLargest) {
+        const bool isPlain = prefix == '1';
+        if (!isPlain && root->prefixes.find(prefix) == std::string_view::npos)
+            continue;
+        readable =
+            isPlain ? asUnit(*root, root->name) : *simpleUnit(prefix + std::string(root->name));
+        if (number(readable) >= (isPlain || *prefixFactor(prefix) > 1 ? hair : least))
+            break;
+    }
+    return readable;
+}
+
 std::vector<std::string> usualUnits(const Unit& unit)
 {
     constexpr auto usual = std::to_array<std::string_view>({"km/h", "mile/h", "knot", "m/s", "V",
@@ -323,6 +350,12 @@ double differenceToSi(double value, const Unit& unit)
 double differenceFromSi(double si, const Unit& unit)
 {
     return static_cast<double>(si * unit.denominator / unit.numerator);
+}
+
+UnitChange unitChange(const Unit& from, const Unit& to)
+{
+    const auto gain = from.numerator / from.denominator * to.denominator / to.numerator;
+    return {static_cast<double>(gain), static_cast<double>(from.shift * gain - to.shift)};
 }
 
 Result<double> convert(double value, std::string_view from, std::string_view to)

@@ -46,9 +46,19 @@ double fromSi(double si, const Unit& unit);
 double differenceToSi(double value, const Unit& unit);
 double differenceFromSi(double si, const Unit& unit);
 
+/// How a number in one unit becomes one in another of the same dimension: gain · number + offset.
+struct UnitChange {
+    double gain = 1, offset = 0;
+};
+UnitChange unitChange(const Unit& from, const Unit& to);
+
 /// Returns `value`, given in `from`, in `to`. Error when their dimensions differ, or when one of
 /// them is not known; then the error lists what could be meant beside the other.
 Result<double> convert(double value, std::string_view from, std::string_view to);
+
+/// Returns the unit with the SI prefix under which a number of that size, in SI units, reads best:
+/// itself where the number lies from 0.1 to below 1000, and where it takes no prefix.
+Unit readableUnit(const Unit& unit, double size);
 
 /// Returns the units in which makers show the same thing, the unit itself first: km/h, mile/h, knot
 /// and m/s of a speed. Only itself where there are no usual others.

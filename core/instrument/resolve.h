@@ -79,10 +79,10 @@ struct PlainReader {
     Ticks staleAfter; ///< 0: never
 };
 
-/// Returns what the last digit of a reader's number is worth, in SI units.
+/// Returns what the last place of a reader's text is worth, in SI units.
 inline double digitWorth(const PlainReader& reader)
 {
-    return differenceToSi(std::pow(10.0, -reader.text.decimals), reader.unit);
+    return differenceToSi(digitWorth(reader.text), reader.unit);
 }
 
 struct PlainDisplay {

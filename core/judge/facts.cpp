@@ -23,7 +23,7 @@ using Facts = std::vector<Fact>;
 Facts worldFacts(const PlainChannel& c)
 {
     if (!c.events.empty())
-        return {{"Scenario", fmt::format("{} events", c.events.size()),
+        return {{"Scenario", countText(std::ssize(c.events), "event"),
             fmt::format("the last one after {}", durationText(c.events.back().at))}};
     if (c.source.kind == SourceKind::Derived || c.source.kind == SourceKind::Clock)
         return {{"Scenario", "none", "it follows from the rest of the instrument"}};
@@ -32,7 +32,7 @@ Facts worldFacts(const PlainChannel& c)
     const auto [least, most] = std::minmax_element(c.lane.begin(), c.lane.end(),
         [](const CurvePoint& a, const CurvePoint& b) { return a.y < b.y; });
     return {{"Scenario", durationText(c.lane.back().x),
-                fmt::format("{} points, then it holds", c.lane.size())},
+                countText(std::ssize(c.lane), "point") + ", then it holds"},
         {"The truth goes",
             fmt::format("{} to {}", valueText(c, least->y, 4), valueText(c, most->y, 4)), ""}};
 }
@@ -66,13 +66,12 @@ Facts sensorFacts(const PlainChannel& c)
     const double current = isResistive(in.sensor)
         ? in.supply / (in.fixed + std::min(sensorOutput(in, c.from), sensorOutput(in, c.to)))
         : std::max(sensorOutput(in, c.from), sensorOutput(in, c.to)) / (in.r1 + in.r2);
-    facts.push_back({"Current", significantText(current * 1e6, 3) + " µA",
+    facts.push_back({"Current", ampereText(current),
         isResistive(in.sensor) ? "through the sensor, at most" : "through the divider, at most"});
     if (in.sensor == SensorKind::Shunt) {
         const double most = std::max(std::fabs(c.from), std::fabs(c.to));
-        facts.push_back(
-            {"Heat of the shunt", significantText(most * most * in.shunt * 1e3, 3) + " mW",
-                fmt::format("it takes {} mV", significantText(most * in.shunt * 1e3, 3))});
+        facts.push_back({"Heat of the shunt", wattText(most * most * in.shunt),
+            "it takes " + voltText(most * in.shunt)});
     }
     return facts;
 }
@@ -152,10 +151,7 @@ Facts textFacts(const PlainChannel& channel, const PlainReader& reader, const St
                 fmt::format("the field has {}", reader.text.width)});
         return facts;
     }
-    const auto width = [&](double u) {
-        return fmt::format("±{} {}", significantText(differenceFromSi(2 * u, reader.unit), 2),
-            prettyUnit(reader.unit.name));
-    };
+    const auto width = [&](double u) { return "±" + quantityText(2 * u, reader.unit, 2); };
     Facts facts{{"Uncertain by", "—", stem.budget.missing}};
     if (stem.budget.isKnown())
         facts[0] = {"Uncertain by", width(stem.budget.accuracy),

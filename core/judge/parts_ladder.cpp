@@ -262,7 +262,7 @@ std::string summaryOf(const Instrument& in, const PlainInstrument& plain)
 {
     auto words = fmt::format("{} {}", in.parts.size(), in.parts.size() == 1 ? "part" : "parts");
     if (plain.runTime.averageAmpere > 0)
-        words += fmt::format(" · {} · {} h", milliampereText(plain.runTime.averageAmpere),
+        words += fmt::format(" · {} · {} h", ampereText(plain.runTime.averageAmpere),
             significantText(plain.runTime.seconds() / 3600, 2));
     return words;
 }

@@ -111,7 +111,7 @@ ShownPair ShownCheck::compare(const PlainInstrument& instrument, std::size_t ind
     ShownPair pair{at, index, plainText(boardText), plainText(oursText), {}};
     const auto board = numberIn(pair.board);
     const auto ours = numberIn(pair.ours);
-    const double digit = std::pow(10.0, -instrument.readers[index].text.decimals);
+    const double digit = digitWorth(instrument.readers[index].text);
     auto& before = m_before[index];
     if (pair.board != pair.ours && !couldShow(instrument, pair, exact, before))
         pair.cause = board && ours ? numberCause(pair, *board, *ours, exact, digit, before)
@@ -131,7 +131,7 @@ bool ShownCheck::couldShow(
     const auto& channel = instrument.channels[reader.channel];
     const auto between = pair.at - before.ours.back().at; // two lines
     const auto from = pair.at - between - channel.sampleEvery - redrawOf(instrument, reader.id);
-    const double digit = std::pow(10.0, -reader.text.decimals);
+    const double digit = digitWorth(reader.text);
     double least = exact;
     double most = exact;
     for (const auto& earlier : before.ours) {

@@ -25,11 +25,6 @@ double hertzAt(const PlainChannel& c, double quantity)
     return c.source.pulses.perUnit * fromSi(quantity, c.unit);
 }
 
-std::string hertzText(double hertz)
-{
-    return significantText(hertz, 3) + " Hz";
-}
-
 Facts pulseFacts(const PlainChannel& c)
 {
     const auto& p = c.source.pulses;
@@ -39,7 +34,7 @@ Facts pulseFacts(const PlainChannel& c)
         const double most = hertzAt(c, c.to);
         facts.push_back({fmt::format("One {} is", unit), hertzText(p.perUnit), ""});
         facts.push_back({"Pulses over the range",
-            fmt::format("{} … {}", significantText(hertzAt(c, c.from), 3), hertzText(most)), ""});
+            quantitiesText(hertzAt(c, c.from), most, *parseUnit("Hz")), ""});
         if (most > 0)
             facts.push_back({"Shortest pulse",
                 durationText(std::min(p.dutyPercent, 100 - p.dutyPercent) / 100 / most),
@@ -74,7 +69,8 @@ Facts serialFacts(const Source& s, double every)
         s.serial.port == SerialPort::Usb ? "the rate set does not count" : "ten bits a byte"}};
     if (seconds > 0)
         facts.push_back({"Takes", durationText(seconds),
-            fmt::format("for {:.0f} bytes, {:.0f} % of the line", bytes, 100 * seconds / every)});
+            fmt::format("for {} bytes, {:.0f} % of the line", significantText(bytes, 4),
+                100 * seconds / every)});
     return facts;
 }
 
@@ -235,9 +231,10 @@ std::vector<Fact> sourceReadingFacts(const PlainInstrument& in, const PlainChann
     const double step = countAt(c, at);
     if (step > 0)
         facts.push_back({"Smallest step", differenceText(c, step, 3),
-            s.kind == SourceKind::Pulses         ? "one pulse in a gate"
+            s.kind != SourceKind::Pulses && s.kind != SourceKind::Waveform ? "the last digit told"
                 : s.kind == SourceKind::Waveform ? "one sample between two beats, at the value now"
-                                                 : "the last digit told"});
+                : s.pulses.gives == PulseGives::Rate ? "one pulse in a gate"
+                                                     : "one pulse"});
     if (s.kind == SourceKind::Pulses) {
         const double turn = operationCosts(in.processor).loopTurn + in.loopWaitSeconds;
         if (s.pulses.input == PulseInput::Polled)

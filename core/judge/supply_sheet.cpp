@@ -16,12 +16,12 @@ SupplyBar barOf(const RailLoad& rail)
 {
     SupplyBar bar{rail.source->id,
         fmt::format("{}, {}", partName(*rail.source), voltText(rail.volts)), rail.average,
-        rail.peak, rail.limit, milliampereText(rail.average)};
+        rail.peak, rail.limit, ampereText(rail.average)};
     if (rail.limit > 0)
-        bar.words += fmt::format(
-            ", {} of {} at most", milliampereText(rail.peak), milliampereText(rail.limit));
+        bar.words +=
+            fmt::format(", {} of {} at most", ampereText(rail.peak), ampereText(rail.limit));
     else if (rail.peak > rail.average)
-        bar.words += fmt::format(", {} at most", milliampereText(rail.peak));
+        bar.words += fmt::format(", {} at most", ampereText(rail.peak));
     return bar;
 }
 
@@ -49,7 +49,7 @@ SupplySheet supplySheet(const Instrument& in, const PlainInstrument& plain)
         const double ampere = currentOf(in.parts, *part, Draw::Average);
         sum += ampere;
         if (ampere > 0)
-            sheet.shares.push_back({part->id, partName(*part), ampere, 0, milliampereText(ampere)});
+            sheet.shares.push_back({part->id, partName(*part), ampere, 0, ampereText(ampere)});
         else if (!part->load && !part->emitter && part->levels) // what has levels is powered
             ++untold;
     }
@@ -76,7 +76,7 @@ SupplySheet supplySheet(const Instrument& in, const PlainInstrument& plain)
     sheet.isBelowWish = plain.wishedSeconds > time.seconds();
     sheet.made = fmt::format("{}; {} out of it on average, the regulators' losses counted. Wished "
                              "are {} h. Self-discharge is counted, cold and age are not.",
-        chargeWords(*store), milliampereText(time.averageAmpere),
+        chargeWords(*store), ampereText(time.averageAmpere),
         significantText(plain.wishedSeconds / 3600, 3));
     if (!time.endsAt.empty())
         sheet.made += fmt::format(" At {} {} gives up.", voltText(time.endVolts),

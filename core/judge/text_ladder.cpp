@@ -46,7 +46,7 @@ std::vector<LadderRung> textLadder(const PlainChannel& c, const PlainReader& rea
     }
     const double least = inReaderUnit(c.from, reader);
     const double most = inReaderUnit(c.to, reader);
-    const double digit = std::pow(10.0, -spec.decimals);
+    const double digit = digitWorth(spec);
     add("least", least);
     add("most", most);
     add("negative", least < 0 ? least / 2 : -std::min(most, 1.0));

@@ -71,7 +71,7 @@ void addDecimals(Search& s)
     const auto& reader = s.plain.readers[s.missed.end->reader];
     const double step = differenceFromSi(c.wishedStep, reader.unit);
     auto text = reader.text;
-    while (text.decimals < mostDecimals && std::pow(10.0, -text.decimals) > step * (1 + 1e-9))
+    while (text.decimals < mostDecimals && digitWorth(text) > step * (1 + 1e-9))
         ++text.decimals;
     if (text.decimals == reader.text.decimals || !areHonest(c, reader, text.decimals))
         return;

@@ -174,15 +174,14 @@ WishVerdict hoursVerdict(const PlainInstrument& in)
     if (time.averageAmpere <= 0)
         return notJudged(Wish::Hours, wished, "the parts name no current");
     return judged(Wish::Hours, hours(time.seconds()), wished,
-        fmt::format("{} mAh usable at {} mA on average",
-            significantText(time.usableCoulomb / 3.6, 3),
-            significantText(time.averageAmpere * 1e3, 3)),
+        fmt::format("{} usable at {} on average",
+            quantityText(time.usableCoulomb, *parseUnit("mAh")), ampereText(time.averageAmpere)),
         in.wishedSeconds / time.seconds() - 1);
 }
 
 WishVerdict distanceVerdict(const PlainInstrument& in, const std::vector<StemChoice>& ends)
 {
-    const auto metres = [](double m) { return significantText(m, 2) + " m"; };
+    const auto metres = [](double m) { return quantityText(m, *parseUnit("m"), 2); };
     const auto wished = metres(in.readingDistance);
     const auto end = bestEnd(ends, [&](const StemChoice& e) { return -digitHeight(in, e); });
     const double height = end ? digitHeight(in, *end) : 0;
@@ -191,7 +190,7 @@ WishVerdict distanceVerdict(const PlainInstrument& in, const std::vector<StemCho
             end ? "the size of the display's dots is not known" : "no page shows it");
     const double distance = readableDistance(height);
     return judged(Wish::ReadingDistance, metres(distance), wished,
-        fmt::format("digits {} mm high, 20 minutes of arc{}", significantText(height * 1e3, 2),
+        fmt::format("digits {} high, 20 minutes of arc{}", quantityText(height, *parseUnit("m"), 2),
             atEnd(in, ends, *end)),
         in.readingDistance / distance - 1, end);
 }

@@ -1,6 +1,7 @@
 #pragma once
 // Values of a channel as words, in its unit.
 
+#include "base/quantity_text.h"
 #include "instrument/resolve.h"
 
 #include <string>
@@ -8,20 +9,21 @@
 namespace fern {
 
 /// Returns a value, given in SI units, with its unit: "13.02 V", "21.5 °C".
-std::string valueText(const PlainChannel& channel, double si, int digits);
+inline std::string valueText(const PlainChannel& channel, double si, int digits)
+{
+    return valueText(si, channel.unit, digits);
+}
 
 /// Returns a value or a difference that is given in the channel's unit, with that unit.
-std::string inUnitText(const PlainChannel& channel, double value, int digits = 3);
+inline std::string inUnitText(const PlainChannel& channel, double value, int digits = 3)
+{
+    return quantityText(differenceToSi(value, channel.unit), channel.unit, digits);
+}
 
 /// Returns a difference or half width: without the zero shift of a temperature scale.
-std::string differenceText(const PlainChannel& channel, double si, int digits);
-
-/// Returns volts, with a prefix where they are small, and milliamperes: "3.3 V", "20 mV", "45 mA".
-std::string voltText(double volts, int digits = 3);
-/// Returns two voltages in the unit of the larger one: "0 … 10 mV".
-std::string voltsText(double from, double to, int digits);
-std::string milliampereText(double ampere);
-/// Returns a resistance with three digits: "10.3 kΩ".
-std::string ohmText(double ohm);
+inline std::string differenceText(const PlainChannel& channel, double si, int digits)
+{
+    return quantityText(si, channel.unit, digits);
+}
 
 } // namespace fern

@@ -1,6 +1,6 @@
 #include "plan/comparison.h"
 
-#include "base/number_text.h"
+#include "base/quantity_text.h"
 #include "instrument/part_edits.h"
 #include "parts/catalogue.h"
 #include "plan/board_change.h"
@@ -21,11 +21,6 @@ double stepOf(const Part& part)
     const auto& c = *part.converter;
     const Converter converter{c.bits, c.school, c.form, c.realBits, c.widening};
     return voltsOf(converter, converter.stepCodes(), inSi(c.reference));
-}
-
-std::string stepText(double volts)
-{
-    return significantText(volts * 1e3, 3) + " mV";
 }
 
 std::size_t analogPins(const Part& board)
@@ -59,7 +54,7 @@ struct InputWay {
 InputWay possible(std::string title, const Figures& f, std::string className, Fix fix)
 {
     return {{std::move(title),
-                {std::to_string(f.inputs), std::to_string(f.pins), stepText(f.step), f.code}, {},
+                {std::to_string(f.inputs), std::to_string(f.pins), voltText(f.step), f.code}, {},
                 false, std::move(className), std::move(fix)},
         f};
 }
@@ -163,7 +158,7 @@ Comparison compareFor(const Need& need)
                     way.title, counted(figures.inputs, "input"),
                     figures.pins == 0 ? "no new pins"
                                       : counted(static_cast<std::size_t>(figures.pins), "new pin"),
-                    stepText(figures.step));
+                    voltText(figures.step));
         }
         c.ways.push_back(std::move(way));
     }

@@ -1,6 +1,7 @@
 #include "plan/redraw_plan.h"
 
 #include "base/number_text.h"
+#include "base/quantity_text.h"
 #include "judge/age.h"
 
 #include <algorithm>
@@ -26,10 +27,9 @@ RedrawPlan planRedraw(const PlainInstrument& in, const PlainDisplay& display)
     for (const double hertz : {100e3, 400e3})
         plan.buses.push_back({hertz, redrawCost(in, display, hertz)});
     const auto own = redrawCost(in, display, display.busHertz);
-    plan.reasons.push_back(fmt::format(
-        "A full frame is {} bytes; with control bytes {} cross the bus in {} at {} kHz.",
-        own.frameBytes, own.busBytes, durationText(own.transfer),
-        significantText(display.busHertz / 1e3, 3)));
+    plan.reasons.push_back(
+        fmt::format("A full frame is {} bytes; with control bytes {} cross the bus in {} at {}.",
+            own.frameBytes, own.busBytes, durationText(own.transfer), hertzText(display.busHertz)));
 
     const double forBus = own.transfer / busShare;
     plan.shortestSeconds = std::max({readableSeconds, forBus, own.draw + own.transfer + own.panel});

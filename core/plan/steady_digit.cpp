@@ -37,14 +37,6 @@ std::vector<std::vector<StepSpec>> averages(double period, double lag)
     return all;
 }
 
-/// What one last digit of the reader is worth in the channel's unit.
-double digitOf(const PlainChannel& channel, const PlainReader& reader)
-{
-    const double digit = std::pow(10.0, -reader.text.decimals);
-    return std::fabs(fromSi(toSi(digit, reader.unit), channel.unit)
-        - fromSi(toSi(0, reader.unit), channel.unit));
-}
-
 struct Search {
     std::optional<SmoothingTrial> best;
     SmoothingTrial calmest;
@@ -94,7 +86,7 @@ std::vector<std::vector<StepSpec>> steadyFamily(
     const double period = inSeconds(channel.sampleEvery);
     StepSpec holds;
     holds.kind = StepKind::DigitHysteresis;
-    holds.limit = digitOf(channel, reader);
+    holds.limit = differenceFromSi(digitWorth(reader), channel.unit);
     std::vector<std::vector<StepSpec>> family;
     for (const int median : {1, 3, 5, 7, 9})
         for (const auto& average : averages(period, lag))

@@ -64,11 +64,9 @@ Scaling nominalScalingOf(const PlainChannel& channel)
 {
     if (!channel.isAnalog()) {
         Scaling scaling;
-        const auto inUnit = [&](double told) {
-            return fromSi(toSi(told, channel.readingUnit), channel.unit);
-        };
-        scaling.offset = inUnit(0);
-        scaling.gain = inUnit(1) - inUnit(0);
+        const auto change = unitChange(channel.readingUnit, channel.unit);
+        scaling.gain = change.gain;
+        scaling.offset = change.offset;
         if (channel.source.kind == SourceKind::Pulses) {
             const auto& pulses = channel.source.pulses;
             scaling.gain = 1 / pulses.perUnit;

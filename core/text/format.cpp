@@ -123,9 +123,9 @@ double shownValue(double value, const TextSpec& spec, NumberKind kind)
     if (std::isnan(value) || spec.width < cellsNeeded(value, spec, kind))
         return std::nan("");
     if (isTimeForm(spec.form))
-        return std::trunc(value);
+        return std::trunc(value / digitWorth(spec)) * digitWorth(spec);
     if (spec.form == TextForm::Hexadecimal)
-        return value;
+        return std::trunc(value);
     double power = 1;
     for (int i = 0; i < spec.decimals; ++i)
         power *= 10;

@@ -3,6 +3,7 @@
 
 #include "base/archive.h"
 
+#include <cmath>
 #include <string>
 #include <string_view>
 
@@ -46,6 +47,15 @@ struct TextSpec {
 
     bool operator==(const TextSpec&) const = default;
 };
+
+/// Returns what the last place of a text is worth, in the unit that it is written in: times count
+/// in whole seconds or minutes, names and hexadecimal numbers in ones.
+inline double digitWorth(const TextSpec& spec)
+{
+    if (spec.form == TextForm::Number)
+        return std::pow(10.0, -spec.decimals);
+    return spec.form == TextForm::HoursMinutes ? 60 : 1;
+}
 
 template <class Archive> void describe(Archive& a, TextSpec& t)
 {

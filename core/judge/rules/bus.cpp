@@ -77,8 +77,7 @@ std::string microseconds(double seconds)
 
 Fix slowerTo(const BusView& view, double hertz)
 {
-    return busFix(
-        fmt::format("Slow {} to {} kHz", busName(*view.bus), significantText(hertz / 1e3, 4)),
+    return busFix(fmt::format("Slow {} to {}", busName(*view.bus), hertzText(hertz, 4)),
         *view.board, view.bus->id, [hertz](BusSpec& bus) {
             bus.speed = {hertz / 1e3, "kHz"};
         });
@@ -147,10 +146,11 @@ void tooMuchOnALine(const BusView& view, const I2cLimits& limits, Findings& out)
     out.push_back({"P07", Severity::Check, view.place,
         fmt::format("A line of {} has {} pF, {} are allowed", busName(*view.bus),
             significantText(view.farad * 1e12, 3), significantText(most, 3)),
-        fmt::format("{} of wire and {} modules. Up to {} pF one resistor can satisfy both the rise "
+        fmt::format("{} of wire and {}. Up to {} pF one resistor can satisfy both the rise "
                     "time and the outputs. A second bus, shorter wires, or a multiplexer or "
                     "repeater in between make it less.",
-            toText(view.bus->wireLength), view.modules.size(), significantText(most, 3)),
+            toText(view.bus->wireLength), countText(std::ssize(view.modules), "module"),
+            significantText(most, 3)),
         "UM10204, table 10", {}, {}});
 }
 
@@ -193,10 +193,11 @@ void checkLongWires(const Instrument& in, const PlainInstrument& /*plain*/, Find
         if (metres <= most)
             continue;
         Finding finding{"P18", Severity::Check, view.place,
-            fmt::format("{} has {} m of wire", busName(*view.bus), significantText(metres, 3)),
-            fmt::format("At {} kHz up to {} m work well. Long wires add capacitance and catch "
+            fmt::format(
+                "{} has {} of wire", busName(*view.bus), quantityText(metres, *parseUnit("m"))),
+            fmt::format("At {} up to {} m work well. Long wires add capacitance and catch "
                         "noise.",
-                significantText(inSi(view.bus->speed) / 1e3, 4), most),
+                hertzText(inSi(view.bus->speed), 4), most),
             "common practice; UM10204 allows 400 pF, a metre has about 100 pF", {}, {}};
         if (most < 4 && metres <= 4)
             finding.fixes.push_back(slowerTo(view, slow));
@@ -283,10 +284,9 @@ void checkBusClock(const Instrument& in, const PlainInstrument& /*plain*/, Findi
         for (const auto* part : view.modules)
             if (inSi(part->port->fastest) < rate)
                 out.push_back({"P21", Severity::Check, "/parts/" + part->id,
-                    fmt::format("{} follows only {} kHz", partName(*part),
-                        significantText(inSi(part->port->fastest) / 1e3, 4)),
-                    fmt::format(
-                        "{} runs at {} kHz.", busName(*view.bus), significantText(rate / 1e3, 4)),
+                    fmt::format("{} follows only {}", partName(*part),
+                        hertzText(inSi(part->port->fastest), 4)),
+                    fmt::format("{} runs at {}.", busName(*view.bus), hertzText(rate, 4)),
                     "limit of the part's class", {slowerTo(view, inSi(part->port->fastest))}, {}});
     }
 }

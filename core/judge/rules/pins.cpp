@@ -269,11 +269,11 @@ void checkEmitter(const Instrument& in, const PlainInstrument& /*plain*/, Findin
         const auto resistor = asResistor(nextE24(headroom / (most / 2)));
         out.push_back({"P22", ohm > 0 ? Severity::Check : Severity::Stop, "/parts/" + part->id,
             ohm > 0 ? fmt::format("{} draws {}, {} are allowed", partName(*part),
-                milliampereText(headroom / ohm), milliampereText(most))
+                ampereText(headroom / ohm), ampereText(most))
                     : fmt::format("{} has no resistor", partName(*part)),
             fmt::format("({} − {})/R flows; the diode bears {}, the pin {}.",
                 voltText(inSi(board->levels->drives)), voltText(inSi(e.forward)),
-                milliampereText(inSi(e.most)), milliampereText(inSi(board->levels->carries))),
+                ampereText(inSi(e.most)), ampereText(inSi(board->levels->carries))),
             "Ohm's law; limits of the classes",
             {partFix(fmt::format("Fit {}", toText(resistor)), part->id,
                 [resistor](Part& p) { p.emitter->resistor = resistor; })},

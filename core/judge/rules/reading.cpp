@@ -71,13 +71,13 @@ void checkInputTooHigh(const Instrument& in, const PlainInstrument& plain, Findi
             continue;
         add(out,
             {"P09", Severity::Stop, frontEndPlace(c),
-                fmt::format("{} puts {} V on the pin", valueText(c, high.quantity, 4),
-                    significantText(high.volts, 3)),
-                fmt::format("The input is damaged above {} V{}. A larger upper or a smaller lower "
-                            "resistor brings the whole wished range below {} V.",
-                    significantText(c.damageAbove, 3),
+                fmt::format(
+                    "{} puts {} on the pin", valueText(c, high.quantity, 4), voltText(high.volts)),
+                fmt::format("The input is damaged above {}{}. A larger upper or a smaller lower "
+                            "resistor brings the whole wished range below {}.",
+                    voltText(c.damageAbove),
                     c.ranges.empty() ? "" : ", whatever range its gain is set to",
-                    significantText(std::min(c.reference, c.damageAbove), 3)),
+                    voltText(std::min(c.reference, c.damageAbove))),
                 "absolute maximum rating of the board's class", {}, {}},
             resistorFix(in, c));
     }
@@ -111,9 +111,9 @@ void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& 
             {"R03", Severity::Check, frontEndPlace(c),
                 fmt::format("{} gives code {} for everything above {}", c.name, topCode,
                     valueText(c, quantityAtPin(c.input, full), 4)),
-                fmt::format("The pin reaches {} V, the reference is {} V: from there on every "
-                            "value gives code {}.",
-                    significantText(high.volts, 4), significantText(c.reference, 4), topCode),
+                fmt::format("The pin reaches {}, the reference is {}: from there on every value "
+                            "gives code {}.",
+                    voltText(high.volts, 4), voltText(c.reference, 4), topCode),
                 "ideal transfer of an N-bit converter", {}, {}},
             fittingFix(in, c));
     }
@@ -138,11 +138,10 @@ void checkSpan(const Instrument& in, const PlainChannel& c, Findings& out)
     add(out,
         {"R06", Severity::Note, frontEndPlace(c),
             fmt::format("Only {:.0f} % of the converter's range is used", now * 100),
-            fmt::format("From {} to {} the pin goes from {} V to {} V. The fixed resistor near "
+            fmt::format("From {} to {} the pin goes from {} to {}. The fixed resistor near "
                         "the geometric mean of the sensor's ends spans {:.0f} %.",
-                valueText(c, c.from, 4), valueText(c, c.to, 4),
-                significantText(pinVolts(c.input, c.from), 3),
-                significantText(pinVolts(c.input, c.to), 3), then * 100),
+                valueText(c, c.from, 4), valueText(c, c.to, 4), voltText(pinVolts(c.input, c.from)),
+                voltText(pinVolts(c.input, c.to)), then * 100),
             "largest span of a resistive divider: fixed resistor = root of the product of the ends",
             {}, {}},
         frontEndFix(c, *frontEnd));

@@ -210,10 +210,10 @@ void checkBaudRate(const Instrument& /*in*/, const PlainInstrument& plain, Findi
         Finding finding{"R12", share > 1 ? Severity::Stop : Severity::Check, sourcePlace(c),
             fmt::format("{} baud {} the lines of {}", s.serial.baud,
                 share > 1 ? "cannot carry" : "hardly carry", c.name),
-            fmt::format(
-                "{:.0f} bytes every {} are {:.0f} bits a second, {:.0f} % of the line. What "
-                "does not fit comes later and later, or torn.",
-                bytesInPeriod(s.kind), durationText(every), needed, 100 * share),
+            fmt::format("{} bytes every {} are {:.0f} bits a second, {:.0f} % of the line. What "
+                        "does not fit comes later and later, or torn.",
+                significantText(bytesInPeriod(s.kind), 4), durationText(every), needed,
+                100 * share),
             "ten bits a byte: start, eight, stop", {}, {}};
         const auto better = std::find_if(
             usual.begin(), usual.end(), [&](int baud) { return needed <= 0.5 * baud; });

@@ -66,10 +66,10 @@ void checkRailOverload(const Instrument& in, const PlainInstrument& /*plain*/, F
             continue;
         const auto* largest = largestLoad(in, *rail.source);
         out.push_back({"P11", Severity::Stop, placeOf(*rail.source),
-            fmt::format("{} gives {}, {} are drawn", partName(*rail.source),
-                milliampereText(rail.limit), milliampereText(rail.peak)),
+            fmt::format("{} gives {}, {} are drawn", partName(*rail.source), ampereText(rail.limit),
+                ampereText(rail.peak)),
             fmt::format("With everything active at once. The largest load is {} with {}.",
-                partName(*largest), milliampereText(currentOf(in.parts, *largest, Draw::Active))),
+                partName(*largest), ampereText(currentOf(in.parts, *largest, Draw::Active))),
             "limit of the part's class", feedElsewhere(in, *largest, *rail.source), {}});
     }
     for (const auto& part : in.parts) {
@@ -133,7 +133,7 @@ void checkOneRegulator(const RailLoad& rail, double in, Findings& out)
                 "{} gets {} °C hot", partName(part), significantText(std::round(junction), 3)),
             fmt::format("({} − {}) · {} and its own current are {} W; with {} K/W above {} °C. "
                         "The junction bears {} °C.",
-                voltText(in), voltText(inSi(r.output)), milliampereText(rail.peak),
+                voltText(in), voltText(inSi(r.output)), ampereText(rail.peak),
                 significantText(heat, 3), significantText(r.kelvinPerWatt, 3), ambient, hottest),
             "heat = (Vin − Vout)·I, limit of silicon", useSwitching(part), {}});
 }
@@ -232,13 +232,13 @@ void checkBankSwitchesOff(const Instrument& in, const PlainInstrument& /*plain*/
         const bool isSure = rail.average < inSi(rail.source->bank->offBelow);
         out.push_back({"P23", isSure ? Severity::Check : Severity::Note, placeOf(*rail.source),
             fmt::format("{} switches itself off below {}", partName(*rail.source),
-                milliampereText(inSi(rail.source->bank->offBelow))),
+                ampereText(inSi(rail.source->bank->offBelow))),
             isSure ? fmt::format("On average only {} are drawn. Take a bank that stays on, or "
                                  "cells behind a regulator.",
-                milliampereText(rail.average))
+                ampereText(rail.average))
                    : fmt::format("While everything is calm only {} are drawn. Banks wait some 20 s "
                                  "before they switch off: no calm may last so long.",
-                       milliampereText(rail.least)),
+                       ampereText(rail.least)),
             "common practice", {}, {}});
     }
 }
@@ -251,13 +251,13 @@ void checkBoardOutput(const Instrument& in, const PlainInstrument& /*plain*/, Fi
         const auto* largest = largestLoad(in, *rail.source);
         out.push_back({"P24", Severity::Stop, placeOf(*rail.source),
             fmt::format("The board's own {} output gives {}, {} are drawn", voltText(rail.volts),
-                milliampereText(rail.limit), milliampereText(rail.peak)),
+                ampereText(rail.limit), ampereText(rail.peak)),
             fmt::format("The board itself takes {}.{}",
-                milliampereText(currentOf(in.parts, *rail.source, Draw::Active)),
+                ampereText(currentOf(in.parts, *rail.source, Draw::Active)),
                 largest == nullptr
                     ? ""
                     : fmt::format(" The largest load on it is {} with {}.", partName(*largest),
-                        milliampereText(currentOf(in.parts, *largest, Draw::Active)))),
+                        ampereText(currentOf(in.parts, *largest, Draw::Active)))),
             "limit of the board's class",
             largest == nullptr ? std::vector<Fix>{} : feedElsewhere(in, *largest, *rail.source),
             {}});

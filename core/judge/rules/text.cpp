@@ -2,7 +2,7 @@
 
 #include "judge/rules/rules.h"
 
-#include "base/number_text.h"
+#include "base/quantity_text.h"
 #include "instrument/edits.h"
 #include "judge/budget.h"
 #include "judge/field_fit.h"
@@ -61,7 +61,6 @@ void checkMoreDigitsThanHonest(
         const int honest = honestDecimals(u);
         if (reader.text.decimals <= honest)
             continue;
-        const auto unit = prettyUnit(reader.unit.name);
         TextSpec text = reader.text;
         text.decimals = honest;
         out.push_back({"T01", Severity::Check, textPlace(reader),
@@ -71,11 +70,11 @@ void checkMoreDigitsThanHonest(
                 honest == 0       ? "none is"
                     : honest == 1 ? "1 is"
                                   : fmt::format("{} are", honest)),
-            fmt::format("At {} {} the value is uncertain by ±{} {}, most of it from the {}. Better "
+            fmt::format("At {} the value is uncertain by ±{}, most of it from the {}. Better "
                         "parts or a calibration "
                         "make more decimals honest.",
-                significantText(inUnit(budget.at, reader), 3), unit, significantText(2 * u, 2),
-                unit, budget.largest()->name),
+                valueText(budget.at, reader.unit),
+                quantityText(2 * budget.accuracy, reader.unit, 2), budget.largest()->name),
             "JCGM 100:2008, k = 2; a decimal is honest while its step is at least the standard "
             "uncertainty",
             {Fix{honest == 1 ? "Show 1 decimal" : fmt::format("Show {} decimals", honest),

@@ -144,8 +144,8 @@ void checkHoursWish(const Instrument& in, const PlainInstrument& plain, Findings
         fmt::format("It runs {}, wished are {}", verdict.found, verdict.wished),
         fmt::format("{} on average, the most by {} ({}).{} Cold and age are not counted: they "
                     "shorten it.",
-            milliampereText(time.averageAmpere), partName(*largest),
-            milliampereText(currentOf(in.parts, *largest, Draw::Average)), endWords(in, time)),
+            ampereText(time.averageAmpere), partName(*largest),
+            ampereText(currentOf(in.parts, *largest, Draw::Average)), endWords(in, time)),
         "capacity over average current", {}, {}});
 }
 

@@ -32,6 +32,9 @@ TEST(ZoneRule, ReadsOffsetsAndChanges)
     EXPECT_EQ(rule.toWinter, (ZoneChange{10, 5, 0, 10800}));
     EXPECT_EQ(parseZoneRule("<+0545>-5:45")->offset, 20700);
     EXPECT_EQ(parseZoneRule("UTC0")->offset, 0);
+    // Half an hour in summer, as POSIX lets it be told.
+    const auto half = *parseZoneRule("<+1030>-10:30<+11>-11,M10.1.0,M4.1.0");
+    EXPECT_EQ(half.summerOffset - half.offset, 1800);
 }
 
 TEST(ZoneRule, RefusesWhatIsNone)

@@ -61,6 +61,18 @@ TEST(Units, ConvertTemperatureScales)
     EXPECT_NEAR(converted(451, "degF", "K"), 505.9277777777778, 1e-12);
 }
 
+// A change of unit and back is none, and keeps the zero of its own unit exactly.
+TEST(Units, ChangeByGainAndOffset)
+{
+    const auto celsius = *parseUnit("degC");
+    EXPECT_EQ(unitChange(celsius, celsius).gain, 1);
+    EXPECT_EQ(unitChange(celsius, celsius).offset, 0);
+    const auto toFahrenheit = unitChange(celsius, *parseUnit("degF"));
+    EXPECT_DOUBLE_EQ(toFahrenheit.gain, 1.8);
+    EXPECT_NEAR(toFahrenheit.offset, 32, 1e-12);
+    EXPECT_DOUBLE_EQ(unitChange(*parseUnit("kg"), *parseUnit("g")).gain, 1000);
+}
+
 TEST(Units, ReadPrefixesAndOtherSpellings)
 {
     EXPECT_DOUBLE_EQ(converted(4.7, "kohm", "ohm"), 4700);

@@ -16,8 +16,8 @@ namespace {
 
 const std::int64_t lookedAtOn = 1930176000; // 2031-03-02, a few days after the calibration
 
-/// Rule and place of what is found, statically and in a run of the first scenario; notes too.
-using Found = std::map<std::pair<std::string, std::string>, Severity>;
+/// What is found by rule and place, statically and in a run of the first scenario; notes too.
+using Found = std::map<std::pair<std::string, std::string>, Finding>;
 
 Found foundIn(const std::string& text)
 {
@@ -31,7 +31,7 @@ Found foundIn(const std::string& text)
     for (const auto& findings :
         {findingsOf(*instrument, plain), scenarioFindings(*instrument, plain)})
         for (const auto& finding : findings)
-            found[{finding.rule, finding.place}] = finding.severity;
+            found[{finding.rule, finding.place}] = finding;
     return found;
 }
 
@@ -83,8 +83,18 @@ void change(json::Node& root, const std::string& path, const json::Node& value)
 std::string words(const Found& found)
 {
     std::string all;
-    for (const auto& [what, severity] : found)
+    for (const auto& [what, finding] : found)
         all += "\n  " + what.first + " " + what.second;
+    return all;
+}
+
+/// A finding as it is read: its title, its reason, and how it can be mended.
+std::string told(const Finding& finding)
+{
+    auto all =
+        std::string(severityWord(finding.severity)) + ": " + finding.title + ". " + finding.reason;
+    for (const auto& fix : finding.fixes)
+        all += " [" + fix.label + "]";
     return all;
 }
 
@@ -110,16 +120,19 @@ TEST(Builds, EachMistakeGivesItsFinding)
     EXPECT_GE(mistakes->items.size(), 40U);
     for (const auto& mistake : mistakes->items) {
         const auto text = [](const json::Node& node, const char* key) {
-            return json::find(node, key)->text;
+            const auto* member = json::find(node, key);
+            return member == nullptr ? std::string() : member->text;
         };
         const auto name = text(mistake, "name");
         auto root = *json::parse(buildText(text(mistake, "build")));
         for (const auto& [path, value] : json::find(mistake, "change")->members)
             change(root, path, value);
         auto found = foundIn(json::write(root));
-        EXPECT_EQ(found.erase({text(mistake, "rule"), text(mistake, "place")}), 1U)
-            << name << " does not give " << text(mistake, "rule") << " at "
-            << text(mistake, "place") << words(found);
+        const auto its = found.find({text(mistake, "rule"), text(mistake, "place")});
+        ASSERT_NE(its, found.end()) << name << " does not give " << text(mistake, "rule") << " at "
+                                    << text(mistake, "place") << words(found);
+        EXPECT_EQ(told(its->second), text(mistake, "says")) << name;
+        found.erase(its);
         for (const auto& consequence : json::find(mistake, "consequences")->items) {
             EXPECT_FALSE(text(consequence, "reason").empty()) << name;
             EXPECT_EQ(found.erase({text(consequence, "rule"), text(consequence, "place")}), 1U)

@@ -124,7 +124,7 @@ TEST(KitbagScale, ShowsItsWeightsWithinTheWish)
 TEST(KitbagScale, TellsItsDriftAndHysteresis)
 {
     const auto sheet = sheetOf(kitbag());
-    EXPECT_THAT(sheet.drift, StartsWith("Against that of 2031-04-05: +0.02"));
+    EXPECT_THAT(sheet.drift, StartsWith("Against that of 2031-04-05: +22 g at 20 kg"));
     EXPECT_EQ(sheet.judgement, Judgement::Good);
     EXPECT_TRUE(sheet.isCovered);
     const auto pairs = usedPairs(sheet.calibration);

@@ -259,7 +259,7 @@ inline std::vector<RuleCase> partsCases()
         {"P10", Severity::Check, withDivider(13),
             "10.3 kΩ of Battery are too much for the converter", withDivider(12.5)},
         {"P11", Severity::Stop, plus(plus(shed(), regulator(3.3, 400)), servo(401, "regulator")),
-            "regulator gives 400 mA, 401 mA are drawn",
+            "regulator gives 0.4 A, 0.401 A are drawn",
             plus(plus(shed(), regulator(3.3, 400)), servo(400, "regulator"))},
         {"P12", Severity::Stop, plus(shed(), regulator(3.5, 400)),
             "regulator wants 3.8 V, it gets 3.7 V", plus(shed(), regulator(3.4, 400)), false},
@@ -304,7 +304,7 @@ inline std::vector<RuleCase> partsCases()
         {"P23", Severity::Check, onBank(62), "battery switches itself off below 62 mA", onBank(40),
             false},
         {"P24", Severity::Stop, plus(shed(), servo(241, "board")),
-            "The board's own 3.3 V output gives 300 mA, 301 mA are drawn",
+            "The board's own 3.3 V output gives 0.3 A, 0.301 A are drawn",
             plus(shed(), servo(240, "board"))},
     };
 }

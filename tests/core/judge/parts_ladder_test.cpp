@@ -53,6 +53,7 @@ TEST(PartsLadder, WritesTheFactsOfABusOnItsRung)
     EXPECT_FALSE(rung.isOver);
     ASSERT_EQ(rung.items.size(), 1U);
     EXPECT_EQ(rung.items[0].tag, "0x3C");
+    EXPECT_FALSE(rung.items[0].isChannel);
     const auto slow = ladderIn(test::withBus([](BusSpec& b) { b.wireLength = {5, "m"}; }));
     EXPECT_TRUE(slow.boards[0].rungs[0].isOver);
 }
@@ -66,6 +67,7 @@ TEST(PartsLadder, GroupsDirectPinsByUseAndListsWhatHangsOnNothing)
     const auto ladder = ladderIn(in);
     const auto& board = ladder.boards[0];
     EXPECT_EQ(rungOf(board, PinUseKind::Analog)->items[0].title, "Battery");
+    EXPECT_TRUE(rungOf(board, PinUseKind::Analog)->items[0].isChannel);
     EXPECT_EQ(rungOf(board, PinUseKind::Digital)->items[0].tag, "D2");
     EXPECT_EQ(rungOf(board, PinUseKind::Serial)->items[0].tag, "no pin");
     ASSERT_EQ(ladder.loose.size(), 1U);

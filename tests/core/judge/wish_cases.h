@@ -37,8 +37,7 @@ inline std::vector<RuleCase> wishCases()
         {"W02", Severity::Check, withWished([](ChannelWish& w) {
              w.step = {5, "mV"};
          }),
-            "House battery shows steps of 0.01 V, wished are 0.005 V",
-            withWished([](ChannelWish& w) {
+            "House battery shows steps of 10 mV, wished are 5 mV", withWished([](ChannelWish& w) {
                 w.step = {10, "mV"};
             }),
             false},

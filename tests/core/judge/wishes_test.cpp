@@ -27,7 +27,7 @@ TEST(Wishes, StandBesideWhatTheDesignGives)
     const auto verdicts = verdictsOf(test::plainSkiff());
     ASSERT_EQ(verdicts.size(), 6U);
     EXPECT_EQ(verdicts[0].found, "0 to 16.22 V");
-    EXPECT_EQ(verdicts[1].found, "0.01 V");
+    EXPECT_EQ(verdicts[1].found, "10 mV");
     EXPECT_EQ(verdicts[2].found, "±0.19 V");
     // 0.1 s between samples, 0.951 s of smoothing, 0.5 s until the redraw and 24.9 ms of it, 10 ms
     // of the panel, and once more the redraw that a sample, and the sample that a redraw waits for.

@@ -196,6 +196,7 @@ TEST(FittingFrontEnd, LeavesTheDividerOutWhereTheSensorFits)
     const auto fit = fittingFrontEnd(in, {0, 10, 3.1});
     ASSERT_TRUE(fit);
     EXPECT_EQ(inSi(fit->r1), 0);
+    EXPECT_EQ(inSi(fit->r2), 100e3) << "holds the pin at ground when the wire is off";
     EXPECT_FALSE(fittingFrontEnd(in, {-10, -1, 3.1})); // no positive volts
 }
 

@@ -101,5 +101,27 @@ TEST(StartingPoints, ASecondChannelTakesTheNextPinAndJoinsTheScenario)
     EXPECT_FALSE(withStartingPoint(Instrument{}, *findStartingPoint("light"), "Light"));
 }
 
+TEST(StartingPoints, AnOutputFollowsTheFirstChannelOverItsRange)
+{
+    auto in = *withStartingPoint(emptyOn(startingBoards()[0], startingDisplays()[0]),
+        *findStartingPoint("battery-12v"), "Battery");
+    const auto point = std::find_if(startingPoints().begin(), startingPoints().end(),
+        [](const StartingPoint& p) { return p.extra == StartingExtra::Output; });
+    EXPECT_FALSE(
+        withStartingPoint(emptyOn(startingBoards()[0], startingDisplays()[0]), *point, "Lamp"))
+        << "there is nothing to follow";
+    in = *withStartingPoint(in, *point, "Lamp");
+    ASSERT_EQ(in.outputs.size(), 1U);
+    const auto& output = *in.outputs[0];
+    EXPECT_EQ(output.name, "Lamp");
+    EXPECT_EQ(output.from, "battery");
+    EXPECT_EQ(output.part, in.channels[0]->source.board);
+    EXPECT_FALSE(output.pin.empty());
+    EXPECT_NE(output.pin, in.channels[0]->source.pin);
+    EXPECT_EQ(output.low, in.channels[0]->wish.from);
+    EXPECT_EQ(output.high, in.channels[0]->wish.to);
+    EXPECT_EQ(in.channels[1]->source.derived.formula, "battery");
+}
+
 } // namespace
 } // namespace fern

@@ -21,7 +21,7 @@ Source ladder()
     return s;
 }
 
-Source remote()
+Source remoteOfTheHand()
 {
     Source s;
     s.kind = SourceKind::KeyCodes;
@@ -57,7 +57,7 @@ TEST(Hand, EveryKindOfCodeHasItsKeys)
     contact.pin = "IO13";
     contact.names = {{"on", "closed"}};
     auto in = withSource(test::bench(), "Keys", {ladder(), "count", {}, {{90, "left"}}});
-    in = withSource(in, "Remote", {remote(), "count", {}, {{90, "up"}}});
+    in = withSource(in, "Remote", {remoteOfTheHand(), "count", {}, {{90, "up"}}});
     in = withSource(in, "Scanner", {labels, "count", {}, {{90, "1"}}});
     in = withSource(in, "Door", {contact, "count", {}, {{90, "on"}}});
     const auto keys = handKeys(in);
@@ -73,7 +73,8 @@ TEST(Hand, EveryKindOfCodeHasItsKeys)
 
 TEST(Hand, AKeyIsHeldUntilItIsReleased)
 {
-    const auto in = withSource(test::bench(), "Remote", {remote(), "count", {}, {{90, "up"}}});
+    const auto in =
+        withSource(test::bench(), "Remote", {remoteOfTheHand(), "count", {}, {{90, "up"}}});
     const auto& id = in.channels[0]->id;
     HandEvents hand;
     EXPECT_TRUE(codesOf(in, hand).empty());

@@ -1,5 +1,6 @@
 #include "scale/from_parts.h"
 
+#include <gmock/gmock.h>
 #include <gtest/gtest.h>
 
 #include <cmath>
@@ -102,6 +103,47 @@ TEST(ScalingForFirmware, NamesUnitAndConstants)
         "static const float house_battery_2_offset = 0.0f;\n"
         "static float house_battery_2_from_counts(float counts)\n{\n"
         "    return counts * house_battery_2_gain + house_battery_2_offset;\n}\n");
+}
+
+/// The exported code behind its first comment, with doubles.
+std::string exported(const Scaling& scaling)
+{
+    const auto text = scalingForFirmware(scaling, NumberKind::Float64, "x", "V");
+    return text.substr(text.find('\n') + 1);
+}
+
+TEST(ScalingForFirmware, WritesEachForm)
+{
+    using testing::HasSubstr;
+    Scaling s;
+    s.form = ScalingForm::Formula;
+    s.formula = *Formula::parse("reading * 2 + 1", {"reading"});
+    EXPECT_THAT(exported(s), HasSubstr("#include <math.h>\n"));
+    EXPECT_THAT(exported(s), HasSubstr("x_from_counts(double counts)\n{\n    return "));
+    s.form = ScalingForm::Polynomial;
+    s.coefficients = {1, -0.5, 0.25};
+    EXPECT_EQ(exported(s),
+        "static const double x_powers[] = {1.0, -0.5, 0.25};\n"
+        "static double x_from_counts(double counts)\n{\n    double value = x_powers[2];\n"
+        "    for (int i = 1; i >= 0; --i)\n        value = value * counts + x_powers[i];\n"
+        "    return value;\n}\n");
+    s.form = ScalingForm::RangeMap; // 100 … 900 becomes 0 … 5000, by whole numbers
+    s.map = {100, 900, 0, 5000};
+    EXPECT_EQ(exported(s),
+        "static double x_from_counts(double counts)\n{\n"
+        "    return (double)(((long long)counts - (100)) * 5000 / 800 + (0));\n}\n");
+    s.form = ScalingForm::Table;
+    s.points = {{0, 1}, {100, 3}};
+    for (const auto ends : {TableEnds::Hold, TableEnds::Invalid, TableEnds::Extend}) {
+        s.ends = ends;
+        const auto has = [&](const char* words) {
+            return exported(s).find(words) != std::string::npos;
+        };
+        EXPECT_EQ(has("return y[0]"), ends == TableEnds::Hold);
+        EXPECT_EQ(has("return NAN"), ends == TableEnds::Invalid);
+        EXPECT_EQ(has("#include <math.h>"), ends == TableEnds::Invalid);
+        EXPECT_TRUE(has("const int last = 1;"));
+    }
 }
 
 } // namespace

@@ -89,9 +89,9 @@ TEST(Steps, ReadWhatTheyWriteAndSayWhatIsWrong)
             "still below 0.5", "peak hold", "peak hold 3", "minimum hold 2", "digit hysteresis 0.1",
             "digit hysteresis 0.1 beyond 1", "mains cycles 2 hertz 50 off"})
         EXPECT_EQ(stepText(*parseStep(text)), text);
-    for (const char* text :
-        {"spike gate 4 7", "slew", "slew 0", "dead band -1", "digit hysteresis 0.1 beyond 0.2",
-            "mains cycles 1.5 hertz 50", "peak hold 3 4", "spike gate 0 5 5"})
+    for (const char* text : {"spike gate 4 7", "slew", "slew 0", "dead band -1",
+             "digit hysteresis 0.1 beyond 0.2", "mains cycles 1.5 hertz 50",
+             "mains cycles hertz 50", "peak hold 3 4", "spike gate 0 5 5"})
         EXPECT_FALSE(parseStep(text)) << text;
     EXPECT_EQ(parseStep("slew x").error().message.substr(0, 39),
         "the step \"slew x\" lacks a number: write");

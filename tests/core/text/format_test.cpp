@@ -143,6 +143,24 @@ TEST(FormatText, HexadecimalHasItsDigits)
     EXPECT_EQ(hex(-1, 8), "########");
 }
 
+// What a text tells is a whole number of its last places.
+TEST(FormatText, ShowsWholeLastPlaces)
+{
+    struct Row {
+        TextForm form;
+        double worth, value, shown;
+    };
+    for (const auto& row :
+        {Row{TextForm::Number, 0.01, 43187.238, 43187.24},
+            {TextForm::MinutesSeconds, 1, 43187.9, 43187},
+            {TextForm::HoursMinutesSeconds, 1, -43187.9, -43187},
+            {TextForm::HoursMinutes, 60, 43187.9, 43140}, {TextForm::Hexadecimal, 1, 255.9, 255}}) {
+        const auto spec = ofForm(row.form, 12, 2);
+        EXPECT_NEAR(digitWorth(spec), row.worth, 1e-15);
+        EXPECT_NEAR(shownValue(row.value, spec, NumberKind::Float64), row.shown, 1e-9);
+    }
+}
+
 TEST(FormatWords, FillExactlyTheirCells)
 {
     auto spec = ofForm(TextForm::Name, 6);
