@@ -1,4 +1,5 @@
 #include "app/look/look.h"
+#include "app/look/text.h"
 #include "app/shell/main_window.h"
 #include "io/files.h"
 #include "io/recordings.h"
@@ -111,13 +112,13 @@ int main(int argc, char** argv)
     // Nobody answers a dialog while a picture is taken.
     if (parser.isSet(shot) && !files.isEmpty())
         if (const auto loaded = fern::io::loadInstrument(files.first().toStdString()); !loaded) {
-            QTextStream(stderr) << "fern-tick: " << QString::fromStdString(describe(loaded.error()))
+            QTextStream(stderr) << "fern-tick: " << fern::app::qText(describe(loaded.error()))
                                 << "\n";
             return 3;
         }
     if (parser.isSet(shot) && parser.isSet(play))
         if (const auto read = fern::io::loadRecording(parser.value(play).toStdString()); !read) {
-            QTextStream(stderr) << "fern-tick: " << QString::fromStdString(describe(read.error()))
+            QTextStream(stderr) << "fern-tick: " << fern::app::qText(describe(read.error()))
                                 << "\n";
             return 3;
         }

@@ -1,5 +1,6 @@
 #include "app/document/document.h"
 
+#include "app/look/text.h"
 #include "instrument/file.h"
 #include "io/files.h"
 
@@ -83,7 +84,7 @@ Result<void> Document::save(const QString& path)
 void Document::apply(const QString& name, const Result<Instrument>& edited)
 {
     if (!edited)
-        Q_EMIT refused(QString::fromStdString(edited.error().message));
+        Q_EMIT refused(qText(edited.error().message));
     else if (!(*edited == m_instrument))
         m_undo.push(new Change(*this, name, *edited));
 }

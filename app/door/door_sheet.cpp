@@ -23,7 +23,7 @@ template <class T> T* named(T* widget, const char* objectName, const QString& la
 
 QString wishText(const ChannelWish& wish)
 {
-    const auto words = [](const auto& q) { return QString::fromStdString(toText(q)); };
+    const auto words = [](const auto& q) { return qText(toText(q)); };
     return QObject::tr("From %1 to %2, in steps of %3, within ±%4, at most %5 old.")
         .arg(words(wish.from), words(wish.to), words(wish.step), words(wish.tolerance),
             words(wish.freshness));
@@ -92,9 +92,9 @@ DoorSheet::DoorSheet(QWidget* parent)
     addRow(tr("Board"), m_board, true);
     addRow(tr("Display"), m_display, true);
     for (const auto& board : startingBoards())
-        m_board->addItem(QString::fromStdString(board.part.className));
+        m_board->addItem(qText(board.part.className));
     for (const auto& display : startingDisplays())
-        m_display->addItem(QString::fromStdString(display.part.className));
+        m_display->addItem(qText(display.part.className));
     auto* buttons = new QHBoxLayout;
     auto* cancel = named(new QPushButton(tr("Cancel"), this), "cancelDoor", tr("Cancel"));
     buttons->addWidget(m_make);
@@ -170,7 +170,7 @@ void DoorSheet::askForChannel(const Instrument& instrument)
 {
     m_isNew = false;
     m_instrument = instrument;
-    m_title->setText(tr("New channel of %1").arg(QString::fromStdString(instrument.name)));
+    m_title->setText(tr("New channel of %1").arg(qText(instrument.name)));
     m_make->setText(tr("Add the channel"));
     for (auto* widget : m_onlyNew)
         widget->hide();
@@ -214,18 +214,18 @@ void DoorSheet::showOutcome()
     const auto made = outcome();
     if (!made) {
         m_preview->showFrame(nullptr);
-        return m_outcome->setText(QString::fromStdString(made.error().message));
+        return m_outcome->setText(qText(made.error().message));
     }
     const auto look = firstLookAtLast(*made);
     m_preview->showFrame(look.frame);
-    m_outcome->setText(QString::fromStdString(look.words));
+    m_outcome->setText(qText(look.words));
 }
 
 void DoorSheet::make()
 {
     const auto made = outcome();
     if (!made)
-        return Q_EMIT refused(QString::fromStdString(made.error().message));
+        return Q_EMIT refused(qText(made.error().message));
     const auto name = m_channelName->text().trimmed();
     m_channelName->clear();
     if (m_isNew)

@@ -2,6 +2,7 @@
 
 #include "app/look/look.h"
 #include "app/look/scroll.h"
+#include "app/look/text.h"
 #include "judge/subject.h"
 
 #include <QButtonGroup>
@@ -62,9 +63,9 @@ FindingsView::FindingsView(QWidget* parent)
 void FindingsView::showFindings(
     const Instrument& instrument, const std::vector<Finding>& findings, const std::string& channel)
 {
-    QString now = QString::fromStdString(channel);
+    QString now = qText(channel);
     for (const auto& finding : findings)
-        now += QString::fromStdString(keyOf(finding) + finding.title + finding.reason
+        now += qText(keyOf(finding) + finding.title + finding.reason
             + (finding.livedWith ? finding.livedWith->reason : ""));
     if (now == m_shown)
         return;
@@ -105,7 +106,7 @@ void FindingsView::rebuild()
                                           : tr("Nothing found. Every rule is content."),
                 list));
     for (const auto& group : groups) {
-        column->addWidget(softLabel(QString::fromStdString(group), list));
+        column->addWidget(softLabel(qText(group), list));
         for (const auto* finding : shown)
             if (!finding->livedWith && subjectOf(m_instrument, finding->place).name == group)
                 addCard(column, *finding);
@@ -131,12 +132,11 @@ void FindingsView::addCard(QVBoxLayout* column, const Finding& finding)
             m_open.erase(key);
     });
     connect(card, &FindingCard::placeWanted, this,
-        [this, place = finding.place] { Q_EMIT placeWanted(QString::fromStdString(place)); });
+        [this, place = finding.place] { Q_EMIT placeWanted(qText(place)); });
     connect(card, &FindingCard::liveWithWanted, this,
         [this, finding] { Q_EMIT liveWithWanted(finding); });
-    connect(card, &FindingCard::judgeAgainWanted, this, [this, finding] {
-        Q_EMIT judgeAgainWanted(QString::fromStdString(finding.livedWith->id));
-    });
+    connect(card, &FindingCard::judgeAgainWanted, this,
+        [this, finding] { Q_EMIT judgeAgainWanted(qText(finding.livedWith->id)); });
 }
 
 } // namespace fern::app

@@ -1,5 +1,6 @@
 #include "app/look/inputs.h"
 
+#include "app/look/text.h"
 #include "base/number_text.h"
 
 #include <QKeyEvent>
@@ -66,14 +67,14 @@ QuantityEdit::QuantityEdit(QWidget* parent)
         if (quantity)
             Q_EMIT quantityEntered(*quantity);
         else
-            Q_EMIT refused(QString::fromStdString(quantity.error().message));
+            Q_EMIT refused(qText(quantity.error().message));
     });
 }
 
 void QuantityEdit::showQuantity(const Quantity& quantity)
 {
     m_quantity = quantity;
-    showText(QString::fromStdString(toText(quantity)));
+    showText(qText(toText(quantity)));
 }
 
 NumberEdit::NumberEdit(const QString& suffix, QWidget* parent)
@@ -97,7 +98,7 @@ NumberEdit::NumberEdit(const QString& suffix, QWidget* parent)
 
 void NumberEdit::showNumber(double number)
 {
-    const auto text = QString::fromStdString(shortestText(number));
+    const auto text = qText(shortestText(number));
     showText(m_suffix.isEmpty() ? text : text + QLatin1Char(' ') + m_suffix);
 }
 

@@ -16,10 +16,10 @@ PageChips::PageChips(QWidget* parent)
     m_row->setSpacing(grid - 2);
 }
 
-void PageChips::addPage(const QString& word, const char* chipName, QWidget* page)
+QAbstractButton* PageChips::addPage(const QString& word, const QString& chipName, QWidget* page)
 {
     auto* chip = new Chip(word, this);
-    chip->setObjectName(QString::fromLatin1(chipName));
+    chip->setObjectName(chipName);
     chip->setChecked(m_pages.empty());
     m_group->addButton(chip);
     m_row->addWidget(chip);
@@ -28,6 +28,7 @@ void PageChips::addPage(const QString& word, const char* chipName, QWidget* page
         m_open = page;
     m_pages.push_back({chip, page});
     connect(chip, &QAbstractButton::clicked, this, [this, page] { open(page); });
+    return chip;
 }
 
 void PageChips::setPageOffered(const QWidget* page, bool isOffered)
@@ -35,17 +36,30 @@ void PageChips::setPageOffered(const QWidget* page, bool isOffered)
     for (const auto& each : m_pages)
         if (each.page == page)
             each.chip->setVisible(isOffered);
-    if (!isOffered && m_open == page) {
-        qobject_cast<QAbstractButton*>(m_pages.front().chip)->setChecked(true);
+    if (!isOffered && m_open == page)
         open(m_pages.front().page);
-    }
+}
+
+QString PageChips::word() const
+{
+    return m_group->checkedButton()->text();
+}
+
+void PageChips::open(const QString& word)
+{
+    for (const auto& each : m_pages)
+        if (each.chip->text() == word)
+            return open(each.page);
 }
 
 void PageChips::open(QWidget* page)
 {
     m_open = page;
-    for (const auto& each : m_pages)
+    for (const auto& each : m_pages) {
         each.page->setVisible(each.page == page);
+        if (each.page == page)
+            each.chip->setChecked(true);
+    }
     Q_EMIT opened(page);
 }
 

@@ -7,6 +7,7 @@
 
 #include <vector>
 
+class QAbstractButton;
 class QButtonGroup;
 
 namespace fern::app {
@@ -16,11 +17,17 @@ class PageChips : public QWidget {
 public:
     explicit PageChips(QWidget* parent);
 
-    /// Adds a chip for a page; the first page is seen.
-    void addPage(const QString& word, const char* chipName, QWidget* page);
+    /// Adds a chip for a page, and returns it; the first page is seen.
+    QAbstractButton* addPage(const QString& word, const QString& chipName, QWidget* page);
+    /// Opens the page, as if its chip was clicked.
+    void open(QWidget* page);
+    /// Opens the page whose chip bears the word; another word changes nothing.
+    void open(const QString& word);
     /// Shows or hides a chip; the first page is opened where the hidden one was.
     void setPageOffered(const QWidget* page, bool isOffered);
     QWidget* page() const { return m_open; }
+    /// Returns the word of the page that is seen.
+    QString word() const;
     /// Where more can stand, behind the chips.
     QHBoxLayout* row() { return m_row; }
 
@@ -28,10 +35,8 @@ Q_SIGNALS:
     void opened(const QWidget* page);
 
 private:
-    void open(QWidget* page);
-
     struct Page {
-        QWidget* chip;
+        QAbstractButton* chip;
         QWidget* page;
     };
     std::vector<Page> m_pages;

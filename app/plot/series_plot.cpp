@@ -1,6 +1,7 @@
 #include "app/plot/series_plot.h"
 
 #include "app/look/look.h"
+#include "app/look/text.h"
 #include "base/number_text.h"
 #include "base/units.h"
 
@@ -208,8 +209,7 @@ void SeriesPlot::showSeries(std::shared_ptr<const Series> series)
     m_plot->setAxisWords(!isThere
             ? QString()
             : tr("%1 over seconds")
-                  .arg(m_series->unit.empty() ? tr("codes")
-                                              : QString::fromStdString(m_series->unit)));
+                  .arg(m_series->unit.empty() ? tr("codes") : qText(m_series->unit)));
     showWhole();
     describeCursors();
 }
@@ -288,12 +288,10 @@ void SeriesPlot::describeCursors()
             return m_series->capture.values[index];
         };
         const auto text = [](double value, int digits) {
-            return std::isnan(value) ? tr("no value")
-                                     : QString::fromStdString(significantText(value, digits));
+            return std::isnan(value) ? tr("no value") : qText(significantText(value, digits));
         };
-        const auto unit = m_series->unit.empty()
-            ? QString()
-            : QLatin1Char(' ') + QString::fromStdString(m_series->unit);
+        const auto unit =
+            m_series->unit.empty() ? QString() : QLatin1Char(' ') + qText(m_series->unit);
         const double a = valueAt(m_cursors[0]);
         const double b = valueAt(m_cursors[1]);
         m_readout = tr("A %1 s, %2%3   B %4 s, %5%3   B − A %6 s, %7%3")

@@ -5,6 +5,7 @@
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "base/number_text.h"
+#include "base/quantity_text.h"
 
 #include <QPainter>
 #include <QPixmapCache>
@@ -29,8 +30,7 @@ QFont largestFont(const QString& text, double width, int least, int most, bool b
 
 QString inUnit(double si, const Unit& unit)
 {
-    return QString::fromStdString(
-        significantText(differenceFromSi(si, unit), 2) + " " + prettyUnit(unit.name));
+    return qText(quantityText(si, unit, 2));
 }
 
 /// The leaf of a button without its words: many times a second only those change, and the curves
@@ -82,15 +82,14 @@ LeafButton::LeafButton(Leaf leaf, QWidget* parent)
 
 void LeafButton::showFigures(const LeafFigures& figures, const Unit& unit, double noiseScale)
 {
-    const auto value = QString::fromStdString(figures.value);
-    const auto unitText = QString::fromStdString(figures.unit);
+    const auto value = qText(figures.value);
+    const auto unitText = qText(figures.unit);
     QStringList lines;
     lines << (std::isnan(figures.step) ? QString() : tr("step %1").arg(inUnit(figures.step, unit)));
     lines << (std::isnan(figures.noise) ? QString()
                                         : tr("noise %1").arg(inUnit(figures.noise, unit)));
-    lines << (std::isnan(figures.age)
-            ? QString()
-            : tr("age %1").arg(QString::fromStdString(durationText(figures.age))));
+    lines << (std::isnan(figures.age) ? QString()
+                                      : tr("age %1").arg(qText(durationText(figures.age))));
     const double share = std::isnan(figures.noise) || noiseScale <= 0
         ? -1
         : std::min(1.0, figures.noise / noiseScale);

@@ -1,5 +1,6 @@
 #include "app/stem/stem_widget.h"
 
+#include "app/look/text.h"
 #include "app/look/tokens.h"
 
 #include <QLabel>
@@ -68,7 +69,7 @@ void StemWidget::showView(const RunView& view)
     const auto& unit = view.plain.channels[view.choice->channel].unit;
     for (std::size_t i = 0; i < leafCount; ++i) {
         m_leaves[i]->setLimit(
-            static_cast<Leaf>(i) == view.stem.limit, QString::fromStdString(view.stem.limitReason));
+            static_cast<Leaf>(i) == view.stem.limit, qText(view.stem.limitReason));
         m_leaves[i]->showFigures(view.stem.leaves[i], unit, most);
         m_leaves[i]->setVisible(view.stem.leaves[i].isThere);
     }
@@ -83,7 +84,7 @@ void StemWidget::showEnds(const RunView& view)
     const auto& ends = view.fixed->ends;
     QStringList readers;
     for (const auto& end : ends)
-        readers << QString::fromStdString(end.reader);
+        readers << qText(end.reader);
     bool isChanged = readers != m_readers;
     if (isChanged) {
         m_readers = readers;
@@ -102,7 +103,7 @@ void StemWidget::showEnds(const RunView& view)
         m_fork->setVisible(readers.size() > 1);
     }
     for (std::size_t i = 0; i < m_chips.size(); ++i) {
-        const auto label = QString::fromStdString(ends[i].label);
+        const auto label = qText(ends[i].label);
         if (m_chips[i]->text() != label) {
             m_chips[i]->setText(label);
             m_chips[i]->setAccessibleName(tr("Reader %1").arg(label));

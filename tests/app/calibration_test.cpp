@@ -1,7 +1,7 @@
 // A calibration in a real window: readings are taken against a reference, judged, applied, undone
 // and gone back to.
 
-#include "app/places/channels/calibration_page.h"
+#include "app/places/channels/scale/calibration_page.h"
 #include "instrument/calibration_edits.h"
 #include "instrument/edits.h"
 #include "tests/app/window_fixture.h"

@@ -191,7 +191,7 @@ TEST_F(FitTest, EverySheetOfThePartsPlace)
     for (const auto* file : {"demo/wagtail-skiff.fern.json", "demo/workshop-pc.fern.json"}) {
         ASSERT_TRUE(window.files().open(QString::fromStdString(test::sourcePath(file))));
         for (const auto* sheet :
-            {"Add", "Supply", "Part", "Compare", "List", "Wiring", "Cautions"}) {
+            {"Add", "Supply", "Part", "Compare", "Parts list", "Wiring", "Cautions"}) {
             window.goTo({.place = QStringLiteral("Parts"), .page = QString::fromLatin1(sheet)});
             settle();
             expectFits(fmt::format("{} {}", file, sheet));

@@ -323,7 +323,7 @@ TEST_F(PartsTest, AChoiceIsTakenAndRecorded)
 
 TEST_F(PartsTest, PricesAreTypedIntoTheListAndTheListIsSaved)
 {
-    openSheet("List");
+    openSheet("Parts list");
     auto* list = find<QTableWidget>("partsList");
     list->setFocus();
     list->setCurrentCell(0, 3);

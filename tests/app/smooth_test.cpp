@@ -1,8 +1,8 @@
 // The Smooth workbench in a real window: steps of every kind, the steady digit, variants, counting.
 
-#include "app/places/channels/counting_page.h"
-#include "app/places/channels/film_strip.h"
-#include "app/places/channels/step_chips.h"
+#include "app/places/channels/smooth/counting_page.h"
+#include "app/places/channels/smooth/film_strip.h"
+#include "app/places/channels/smooth/step_chips.h"
 #include "instrument/edits.h"
 #include "smooth/step_text.h"
 #include "tests/app/window_fixture.h"

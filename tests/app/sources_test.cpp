@@ -1,8 +1,8 @@
 // Sources in the real window: a key of the remote is learned, a ladder gets too tight, a receiver
 // loses its fix.
 
+#include "app/monitor/line_monitor.h"
 #include "app/places/channels/sources/ladder_bands.h"
-#include "app/places/channels/sources/line_monitor.h"
 #include "tests/app/window_fixture.h"
 
 #include <QComboBox>

@@ -2,14 +2,12 @@
 
 #include "app/dialogs/dialogs.h"
 #include "app/document/capture_library.h"
-#include "app/look/chip.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "app/notice/notice_bar.h"
 #include "app/play/play_control.h"
 #include "io/recordings.h"
 
-#include <QButtonGroup>
 #include <QFileInfo>
 #include <QPainterPath>
 #include <QSignalBlocker>
@@ -41,9 +39,9 @@ BenchPlace::BenchPlace(House& house, QWidget* parent)
     : Place(parent)
     , m_house(house)
     , m_source(new QComboBox(this))
-    , m_chips(new QButtonGroup(this))
-    , m_pages(new QStackedWidget(this))
+    , m_pages(new PageChips(this))
     , m_live(new LivePage(house.document, this))
+    , m_library(new QStackedWidget(this))
     , m_captures(new CapturePage(house.document, house.library, house.dialogs, this))
     , m_standIn(new StandInPage(house.document, house.library, house.dialogs, this))
     , m_import(new ImportSheet(this))
@@ -56,28 +54,24 @@ BenchPlace::BenchPlace(House& house, QWidget* parent)
     head->setSubtitle(tr("what drives the instrument, what it tells, what was captured"));
     m_source->setObjectName(QStringLiteral("benchSource"));
     m_source->setAccessibleName(tr("What drives the instrument"));
-    auto* row = new QHBoxLayout;
-    row->setSpacing(grid);
+    column->addWidget(head);
     const auto addPage = [&](const QString& word, const char* chipName, QWidget* page) {
-        auto* chip = new Chip(word, head);
-        chip->setObjectName(QString::fromLatin1(chipName));
-        m_chips->addButton(chip, m_pages->addWidget(page));
-        row->addWidget(chip);
+        m_pages->addPage(word, QString::fromLatin1(chipName), page);
+        column->addWidget(page, 1);
     };
     addPage(tr("Live"), "benchLive", m_live);
-    addPage(tr("Captures"), "benchCaptures", m_captures);
+    addPage(tr("Captures"), "benchCaptures", m_library);
     addPage(tr("Stand in"), "benchStandIn", m_standIn);
-    m_pages->addWidget(m_import);
+    m_library->addWidget(m_captures);
+    m_library->addWidget(m_import);
+    auto* row = m_pages->row();
     row->addSpacing(2 * grid);
     row->addWidget(softLabel(tr("Comes from"), head));
     row->addWidget(m_source, 1);
-    head->body()->addLayout(row);
-    column->addWidget(head);
-    column->addWidget(m_pages, 1);
+    head->body()->addWidget(m_pages);
     auto& play = house.play;
     auto* notice = &house.notice;
-    connect(m_chips, &QButtonGroup::idClicked, this,
-        [this](int page) { openPage(m_pages->widget(page)); });
+    connect(m_pages, &PageChips::opened, this, [this] { m_library->setCurrentWidget(m_captures); });
     connect(m_source, &QComboBox::activated, &play, &PlayControl::choose);
     connect(&play, &PlayControl::changed, this, &BenchPlace::showPlay);
     connect(&play, &PlayControl::listened, this,
@@ -91,11 +85,11 @@ BenchPlace::BenchPlace(House& house, QWidget* parent)
     connect(m_captures, &CapturePage::refused, notice, &NoticeBar::refuse);
     connect(m_captures, &CapturePage::speakWanted, this, [this](const QString& capture) {
         m_standIn->follow(capture);
-        openPage(m_standIn);
+        m_pages->open(m_standIn);
     });
-    connect(m_import, &ImportSheet::cancelled, this, [this] { openPage(m_captures); });
+    connect(m_import, &ImportSheet::cancelled, this, [this] { m_pages->open(m_library); });
     connect(m_import, &ImportSheet::accepted, this, [this](const ImportPlan& plan) {
-        openPage(m_captures);
+        m_pages->open(m_library);
         importAs(plan);
     });
     connect(&house.document, &Document::opened, &m_importing,
@@ -103,23 +97,12 @@ BenchPlace::BenchPlace(House& house, QWidget* parent)
     notice->follow(m_importing);
     m_live->offerFaults(play.takesFaults());
     showPlay();
-    openPage(m_live);
-}
-
-/// A page without a chip of its own, the sheet of an import, stands among the captures.
-void BenchPlace::openPage(QWidget* page)
-{
-    auto* chip = m_chips->button(m_pages->indexOf(page == m_import ? m_captures : page));
-    chip->setChecked(true);
-    m_pages->setCurrentWidget(page);
 }
 
 void BenchPlace::turnTo(const Destination& there)
 {
     const auto word = there.page.section(QLatin1Char('/'), 0, 0);
-    for (auto* chip : m_chips->buttons())
-        if (chip->text() == word)
-            openPage(m_pages->widget(m_chips->id(chip)));
+    m_pages->open(word);
     if (const auto capture = there.page.section(QLatin1Char('/'), 1); !capture.isEmpty())
         m_captures->open(capture);
 }
@@ -149,7 +132,8 @@ void BenchPlace::importLog(const QString& path)
         return m_house.notice.refuse(qText(describe(look ? plain.error() : look.error())));
     m_logPath = path;
     m_import->ask(QFileInfo(path).fileName(), *look, *plain, m_house.runner.view()->channel);
-    openPage(m_import);
+    m_pages->open(m_library);
+    m_library->setCurrentWidget(m_import);
 }
 
 void BenchPlace::importAs(const ImportPlan& plan)

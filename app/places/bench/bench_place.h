@@ -2,6 +2,7 @@
 // The Bench place: what drives the instrument, what a real one tells, and what was captured.
 
 #include "app/house/place.h"
+#include "app/look/page_chips.h"
 #include "app/places/bench/capture_page.h"
 #include "app/places/bench/import_sheet.h"
 #include "app/places/bench/live_page.h"
@@ -9,7 +10,6 @@
 
 #include <QComboBox>
 
-class QButtonGroup;
 class QStackedWidget;
 
 namespace fern::app {
@@ -35,16 +35,15 @@ public:
     StandInPage& standIn() { return *m_standIn; }
 
 private:
-    void openPage(QWidget* page);
     void chooseLog();
     void importAs(const ImportPlan& plan);
     void showPlay();
 
     House& m_house;
     QComboBox* m_source;
-    QButtonGroup* m_chips;
-    QStackedWidget* m_pages;
+    PageChips* m_pages;
     LivePage* m_live;
+    QStackedWidget* m_library; ///< the captures, and the sheet of an import among them
     CapturePage* m_captures;
     StandInPage* m_standIn;
     ImportSheet* m_import;

@@ -1,14 +1,12 @@
 #include "app/places/bench/capture_figures.h"
 
 #include "app/look/card.h"
-#include "app/look/chip.h"
 #include "app/look/look.h"
+#include "app/look/page_chips.h"
 #include "app/look/text.h"
 #include "base/number_text.h"
 
-#include <QButtonGroup>
 #include <QGridLayout>
-#include <QStackedWidget>
 
 #include <algorithm>
 #include <array>
@@ -40,9 +38,9 @@ StretchFigures StretchFigures::of(const Series& series, double from, double to)
 
 CaptureFigures::CaptureFigures(QWidget* parent)
     : QWidget(parent)
-    , m_chips(new QWidget(this))
-    , m_charts(new QStackedWidget(this))
+    , m_charts(new PageChips(this))
     , m_histogram(new Histogram(this))
+    , m_lines(new QWidget(this))
     , m_spectrum(
           new Plot({{{}, &Tokens::accent, 1.2}, {tr("50 Hz"), &Tokens::amber, 1, false, true},
                        {tr("60 Hz"), &Tokens::sky, 1, false, true}},
@@ -65,34 +63,24 @@ CaptureFigures::CaptureFigures(QWidget* parent)
     m_missing = addFigure(sheet, line++, tr("Missing"), "captureMissing");
     sheet->setRowStretch(line, 1);
     row->addLayout(sheet);
-    auto* spectrum = new QWidget(this);
-    auto* column = new QVBoxLayout(spectrum);
+    auto* column = new QVBoxLayout(m_lines);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     column->addWidget(m_spectrum, 1);
     column->addWidget(m_mains);
-    auto* chipRow = new QHBoxLayout(m_chips);
-    chipRow->setContentsMargins(0, 0, 0, 0);
-    chipRow->setSpacing(grid - 2);
-    m_charts->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Expanding); // the figures come first
-    m_charts->setMinimumWidth(130);
-    auto* group = new QButtonGroup(this);
-    const auto addChart = [&](const QString& word, const char* name, QWidget* chart) {
-        auto* chip = new Chip(word, m_chips);
-        chip->setObjectName(QString::fromLatin1(name));
-        chip->setChecked(m_charts->count() == 0);
-        group->addButton(chip, m_charts->count());
-        chipRow->addWidget(chip);
-        m_charts->addWidget(chart);
-    };
-    addChart(tr("Codes"), "captureCodes", m_histogram);
-    addChart(tr("Spectrum"), "captureLines", spectrum);
-    chipRow->addStretch(1);
-    connect(group, &QButtonGroup::idClicked, m_charts, &QStackedWidget::setCurrentIndex);
     auto* charts = new QVBoxLayout;
     charts->setSpacing(4);
-    charts->addWidget(m_chips);
-    charts->addWidget(m_charts, 1);
+    charts->addWidget(m_charts);
+    const auto addChart = [&](const QString& word, const char* name, QWidget* chart) {
+        m_charts->addPage(word, QString::fromLatin1(name), chart);
+        chart->setSizePolicy(
+            QSizePolicy::Ignored, QSizePolicy::Expanding); // the figures come first
+        chart->setMinimumWidth(130);
+        charts->addWidget(chart, 1);
+    };
+    addChart(tr("Codes"), "captureCodes", m_histogram);
+    addChart(tr("Spectrum"), "captureLines", m_lines);
+    m_charts->row()->addStretch(1);
     row->addLayout(charts, 1);
     m_spectrum->setObjectName(QStringLiteral("captureSpectrum"));
     m_spectrum->setAxisWords(tr("amplitude over Hz"));
@@ -136,9 +124,9 @@ void CaptureFigures::showFigures(const Series* series, const StretchFigures& fig
             : tr("not known"));
     m_missing->setText(tr("%1 values, %2 gaps").arg(s.dropouts).arg(s.gaps));
     const bool hasCodes = series->capture.tap == Tap::Reading;
-    if (m_chips->isVisibleTo(this) && !hasCodes)
-        m_charts->setCurrentIndex(1);
-    m_chips->setVisible(hasCodes);
+    if (m_charts->isVisibleTo(this) && !hasCodes)
+        m_charts->open(m_lines);
+    m_charts->setVisible(hasCodes);
     m_histogram->showStatistics(figures.codes);
     showSpectrum(figures);
 }

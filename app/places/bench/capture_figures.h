@@ -10,9 +10,10 @@
 
 class QGridLayout;
 class QLabel;
-class QStackedWidget;
 
 namespace fern::app {
+
+class PageChips;
 
 /// What is told of a stretch; made beside the window, since it can take a while.
 struct StretchFigures {
@@ -36,9 +37,9 @@ private:
     void showSpectrum(const StretchFigures& figures);
 
     QLabel *m_samples, *m_rate, *m_missing, *m_mean, *m_noise, *m_peakToPeak, *m_drift;
-    QWidget* m_chips;
-    QStackedWidget* m_charts;
+    PageChips* m_charts;
     Histogram* m_histogram;
+    QWidget* m_lines; ///< the spectrum and its words
     Plot* m_spectrum;
     QLabel* m_mains;
 };

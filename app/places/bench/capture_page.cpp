@@ -388,7 +388,7 @@ void CapturePage::copyValues() const
     for (auto i = series.indexAt(from); i < series.indexAfter(to); ++i)
         text += fmt::format(
             "{}\t{}\n", shortestText(series.seconds(i)), csvNumber(series.capture.values[i]));
-    QApplication::clipboard()->setText(QString::fromStdString(text));
+    QApplication::clipboard()->setText(qText(text));
 }
 
 void CapturePage::exportPicture()

@@ -1,14 +1,12 @@
 #include "app/places/bench/live_page.h"
 
-#include "app/look/chip.h"
 #include "app/look/look.h"
+#include "app/look/page_chips.h"
 #include "app/look/text.h"
 #include "base/number_text.h"
 
-#include <QButtonGroup>
 #include <QGridLayout>
 #include <QSplitter>
-#include <QStackedWidget>
 
 namespace fern::app {
 
@@ -125,24 +123,13 @@ void LivePage::fillState()
 void LivePage::fillLines()
 {
     m_lines->setObjectName(QStringLiteral("liveMonitor"));
-    auto* chips = new QHBoxLayout;
-    chips->setSpacing(grid - 2);
-    auto* pages = new QStackedWidget(m_linesCard);
-    auto* group = new QButtonGroup(this);
-    const auto addPage = [&](const QString& word, const char* name, QWidget* page) {
-        auto* chip = new Chip(word, m_linesCard);
-        chip->setObjectName(QString::fromLatin1(name));
-        chip->setChecked(pages->count() == 0);
-        group->addButton(chip, pages->count());
-        chips->addWidget(chip);
-        pages->addWidget(page);
-    };
-    addPage(tr("Lines"), "liveLines", m_lines);
-    addPage(tr("Serial against glass"), "liveShown", m_shown);
-    chips->addStretch(1);
-    connect(group, &QButtonGroup::idClicked, pages, &QStackedWidget::setCurrentIndex);
-    m_linesCard->body()->addLayout(chips);
-    m_linesCard->body()->addWidget(pages, 1);
+    auto* pages = new PageChips(m_linesCard);
+    pages->addPage(tr("Lines"), QStringLiteral("liveLines"), m_lines);
+    pages->addPage(tr("Serial against glass"), QStringLiteral("liveShown"), m_shown);
+    pages->row()->addStretch(1);
+    m_linesCard->body()->addWidget(pages);
+    for (QWidget* page : {static_cast<QWidget*>(m_lines), static_cast<QWidget*>(m_shown)})
+        m_linesCard->body()->addWidget(page, 1);
 }
 
 void LivePage::offerFaults(bool isStandIn)

@@ -5,10 +5,10 @@
 #include "app/document/document.h"
 #include "app/look/card.h"
 #include "app/look/line_label.h"
+#include "app/monitor/line_monitor.h"
 #include "app/places/bench/faults_row.h"
 #include "app/places/bench/field_table.h"
 #include "app/places/bench/shown_list.h"
-#include "app/places/channels/sources/line_monitor.h"
 
 namespace fern::app {
 

@@ -4,8 +4,8 @@
 
 #include "app/dialogs/dialogs.h"
 #include "app/document/capture_library.h"
+#include "app/monitor/line_monitor.h"
 #include "app/places/bench/faults_row.h"
-#include "app/places/channels/sources/line_monitor.h"
 #include "app/runner/background_job.h"
 #include "io/feed_server.h"
 #include "io/speaker.h"

@@ -3,14 +3,14 @@
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "app/notice/notice_bar.h"
-#include "app/places/channels/glass_bench.h"
-#include "app/places/channels/reading_bench.h"
-#include "app/places/channels/scale_bench.h"
-#include "app/places/channels/sensor_bench.h"
-#include "app/places/channels/smooth_bench.h"
-#include "app/places/channels/source_bench.h"
-#include "app/places/channels/text_bench.h"
-#include "app/places/channels/world_bench.h"
+#include "app/places/channels/glass/glass_bench.h"
+#include "app/places/channels/reading/reading_bench.h"
+#include "app/places/channels/scale/scale_bench.h"
+#include "app/places/channels/sensor/sensor_bench.h"
+#include "app/places/channels/smooth/smooth_bench.h"
+#include "app/places/channels/sources/source_bench.h"
+#include "app/places/channels/text/text_bench.h"
+#include "app/places/channels/world/world_bench.h"
 #include "app/play/play_control.h"
 
 #include <QMenu>
@@ -170,10 +170,10 @@ void ChannelsPlace::showView(const std::shared_ptr<const RunView>& newest)
     }
     m_stem->showView(view);
     openBench(m_stem->openLeaf());
-    m_limit->setText(tr("%1 limits: %2")
-                         .arg(QString::fromStdString(
-                                  view.stem.leaves[static_cast<std::size_t>(view.stem.limit)].name),
-                             QString::fromStdString(view.stem.limitReason)));
+    m_limit->setText(
+        tr("%1 limits: %2")
+            .arg(qText(view.stem.leaves[static_cast<std::size_t>(view.stem.limit)].name),
+                qText(view.stem.limitReason)));
     if (view.stem.noiseIsAboutTrace)
         m_limit->setText(m_limit->text()
             + (isTold(view.plain.channels[view.choice->channel].source.kind)

@@ -1,5 +1,6 @@
 #include "app/places/channels/trace_plot.h"
 
+#include "app/look/text.h"
 #include "base/units.h"
 
 #include <algorithm>
@@ -39,9 +40,9 @@ void TracePlot::showView(const RunView& view)
         std::any_of(view.world.values.begin(), view.world.values.end(),
             [](double value) { return !std::isnan(value); }));
     if (view.choice)
-        setAxisWords(tr("%1 over seconds")
-                         .arg(QString::fromStdString(
-                             prettyUnit(view.plain.channels[view.choice->channel].unit.name))));
+        setAxisWords(
+            tr("%1 over seconds")
+                .arg(qText(prettyUnit(view.plain.channels[view.choice->channel].unit.name))));
     const auto [from, to] = traceRange(view);
     setAccessibleName(tr("Trace of the last %1 seconds: %2 samples")
                           .arg(windowSeconds)

@@ -1,6 +1,7 @@
 #include "app/places/channels/workbench.h"
 
 #include "app/look/look.h"
+#include "app/look/text.h"
 #include "app/look/tokens.h"
 
 namespace fern::app {
@@ -189,12 +190,12 @@ void Workbench::showFacts(const std::vector<Fact>& facts)
     }
     for (std::size_t i = 0; i < m_rows.size(); ++i) {
         const auto fact = i < facts.size() ? facts[i] : Fact{};
-        const auto note = QString::fromStdString(fact.note);
-        const auto label = QString::fromStdString(fact.label);
+        const auto note = qText(fact.note);
+        const auto label = qText(fact.label);
         if (label != m_rows[i].label->text())
             m_rows[i].value->forgetRoom();
         m_rows[i].label->setText(label);
-        m_rows[i].value->setText(QString::fromStdString(fact.value));
+        m_rows[i].value->setText(qText(fact.value));
         m_rows[i].value->setToolTip(note);
         m_rows[i].note->setText(note);
     }

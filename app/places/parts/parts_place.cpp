@@ -1,7 +1,6 @@
 #include "app/places/parts/parts_place.h"
 
 #include "app/dialogs/dialogs.h"
-#include "app/look/chip.h"
 #include "app/look/look.h"
 #include "app/look/scroll.h"
 #include "app/look/text.h"
@@ -17,6 +16,7 @@
 #include "plan/wiring.h"
 
 #include <QHBoxLayout>
+#include <QPainterPath>
 #include <QScrollArea>
 #include <QSplitter>
 #include <QTimer>
@@ -66,9 +66,8 @@ PartsPlace::PartsPlace(House& house, QWidget* parent)
     , m_wire(named({}, "wireOpen", m_ladderCard))
     , m_busMenu(new QMenu(this))
     , m_pinMenu(new QMenu(this))
-    , m_chips(new QButtonGroup(this))
-    , m_chipRow(new QHBoxLayout)
-    , m_sheets(new QStackedWidget(this))
+    , m_sheets(new PageChips(this))
+    , m_sheetCard(new Card({}, this))
     , m_catalogue(new CatalogueSheet(this))
     , m_supply(new SupplyView(this))
     , m_part(new PartSheet(m_document, this))
@@ -84,15 +83,13 @@ PartsPlace::PartsPlace(House& house, QWidget* parent)
     splitter->setHandleWidth(grid);
     splitter->setChildrenCollapsible(false);
     splitter->addWidget(m_ladderCard);
-    auto* sheetCard = new Card({}, this);
-    sheetCard->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
-    splitter->addWidget(sheetCard);
+    m_sheetCard->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
+    splitter->addWidget(m_sheetCard);
     splitter->setStretchFactor(0, 3);
     splitter->setStretchFactor(1, 2);
     splitter->setSizes({450, 270});
     column->addWidget(splitter);
-    sheetCard->body()->addLayout(m_chipRow);
-    sheetCard->body()->addWidget(m_sheets, 1);
+    m_sheetCard->body()->addWidget(m_sheets);
     createLadder();
     createSheets();
     connectSheets();
@@ -110,7 +107,7 @@ void PartsPlace::createLadder()
     m_busMenu->setObjectName(QStringLiteral("busMenu"));
     m_pinMenu->setObjectName(QStringLiteral("pinMenu"));
 
-    connect(m_addPart, &QPushButton::clicked, this, [this] { openSheet(QStringLiteral("Add")); });
+    connect(m_addPart, &QPushButton::clicked, this, [this] { m_sheets->open(m_catalogue); });
     connect(m_addBus, &QPushButton::clicked, this, [this] {
         fillBusMenu();
         m_busMenu->popup(m_addBus->mapToGlobal(QPoint(0, m_addBus->height())));
@@ -127,24 +124,20 @@ void PartsPlace::createLadder()
     connect(m_ladder, &LadderView::removeWanted, this, &PartsPlace::remove);
 }
 
-void PartsPlace::addSheet(const QString& word, const QString& title, QWidget* sheet)
+void PartsPlace::addSheet(const QString& title, QWidget* sheet)
 {
-    auto* chip = new Chip(title, this);
-    chip->setObjectName(QStringLiteral("sheet") + word);
-    m_chips->addButton(chip, m_sheets->count());
-    m_chipRow->addWidget(chip);
-    m_sheets->addWidget(sheet);
+    m_sheets->addPage(title, QStringLiteral("sheet") + title, sheet);
+    m_sheetCard->body()->addWidget(sheet, 1);
 }
 
 void PartsPlace::createSheets()
 {
-    m_chipRow->setSpacing(grid - 2);
-    addSheet(QStringLiteral("Add"), tr("Add"), m_catalogue);
-    addSheet(QStringLiteral("Supply"), tr("Supply"), m_supply);
-    addSheet(QStringLiteral("Part"), tr("Part"), m_part);
-    addSheet(QStringLiteral("Compare"), tr("Compare"), m_comparisons);
-    addSheet(QStringLiteral("List"), tr("Parts list"), m_list);
-    addSheet(QStringLiteral("Wiring"), tr("Wiring"), m_wiring);
+    addSheet(tr("Add"), m_catalogue);
+    addSheet(tr("Supply"), m_supply);
+    addSheet(tr("Part"), m_part);
+    addSheet(tr("Compare"), m_comparisons);
+    addSheet(tr("Parts list"), m_list);
+    addSheet(tr("Wiring"), m_wiring);
     auto* scroll = new QScrollArea(this);
     layInCard(*scroll);
     m_cautions->setObjectName(QStringLiteral("cautions"));
@@ -152,10 +145,13 @@ void PartsPlace::createSheets()
     m_cautions->setAlignment(Qt::AlignTop);
     m_cautions->setBackgroundRole(cardRole);
     scroll->setWidget(m_cautions);
-    addSheet(QStringLiteral("Cautions"), tr("Cautions"), scroll);
-    m_chipRow->addStretch(1);
-    connect(m_chips, &QButtonGroup::idClicked, m_sheets, &QStackedWidget::setCurrentIndex);
-    openSheet(QStringLiteral("Supply"));
+    addSheet(tr("Cautions"), scroll);
+    m_sheets->row()->addStretch(1);
+    m_sheets->open(m_supply);
+    connect(m_sheets, &PageChips::opened, this, [this](const QWidget* sheet) {
+        if (sheet == m_catalogue)
+            m_catalogue->begin();
+    });
     m_list->table()->setEditableColumn(3); // the price each
 }
 
@@ -203,7 +199,7 @@ void PartsPlace::showView(const std::shared_ptr<const RunView>& newest)
     const auto& sheets = *m_shown;
     showEmpty(instrument().parts.empty());
     if (instrument().parts.empty())
-        openSheet(QStringLiteral("Add"));
+        m_sheets->open(m_catalogue);
     m_ladderCard->setSubtitle(qText(sheets.ladder.summary));
     m_addBus->setVisible(!sheets.ladder.boards.empty());
     m_wire->setVisible(sheets.openLines > 0);
@@ -238,19 +234,10 @@ void PartsPlace::showCautions(const std::vector<Caution>& cautions)
     m_cautions->setText(words.isEmpty() ? tr("No caution applies yet.") : words);
 }
 
-void PartsPlace::openSheet(const QString& word)
-{
-    auto* chip = findChild<Chip*>(QStringLiteral("sheet") + word);
-    chip->setChecked(true);
-    m_sheets->setCurrentIndex(m_chips->id(chip));
-    if (word == QStringLiteral("Add"))
-        m_catalogue->begin();
-}
-
 void PartsPlace::turnTo(const Destination& there)
 {
     if (!there.page.isEmpty())
-        openSheet(there.page);
+        m_sheets->open(there.page);
     if (!there.pointer.isEmpty())
         openPointer(there.pointer);
 }
@@ -269,7 +256,7 @@ void PartsPlace::choose(const QString& part, const QString& bus)
     m_part->showPart(part, bus);
     m_ladder->setCurrent(bus.isEmpty() ? part : QString());
     m_comparisons->open(QStringLiteral("/parts/") + part);
-    openSheet(QStringLiteral("Part"));
+    m_sheets->open(m_part);
 }
 
 void PartsPlace::add(const Part& part)

@@ -5,11 +5,10 @@
 #include "app/document/document.h"
 #include "app/house/place.h"
 #include "app/look/card.h"
+#include "app/look/page_chips.h"
 
-#include <QButtonGroup>
 #include <QMenu>
 #include <QPushButton>
-#include <QStackedWidget>
 
 namespace fern::app {
 
@@ -29,19 +28,18 @@ public:
     PartsPlace(House& house, QWidget* parent);
 
     void showView(const std::shared_ptr<const RunView>& view) override;
-    /// Opens a sheet by its word, "Add", "Supply", "Part", "Compare", "List", "Wiring" or
+    /// Opens a sheet by its word, "Add", "Supply", "Part", "Compare", "Parts list", "Wiring" or
     /// "Cautions", or what a pointer is about: a part, or a bus of a board.
     void turnTo(const Destination& there) override;
-    QString helpHeading() const override { return m_chips->checkedButton()->text(); }
+    QString helpHeading() const override { return m_sheets->word(); }
     bool showsParts() const override { return true; }
 
 private:
-    void openSheet(const QString& word);
     void openPointer(const QString& pointer);
     void createLadder();
     void createSheets();
     void connectSheets();
-    void addSheet(const QString& word, const QString& title, QWidget* sheet);
+    void addSheet(const QString& title, QWidget* sheet);
     void showEmpty(bool isEmpty);
     void choose(const QString& part, const QString& bus = {});
     void offerPin(const QString& board, const QString& pin, const QPoint& at);
@@ -64,9 +62,8 @@ private:
     QPushButton* m_wire;
     QMenu* m_busMenu;
     QMenu* m_pinMenu;
-    QButtonGroup* m_chips;
-    QHBoxLayout* m_chipRow;
-    QStackedWidget* m_sheets;
+    PageChips* m_sheets;
+    Card* m_sheetCard;
     CatalogueSheet* m_catalogue;
     SupplyView* m_supply;
     PartSheet* m_part;

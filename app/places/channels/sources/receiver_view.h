@@ -2,7 +2,7 @@
 // A satellite receiver at a glance: whether it has a fix, how many satellites, where and how fast;
 // below it the sentences with the state of their checksums.
 
-#include "app/places/channels/sources/line_monitor.h"
+#include "app/monitor/line_monitor.h"
 
 #include <QLabel>
 

@@ -1,0 +1,54 @@
+#include "app/places/channels/glass/glass_bench.h"
+
+#include "app/look/text.h"
+#include "instrument/edits.h"
+#include "instrument/part_edits.h"
+
+namespace fern::app {
+
+GlassBench::GlassBench(Document& document, QWidget* parent)
+    : Workbench(tr("Glass"), tr("how often it is redrawn, and how old a number gets"), Leaf::Glass,
+        document, parent)
+    , m_redrawEvery(addQuantity(tr("Redraw every"), "redrawEvery"))
+    , m_busSpeed(addQuantity(tr("Bus speed"), "busSpeed"))
+    , m_plan(softLabel({}, this))
+    , m_lanes(new RedrawLanes(this))
+    , m_age(new AgeBar(this))
+    , m_trace(new TracePlot(this))
+{
+    m_plan->setWordWrap(true);
+    card()->addWidget(m_plan);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(grid);
+    column()->addLayout(row);
+    auto* lanes = new Card({}, this);
+    lanes->setToolTip(tr("Sampling green, drawing dark green, bus blue, panel amber"));
+    lanes->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
+    lanes->body()->addWidget(m_lanes);
+    row->addWidget(lanes, 5);
+    auto* age = new Card({}, this);
+    age->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
+    age->body()->addWidget(m_age);
+    row->addWidget(age, 3);
+    addCard(1)->body()->addWidget(m_trace);
+    connect(m_redrawEvery, &QuantityEdit::quantityEntered, this, [this](const Quantity& interval) {
+        auto changed = display();
+        changed.redrawEvery = interval;
+        apply(tr("Redraw interval"), withDisplay(instrument(), changed));
+    });
+    connect(m_busSpeed, &QuantityEdit::quantityEntered, this, [this](const Quantity& speed) {
+        apply(tr("Bus speed"), withBusSpeed(instrument(), display().id, speed));
+    });
+}
+
+void GlassBench::showInputs(const RunView& view)
+{
+    m_redrawEvery->showQuantity(display().redrawEvery);
+    m_busSpeed->showQuantity(busSpeedOf(instrument(), display()));
+    m_plan->setText(qText(view.fixed->planInWords));
+    m_lanes->showView(view);
+    m_trace->showView(view);
+    m_age->showAge(view.stem.age, view.plain.channels[view.choice->channel].freshnessSeconds);
+}
+
+} // namespace fern::app

@@ -1,0 +1,176 @@
+#include "app/places/channels/text/text_bench.h"
+
+#include "app/look/look.h"
+#include "app/look/text.h"
+#include "instrument/edits.h"
+
+#include <QSignalBlocker>
+#include <QStandardItemModel>
+
+namespace fern::app {
+
+namespace {
+
+QString floatsText(const FloatDifference& d)
+{
+    if (d.tried == 0)
+        return {};
+    if (d.differing == 0)
+        return QObject::tr("A 32-bit float prints the same digits as a 64-bit one at all %1 codes "
+                           "of the range.")
+            .arg(d.tried);
+    return QObject::tr("A 32-bit float prints other digits at %1 of %2 codes: at code %3 it prints "
+                       "“%4”, a 64-bit one “%5”.")
+        .arg(d.differing)
+        .arg(d.tried)
+        .arg(d.code)
+        .arg(qText(d.text32), qText(d.text64));
+}
+
+template <class Box> Box* made(Box* box, const QString& label, const char* objectName)
+{
+    box->setObjectName(QString::fromLatin1(objectName));
+    box->setAccessibleName(label);
+    return box;
+}
+
+} // namespace
+
+TextBench::TextBench(Document& document, QWidget* parent)
+    : Workbench(tr("Text"), tr("the cells of the field"), Leaf::Text, document, parent)
+    , m_form(made(new QComboBox(this), tr("Written as"), "form"))
+    , m_decimals(made(new QSpinBox(this), tr("Decimals"), "decimals"))
+    , m_width(made(new QSpinBox(this), tr("Width in cells"), "width"))
+    , m_align(made(new QComboBox(this), tr("Align"), "align"))
+    , m_unit(makeEdit(tr("Shown in"), "readerUnit"))
+    , m_unitShown(makeEdit(tr("Unit written behind the number"), "unitShown"))
+    , m_staleAfter(makeQuantity(tr("Stale after"), "staleAfter"))
+    , m_marks(makeEdit(tr("Marks for overflow, invalid, stale and not yet"), "marks"))
+    , m_ladder(new TextLadderView(this))
+    , m_honest(new Card({}, this))
+    , m_bars(new BudgetBars(this))
+    , m_floats(softLabel({}, this))
+{
+    m_decimals->setRange(0, 9);
+    m_width->setRange(1, 40);
+    m_width->setKeyboardTracking(false);
+    // Zeros behind a number would change it, so they pad on the left alone.
+    m_align->addItems({tr("right"), tr("right, zeros"), tr("left")});
+    m_align->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    for (const auto word : textFormWords)
+        m_form->addItem(qText(word));
+    m_form->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    addPair(tr("Written as"), m_form, tr("decimals"), m_decimals);
+    addPair(tr("Width"), m_width, tr("aligned"), m_align);
+    addPair(tr("Shown in"), m_unit, tr("written"), m_unitShown);
+    addPair(tr("Stale after"), m_staleAfter, tr("marks"), m_marks);
+    m_unitShown->setPlaceholderText(tr("nothing"));
+    m_unitShown->setToolTip(tr("Written behind the number, inside the width"));
+    m_marks->setToolTip(tr("Four characters that fill the field instead of a number: overflow, "
+                           "invalid, stale, not yet"));
+    m_floats->setObjectName(QStringLiteral("floats"));
+    m_floats->setWordWrap(true);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(grid);
+    column()->addLayout(row, 1);
+    auto* ladder = new Card({}, this);
+    ladder->body()->setContentsMargins(grid + 4, grid, grid, grid);
+    ladder->body()->addWidget(m_ladder, 1);
+    row->addWidget(ladder, 5);
+    m_honest->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
+    m_honest->body()->addWidget(m_bars);
+    m_honest->body()->addWidget(m_floats);
+    m_honest->body()->addStretch(1);
+    row->addWidget(m_honest, 4);
+
+    connect(m_form, &QComboBox::activated, this, [this](int index) {
+        change(tr("Written as"), [=](TextSpec& t) { t.form = static_cast<TextForm>(index); });
+    });
+    connect(m_decimals, &QSpinBox::valueChanged, this, [this](int decimals) {
+        change(tr("Decimals"), [=](TextSpec& t) { t.decimals = decimals; });
+    });
+    connect(m_width, &QSpinBox::valueChanged, this, [this](int width) {
+        change(tr("Width of the field"), [=](TextSpec& t) { t.width = width; });
+    });
+    connect(m_align, &QComboBox::activated, this, [this](int index) {
+        change(tr("Alignment"), [=](TextSpec& t) {
+            t.align = index == 2 ? Align::Left : Align::Right;
+            t.pad = index == 1 ? Pad::Zero : Pad::Blank;
+        });
+    });
+    connect(m_unit, &CheckedEdit::entered, this, [this](const QString& typed) {
+        apply(tr("Unit shown"),
+            withReaderUnit(instrument(), reader().id, typed.trimmed().toStdString()));
+    });
+    connect(m_unitShown, &CheckedEdit::entered, this, [this](const QString& typed) {
+        change(
+            tr("Unit written"), [&](TextSpec& t) { t.unitShown = typed.trimmed().toStdString(); });
+    });
+    connect(m_staleAfter, &QuantityEdit::quantityEntered, this, [this](const Quantity& after) {
+        apply(tr("Stale after"), withStaleAfter(instrument(), reader().id, after));
+    });
+    connect(m_marks, &CheckedEdit::entered, this, [this](const QString& typed) {
+        const auto marks = QString(typed).remove(QLatin1Char(' ')).toStdString();
+        if (marks.size() != 4)
+            return Q_EMIT refused(tr("\"%1\" is no set of marks: type four characters, for "
+                                     "overflow, invalid, stale and not yet, such as \"# - ? .\"")
+                                      .arg(typed));
+        change(tr("Marks"), [&](TextSpec& t) {
+            t.overflow = marks.substr(0, 1);
+            t.invalid = marks.substr(1, 1);
+            t.stale = marks.substr(2, 1);
+            t.notYet = marks.substr(3, 1);
+        });
+    });
+}
+
+CheckedEdit* TextBench::makeEdit(const QString& label, const char* objectName)
+{
+    return made(new CheckedEdit(this), label, objectName);
+}
+
+void TextBench::change(const QString& name, const std::function<void(TextSpec&)>& change)
+{
+    auto text = reader().text;
+    change(text);
+    apply(name, withText(instrument(), reader().id, text));
+}
+
+/// Times are written of seconds, names of texts.
+void TextBench::offerForms()
+{
+    const auto* model = qobject_cast<const QStandardItemModel*>(m_form->model());
+    const bool isCode = givesCodes(channel().source.kind);
+    for (int i = 0; i < m_form->count(); ++i) {
+        const auto form = static_cast<TextForm>(i);
+        model->item(i)->setEnabled(form == TextForm::Name ? hasTexts(channel().source)
+                : isTimeForm(form)                        ? reader().unit == "s" && !isCode
+                                                          : !isCode);
+    }
+}
+
+void TextBench::showInputs(const RunView& view)
+{
+    const auto& text = reader().text;
+    const QSignalBlocker decimals(m_decimals);
+    const QSignalBlocker width(m_width);
+    offerForms();
+    m_form->setCurrentIndex(static_cast<int>(text.form));
+    m_decimals->setValue(text.decimals);
+    const bool hasDigits = text.form == TextForm::Number || text.form == TextForm::Hexadecimal;
+    m_decimals->setEnabled(hasDigits);
+    m_honest->setVisible(text.form == TextForm::Number);
+    m_width->setValue(text.width);
+    m_align->setCurrentIndex(text.align == Align::Left ? 2 : text.pad == Pad::Zero ? 1 : 0);
+    m_unit->showText(qText(reader().unit));
+    m_unitShown->showText(qText(text.unitShown));
+    m_staleAfter->showQuantity(reader().staleAfter);
+    m_marks->showText(
+        qText(text.overflow + " " + text.invalid + " " + text.stale + " " + text.notYet));
+    m_ladder->showLadder(
+        view.texts.empty() ? std::string() : view.texts.back().text, view.fixed->ladder);
+    m_bars->showBars(view.fixed->bars, view.plain.readers[view.choice->reader]);
+    m_floats->setText(floatsText(view.fixed->floats));
+}
+
+} // namespace fern::app
