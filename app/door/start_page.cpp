@@ -1,5 +1,6 @@
 #include "app/door/start_page.h"
 
+#include "app/door/demo_row.h"
 #include "app/look/card.h"
 #include "app/look/chip.h"
 #include "app/look/look.h"
@@ -44,10 +45,16 @@ StartPage::StartPage(QWidget* parent)
     column->addSpacing(2 * grid);
     column->addWidget(m_recentTitle);
     column->addLayout(m_recent);
+    column->addSpacing(2 * grid);
+    column->addWidget(softLabel(tr("Or look at an example, as it runs"), this));
+    auto* examples = new DemoRow(this);
+    column->addWidget(examples);
     column->addStretch(1);
+    setFocusProxy(make);
     m_recentTitle->hide();
     connect(make, &QPushButton::clicked, this, &StartPage::newWanted);
     connect(open, &QPushButton::clicked, this, &StartPage::openWanted);
+    connect(examples, &DemoRow::wanted, this, &StartPage::exampleWanted);
 }
 
 void StartPage::showRecent(const QStringList& files)

@@ -1,6 +1,8 @@
 #pragma once
 // What the window shows while no instrument is open: how to begin.
 
+#include "instrument/instrument.h"
+
 #include <QLabel>
 #include <QVBoxLayout>
 #include <QWidget>
@@ -18,6 +20,7 @@ Q_SIGNALS:
     void newWanted();
     void openWanted();
     void fileWanted(const QString& path);
+    void exampleWanted(const fern::Instrument& instrument);
 
 private:
     QLabel* m_recentTitle;

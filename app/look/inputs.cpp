@@ -3,6 +3,8 @@
 #include "app/look/text.h"
 #include "base/number_text.h"
 
+#include <QAbstractSpinBox>
+#include <QApplication>
 #include <QKeyEvent>
 
 namespace fern::app {
@@ -56,7 +58,18 @@ void CheckedEdit::commit()
     setModified(false);
     const auto typed = text();
     restore();
+    s_entering = this;
     Q_EMIT entered(typed);
+    s_entering = nullptr;
+}
+
+void enterTyping()
+{
+    auto* focus = QApplication::focusWidget();
+    if (auto* edit = qobject_cast<CheckedEdit*>(focus))
+        edit->commit();
+    else if (auto* box = qobject_cast<QAbstractSpinBox*>(focus))
+        box->interpretText();
 }
 
 QuantityEdit::QuantityEdit(QWidget* parent)

@@ -4,6 +4,7 @@
 #include "base/quantity.h"
 
 #include <QLineEdit>
+#include <QPointer>
 
 #include <functional>
 
@@ -23,11 +24,15 @@ public:
     void showText(const QString& text);
     /// Whether something is typed that is not yet entered.
     bool hasTyping() const { return text() != m_accepted; }
+    /// Returns the field whose entry is being taken right now, or null.
+    static CheckedEdit* entering() { return s_entering; }
 
 Q_SIGNALS:
     void entered(const QString& text);
 
 public:
+    /// Takes what is typed, as Enter does.
+    void commit();
     /// Puts the accepted text back.
     void restore();
 
@@ -36,10 +41,12 @@ protected:
     void focusOutEvent(QFocusEvent* event) override;
 
 private:
-    void commit();
-
     QString m_accepted;
+    static inline QPointer<CheckedEdit> s_entering;
 };
+
+/// Takes what is typed in the field that has the focus, before something is done with the document.
+void enterTyping();
 
 /// A quantity: "68k", "4k7", "3.3 V", "250 ms".
 class QuantityEdit : public CheckedEdit {

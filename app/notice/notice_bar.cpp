@@ -1,5 +1,6 @@
 #include "app/notice/notice_bar.h"
 
+#include "app/look/inputs.h"
 #include "app/look/look.h"
 #include "app/runner/background_job.h"
 
@@ -37,6 +38,7 @@ const Traits& traitsOf(NoticeBar::Kind kind)
 
 NoticeBar::NoticeBar(QWidget* parent)
     : QWidget(parent)
+    , m_atField(new FieldNote(this))
     , m_text(new QLabel(this))
     , m_ways(new QHBoxLayout)
 {
@@ -54,6 +56,9 @@ NoticeBar::NoticeBar(QWidget* parent)
 
 void NoticeBar::refuse(const QString& message)
 {
+    if (auto* field = CheckedEdit::entering())
+        return m_atField->tell(*field, message);
+    m_atField->hide();
     put(Kind::Refusal, {message, {{tr("Close"), [] {}}}});
 }
 
@@ -82,6 +87,7 @@ void NoticeBar::follow(BackgroundJob& job)
 
 void NoticeBar::clearPassing()
 {
+    m_atField->hide();
     withdraw(Kind::Refusal);
     withdraw(Kind::News);
 }

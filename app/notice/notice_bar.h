@@ -2,6 +2,8 @@
 // A line above the tick bar: what was refused, how far work has come, what is asked, and good news.
 // Each kind holds one notice; the most urgent one is seen, and the others wait behind it.
 
+#include "app/notice/field_note.h"
+
 #include <QWidget>
 
 #include <array>
@@ -30,7 +32,8 @@ public:
 
     explicit NoticeBar(QWidget* parent = nullptr);
 
-    /// Says what could not be done, until the next change of the document.
+    /// Says what could not be done, until the next change of the document; at its field where an
+    /// entry is being taken.
     void refuse(const QString& message);
     /// Says what went well, until the next change of the document or one of the ways is chosen.
     void tell(const QString& message, std::vector<Way> ways = {});
@@ -55,6 +58,7 @@ private:
     void put(Kind kind, Notice notice);
     void showUrgent();
 
+    FieldNote* m_atField;
     QLabel* m_text;
     QHBoxLayout* m_ways;
     std::vector<QWidget*> m_buttons;

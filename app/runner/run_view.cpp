@@ -1,5 +1,6 @@
 #include "app/runner/run_view.h"
 
+#include "judge/newest_texts.h"
 #include "plan/redraw_plan.h"
 
 namespace fern::app {
@@ -20,6 +21,7 @@ void fillFromHistory(
     RunView& view, const Instrument& instrument, const RunHistory& history, Ticks now, Ticks window)
 {
     view.now = now;
+    view.newestTexts = newestTexts(view.plain, history, now);
     for (const auto& busy : history.activity())
         if (busy.to + busyKept >= now)
             view.activity.push_back(busy);

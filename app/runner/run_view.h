@@ -42,6 +42,7 @@ struct RunView : ChannelMoment {
     std::shared_ptr<const PartsSheets> parts; ///< null while nobody looks at them
     std::shared_ptr<const LiveView> live; ///< null while it is simulated or replayed
     std::vector<BusyRecord> activity; ///< of the last seconds
+    std::vector<std::string> newestTexts; ///< of every channel, as its first reader writes it
     RecordingView recording;
     Ticks now;
     Ticks end; ///< of the scenario or recording

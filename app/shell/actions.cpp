@@ -86,6 +86,7 @@ void MainWindow::createViewActions()
                          auto* receiver, auto act) {
         connect(addWindowAction(*m_menu, text, name, keys), &QAction::triggered, receiver, act);
     };
+    add(tr("Go to"), "actionGoTo", Qt::CTRL | Qt::Key_K, this, &MainWindow::openGoTo);
     add(tr("Run and pause"), "actionRun", Qt::Key_F5, &m_play, &PlayControl::toggleRun);
     add(tr("One tick"), "actionTick", Qt::Key_F8, &m_runner, &Runner::tick);
     add(tr("Record"), "actionRecord", Qt::Key_F9, &m_recording, &RecordingControl::toggle);

@@ -1,5 +1,6 @@
 #include "app/shell/file_control.h"
 
+#include "app/look/inputs.h"
 #include "app/look/text.h"
 #include "io/capture_files.h"
 
@@ -102,6 +103,7 @@ void FileControl::fillRecent(QMenu& menu)
 
 bool FileControl::save()
 {
+    enterTyping();
     if (!m_document.isOpen())
         return false;
     if (m_document.path().isEmpty())
@@ -119,6 +121,7 @@ bool FileControl::save()
 
 bool FileControl::saveAs()
 {
+    enterTyping();
     if (!m_document.isOpen())
         return false;
     const auto proposed = m_document.path().isEmpty()
@@ -161,6 +164,7 @@ bool FileControl::saveTo(const QString& path)
 
 bool FileControl::mayLeave()
 {
+    enterTyping();
     if (!m_document.isModified() || !m_document.isOpen())
         return true;
     switch (m_dialogs.askAboutChanges(m_window, qText(m_document.instrument().name))) {

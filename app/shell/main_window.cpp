@@ -54,6 +54,7 @@ MainWindow::MainWindow(Dialogs& dialogs, Storage storage, QWidget* parent)
     , m_recording(m_document, m_library, m_runner, m_play, *m_notice, this)
     , m_house{m_document, m_library, dialogs, m_runner, m_play, *m_notice}
     , m_menu(new QMenu(tr("Menu"), this))
+    , m_goTo(new GoTo(this))
     , m_channelMenu(new ChannelMenu(m_document, dialogs, this))
     , m_rail(new Rail(this))
     , m_stack(new QStackedWidget(this))
@@ -133,7 +134,11 @@ void MainWindow::connectBars()
     connect(m_topBar, &TopBar::channelChosen, this, [this](const QString& id) {
         goTo({channels, id});
     });
-    connect(m_topBar, &TopBar::channelMoved, m_channelMenu, &ChannelMenu::moveChannel);
+    connect(m_topBar, &TopBar::channelListWanted, this, [this](const QPoint& at) {
+        m_listsChannels = true;
+        m_goTo->open(
+            channelTargets(m_document.instrument(), *m_runner.view(), ways()), mapFromGlobal(at));
+    });
     connect(m_channelMenu->addChannel(), &QAction::triggered, this, [this] { openDoor(true); });
     connect(m_right, &RightColumn::pointerWanted, this, &MainWindow::goToPointer);
     connect(m_tickBar, &TickBar::runToggled, &m_play, &PlayControl::toggleRun);
@@ -152,6 +157,7 @@ void MainWindow::connectBars()
     connect(m_start, &StartPage::newWanted, this, [this] { openDoor(false); });
     connect(m_start, &StartPage::openWanted, &m_files, &FileControl::choose);
     connect(m_start, &StartPage::fileWanted, &m_files, &FileControl::open);
+    connect(m_start, &StartPage::exampleWanted, &m_files, &FileControl::start);
 }
 
 Place* MainWindow::placeNamed(const QString& name)
@@ -180,6 +186,19 @@ void MainWindow::goTo(const Destination& there)
         m_channelMenu->choose(there.channel, there.reader);
     m_place->showView(m_runner.view());
     m_place->turnTo(there);
+}
+
+Ways MainWindow::ways()
+{
+    return {[this](const Destination& there) { goTo(there); },
+        [this](const QString& pointer) { goToPointer(pointer); }};
+}
+
+void MainWindow::openGoTo()
+{
+    m_listsChannels = false;
+    m_goTo->open(allTargets(m_house, m_channelMenu->channel(), *m_menu, ways()),
+        QPoint(width() / 3, m_topBar->height() + grid));
 }
 
 void MainWindow::goToPointer(const QString& pointer)
@@ -234,10 +253,9 @@ void MainWindow::showDocument()
     m_topBar->showDocument(m_document, m_channelMenu->channel());
     const bool isOpen = m_document.isOpen();
     if (m_door == nullptr || m_stack->currentWidget() != m_door || sender() == m_door) {
-        if (m_place != nullptr)
-            m_stack->setCurrentWidget(m_place);
-        else
-            m_stack->setCurrentWidget(m_start);
+        m_stack->setCurrentWidget(m_place != nullptr ? static_cast<QWidget*>(m_place) : m_start);
+        if (m_place == nullptr)
+            m_start->setFocus();
     }
     m_right->setVisible(isOpen);
     m_tickBar->setEnabled(isOpen);
@@ -250,6 +268,8 @@ void MainWindow::showView()
         m_place->showView(view); // the others show theirs when they are opened
     m_tickBar->showView(*view);
     m_right->showView(*view, m_channelMenu->channel());
+    if (m_goTo->isVisible() && m_listsChannels)
+        m_goTo->refresh(channelTargets(m_document.instrument(), *view, ways()));
 }
 
 void MainWindow::importLog(const QString& path)

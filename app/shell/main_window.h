@@ -9,6 +9,7 @@
 #include "app/play/recording_control.h"
 #include "app/shell/channel_menu.h"
 #include "app/shell/file_control.h"
+#include "app/shell/targets.h"
 #include "app/shell/undo_keys.h"
 
 #include <QMainWindow>
@@ -18,6 +19,7 @@ class QStackedWidget;
 namespace fern::app {
 
 class DoorSheet;
+class GoTo;
 class HelpWindow;
 class Rail;
 class RightColumn;
@@ -30,6 +32,8 @@ class MainWindow : public QMainWindow {
 public:
     /// `storage` says where recent files, locks and recovery copies are kept.
     MainWindow(Dialogs& dialogs, Storage storage, QWidget* parent = nullptr);
+    /// Hides first: a field that loses its focus still enters what is typed.
+    ~MainWindow() override { hide(); }
 
     Document& document() { return m_document; }
     Runner& runner() { return m_runner; }
@@ -60,6 +64,9 @@ private:
     Place* placeNamed(const QString& name);
     void openPlace(Place* place);
     void goToPointer(const QString& pointer);
+    Ways ways();
+    /// Opens the list of everything that can be gone to.
+    void openGoTo();
     void importLog(const QString& path);
     void makeDoor();
     void showView();
@@ -79,6 +86,8 @@ private:
     RecordingControl m_recording;
     House m_house;
     QMenu* m_menu;
+    GoTo* m_goTo;
+    bool m_listsChannels = false; ///< and nothing else, in the list
     ChannelMenu* m_channelMenu;
     TopBar* m_topBar;
     Rail* m_rail;

@@ -1,11 +1,10 @@
+#include "io/files.h"
 // What happens to files: opened lately, dropped, saved, changed by others, left by a crash.
 
 #include "tests/app/window_fixture.h"
 
 #include <QMimeData>
 #include <QProcess>
-#include <QTextBlock>
-#include <QTextBrowser>
 
 namespace fern::app {
 namespace {
@@ -285,18 +284,22 @@ TEST_F(FilesTest, ARecordingNeedsAnInstrument)
     EXPECT_TRUE(dialogs.errors.isEmpty());
 }
 
-TEST_F(FilesTest, HelpOpensAtTheLeaf)
+TEST_F(FilesTest, WhatIsTypedIsEnteredBeforeItIsSaved)
 {
-    openLeaf("Smooth");
-    QTest::keyClick(&window, Qt::Key_F1);
-    auto* text = find<QTextBrowser>("helpText");
-    ASSERT_TRUE(text->isVisible());
-    EXPECT_EQ(text->textCursor().block().text(), QStringLiteral("Smooth"));
-    openLeaf("World");
-    QTest::keyClick(&window, Qt::Key_F1);
-    EXPECT_EQ(text->textCursor().block().text(), QStringLiteral("World"));
-    trigger("actionAbout");
-    EXPECT_TRUE(dialogs.abouts.last().contains(QStringLiteral("GNU General Public License")));
+    openLeaf("Sensor");
+    auto* edit = find<QLineEdit>("r1");
+    QTest::mouseClick(edit, Qt::LeftButton);
+    QTest::keyClick(edit, Qt::Key_A, Qt::ControlModifier);
+    QTest::keyClicks(edit, QStringLiteral("68k")); // and no Enter
+    QTest::keyClick(edit, Qt::Key_S, Qt::ControlModifier);
+    EXPECT_FALSE(window.document().isModified());
+    EXPECT_EQ(
+        io::loadInstrument(path.toStdString())->channels[0]->frontEnd.r1, (Quantity{68, "kohm"}));
+    QTest::keyClick(edit, Qt::Key_A, Qt::ControlModifier);
+    QTest::keyClicks(edit, QStringLiteral("75k"));
+    EXPECT_FALSE(window.close()) << "it asks about the change, and the answer is to stay";
+    EXPECT_EQ(dialogs.asked, 1);
+    EXPECT_EQ(instrument().channels[0]->frontEnd.r1, (Quantity{75, "kohm"}));
 }
 
 } // namespace

@@ -188,7 +188,12 @@ protected:
         const auto* interface = QAccessible::queryAccessibleInterface(widget);
         return interface == nullptr ? QString() : interface->text(QAccessible::Name);
     }
-    QLabel* notice() { return find<QLabel>("notice"); }
+    /// What was told last: at the field that was typed into, or in the bar.
+    QLabel* notice()
+    {
+        auto* atField = window.findChild<QLabel*>(QStringLiteral("fieldNote"));
+        return atField != nullptr && atField->isVisible() ? atField : find<QLabel>("notice");
+    }
 
     AnsweredDialogs dialogs;
     QTemporaryDir folder;

@@ -1,0 +1,179 @@
+#include "app/door/demo_row.h"
+
+#include "app/look/flow_layout.h"
+#include "app/look/look.h"
+#include "app/look/text.h"
+#include "instrument/file.h"
+#include "instrument/resolve.h"
+#include "io/pictures.h"
+#include "run/firmware_run.h"
+#include "run/run_history.h"
+
+#include <QDir>
+#include <QFile>
+#include <QKeyEvent>
+#include <QPainter>
+
+#include <array>
+#include <chrono>
+
+namespace fern::app {
+
+struct Demo {
+    Instrument instrument;
+    std::vector<std::shared_ptr<const MonoFrame>> frames; ///< of its first display
+};
+
+namespace {
+
+constexpr double ranSeconds = 60;
+constexpr double shownSeconds = 20; ///< of the end
+
+/// Reads a demo and runs it; nothing when the program was built without it.
+std::optional<Demo> demoOf(const QString& path)
+{
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly))
+        return std::nullopt;
+    auto read = readInstrument(file.readAll().toStdString());
+    if (!read)
+        return std::nullopt;
+    Demo demo{*std::move(read), {}};
+    demo.instrument.captures.clear(); // their files lie beside the one that it came from
+    const auto plain = resolve(demo.instrument, "");
+    if (!plain)
+        return demo;
+    RunHistory history(ticksFromSeconds(shownSeconds));
+    FirmwareRun run(*plain, {}, history);
+    run.advanceTo(ticksFromSeconds(ranSeconds));
+    for (const auto& redraw : history.redraws())
+        if (redraw.display == 0)
+            demo.frames.push_back(redraw.frame);
+    return demo;
+}
+
+} // namespace
+
+/// A glass with a name below it.
+class DemoButton : public QAbstractButton {
+public:
+    using QAbstractButton::QAbstractButton;
+
+    void showDemo(Demo demo)
+    {
+        m_demo = std::move(demo);
+        setText(qText(m_demo.instrument.name));
+        setAccessibleName(DemoRow::tr("Example: %1").arg(text()));
+        setToolTip(DemoRow::tr("Opens a copy of this example"));
+        update();
+    }
+    void step()
+    {
+        if (m_demo.frames.empty())
+            return;
+        m_frame = (m_frame + 1) % m_demo.frames.size();
+        update();
+    }
+    const Instrument& instrument() const { return m_demo.instrument; }
+    QSize sizeHint() const override { return {152, 104}; }
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override
+    {
+        if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter)
+            return click();
+        QAbstractButton::keyPressEvent(event);
+    }
+    void paintEvent(QPaintEvent* /*event*/) override
+    {
+        const auto& t = tokens();
+        QPainter painter(this);
+        painter.setRenderHint(QPainter::Antialiasing);
+        const QRectF glass(1, 1, width() - 2, height() - 26);
+        painter.setPen(hasFocus() || underMouse() ? QPen(t.accent, 2) : QPen(Qt::NoPen));
+        painter.setBrush(t.glass);
+        painter.drawRoundedRect(glass, corner - 2, corner - 2);
+        if (m_frame < m_demo.frames.size()) {
+            const double ratio = devicePixelRatioF();
+            const auto& frame = *m_demo.frames[m_frame];
+            const int cell = std::max(1,
+                static_cast<int>(std::min((glass.width() - 8) * ratio / frame.width(),
+                    (glass.height() - 8) * ratio / frame.height())));
+            auto image = io::pictureOf(frame, cell, t.lit.rgb(), t.glass.rgb());
+            image.setDevicePixelRatio(ratio);
+            painter.drawImage(QPointF(std::round(glass.center().x() - image.width() / ratio / 2),
+                                  std::round(glass.center().y() - image.height() / ratio / 2)),
+                image);
+        }
+        painter.setPen(t.ink);
+        painter.setFont(wordFont(13));
+        painter.drawText(QRect(0, height() - 22, width(), 20), Qt::AlignCenter, text());
+    }
+
+private:
+    Demo m_demo;
+    std::size_t m_frame = 0;
+};
+
+DemoRow::DemoRow(QWidget* parent)
+    : QWidget(parent)
+{
+    setObjectName(QStringLiteral("demos"));
+    auto* row = new FlowLayout(this, grid, false);
+    const auto names = QDir(QStringLiteral(":/demo")).entryList();
+    for (const auto& name : names) {
+        auto* button = new DemoButton(this);
+        button->setObjectName(QStringLiteral("demo ") + name);
+        button->setFocusPolicy(Qt::StrongFocus);
+        button->setEnabled(false); // until it has run
+        row->addWidget(button);
+        m_buttons.push_back(button);
+        connect(button, &QAbstractButton::clicked, this,
+            [this, button] { Q_EMIT wanted(button->instrument()); });
+    }
+    m_pace.setInterval(std::chrono::milliseconds(500));
+    connect(&m_pace, &QTimer::timeout, this, [this] {
+        for (auto* button : m_buttons)
+            button->step();
+    });
+}
+
+void DemoRow::prepare()
+{
+    m_isPrepared = true;
+    m_running.start([this, names = QDir(QStringLiteral(":/demo")).entryList()](
+                        const io::Progress& progress) -> BackgroundJob::Finish {
+        std::vector<std::optional<Demo>> demos;
+        for (const auto& name : names) {
+            if (!progress(static_cast<double>(demos.size()) / static_cast<double>(names.size())))
+                return [] {};
+            demos.push_back(demoOf(QStringLiteral(":/demo/") + name));
+        }
+        return [this, demos = std::move(demos)]() mutable {
+            for (std::size_t i = 0; i < demos.size(); ++i)
+                if (demos[i]) {
+                    m_buttons[i]->showDemo(*std::move(demos[i]));
+                    m_buttons[i]->setEnabled(true);
+                }
+        };
+    });
+}
+
+void DemoRow::showEvent(QShowEvent* event)
+{
+    QWidget::showEvent(event);
+    if (!m_isPrepared)
+        QTimer::singleShot(0, this, [this] { // the window comes first
+            if (isVisible())
+                prepare();
+        });
+    m_pace.start();
+}
+
+void DemoRow::hideEvent(QHideEvent* event)
+{
+    QWidget::hideEvent(event);
+    m_pace.stop();
+}
+
+} // namespace fern::app
