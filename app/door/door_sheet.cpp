@@ -3,6 +3,7 @@
 #include "app/look/card.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
+#include "instrument/ids.h"
 #include "plan/first_look.h"
 
 #include <QFormLayout>
@@ -31,8 +32,9 @@ QString wishText(const ChannelWish& wish)
 
 } // namespace
 
-DoorSheet::DoorSheet(QWidget* parent)
+DoorSheet::DoorSheet(const Document& document, QWidget* parent)
     : QWidget(parent)
+    , m_document(document)
     , m_title(new QLabel(this))
     , m_points(named(new QListWidget(this), "startingPoints", tr("What is measured")))
     , m_about(new QLabel(this))
@@ -155,26 +157,30 @@ const StartingPoint& DoorSheet::chosen() const
 
 void DoorSheet::askForInstrument()
 {
-    m_isNew = true;
     m_title->setText(tr("New instrument"));
     m_make->setText(tr("Make the instrument"));
-    m_instrumentName->setText(tr("My instrument"));
-    for (auto* widget : m_onlyNew)
-        widget->show();
-    m_points->setCurrentRow(1);
-    showPoint();
-    m_points->setFocus();
+    ask(true);
 }
 
-void DoorSheet::askForChannel(const Instrument& instrument)
+void DoorSheet::askForChannel()
 {
-    m_isNew = false;
-    m_instrument = instrument;
-    m_title->setText(tr("New channel of %1").arg(qText(instrument.name)));
+    m_title->setText(tr("New channel of %1").arg(qText(m_document.instrument().name)));
     m_make->setText(tr("Add the channel"));
+    ask(false);
+}
+
+void DoorSheet::ask(bool isNew)
+{
+    const bool goesOn = m_isLeft && isNew == m_isNew;
+    m_isLeft = true; // until something is made
+    m_isNew = isNew;
     for (auto* widget : m_onlyNew)
-        widget->hide();
-    m_points->setCurrentRow(1);
+        widget->setVisible(isNew);
+    if (!goesOn) {
+        m_instrumentName->setText(tr("My instrument"));
+        m_channelName->clear();
+        m_points->setCurrentRow(1);
+    }
     showPoint();
     m_points->setFocus();
 }
@@ -190,6 +196,8 @@ void DoorSheet::showPoint()
     auto proposed = qText(point.title);
     proposed.truncate(proposed.indexOf(QLatin1Char(',')) < 0 ? proposed.size()
                                                              : proposed.indexOf(QLatin1Char(',')));
+    if (!m_isNew)
+        proposed = qText(freeName(m_document.instrument().channels, proposed.toStdString()));
     if (m_channelName->text().isEmpty() || m_channelName->text() == m_proposed)
         m_channelName->setText(proposed);
     m_proposed = proposed;
@@ -202,23 +210,34 @@ Result<Instrument> DoorSheet::outcome() const
     const auto display = static_cast<std::size_t>(m_display->currentIndex());
     const auto before = m_isNew ? emptyInstrument(m_instrumentName->text().toStdString(),
                             startingBoards()[board].part, startingDisplays()[display].part)
-                                : m_instrument;
+                                : m_document.instrument();
     if (before.name.empty())
         return Error{ErrorCode::InvalidArgument, "give the instrument a name", ""};
+    const auto name = m_channelName->text().trimmed().toStdString();
+    if (freeName(before.channels, name) != name)
+        return Error{ErrorCode::InvalidArgument,
+            "another channel is called " + name + " already: give this one its own name", ""};
     return withStartingPoint(before, chosen(), m_channelName->text().toStdString());
 }
 
-/// Runs what would be made up to its first number, and says what follows from the parts.
+/// Runs what would be made up to its first number, beside the window, and says what follows from
+/// the parts.
 void DoorSheet::showOutcome()
 {
     const auto made = outcome();
     if (!made) {
+        m_looking.stop();
         m_preview->showFrame(nullptr);
         return m_outcome->setText(qText(made.error().message));
     }
-    const auto look = firstLookAtLast(*made);
-    m_preview->showFrame(look.frame);
-    m_outcome->setText(qText(look.words));
+    m_outcome->setText(tr("Looking…"));
+    m_looking.start([this, made = *made](const io::Progress& progress) -> BackgroundJob::Finish {
+        const auto look = firstLookAtLast(made, [&] { return !progress(0); });
+        return [this, look] {
+            m_preview->showFrame(look.frame);
+            m_outcome->setText(qText(look.words));
+        };
+    });
 }
 
 void DoorSheet::make()
@@ -227,7 +246,7 @@ void DoorSheet::make()
     if (!made)
         return Q_EMIT refused(qText(made.error().message));
     const auto name = m_channelName->text().trimmed();
-    m_channelName->clear();
+    m_isLeft = false;
     if (m_isNew)
         Q_EMIT instrumentMade(*made);
     else

@@ -2,7 +2,9 @@
 // The door to a new instrument or channel: what is measured, under which name, on which parts.
 // One sheet for everything in the table of starting points.
 
+#include "app/document/document.h"
 #include "app/glass/glass_view.h"
+#include "app/runner/background_job.h"
 #include "plan/starting_points.h"
 
 #include <QComboBox>
@@ -16,12 +18,15 @@ namespace fern::app {
 class DoorSheet : public QWidget {
     Q_OBJECT
 public:
-    explicit DoorSheet(QWidget* parent = nullptr);
+    DoorSheet(const Document& document, QWidget* parent);
 
-    /// Asks for a new instrument with its first channel.
+    /// Asks for a new instrument with its first channel. What was typed before it was left comes
+    /// back.
     void askForInstrument();
-    /// Asks for a channel of an instrument that is open.
-    void askForChannel(const Instrument& instrument);
+    /// Asks for a channel of the instrument that is open.
+    void askForChannel();
+    /// Whether the first look at the choice is still being made.
+    bool isLooking() const { return m_looking.isRunning(); }
 
 Q_SIGNALS:
     void instrumentMade(const fern::Instrument& instrument);
@@ -34,6 +39,7 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
+    void ask(bool isNew);
     void fillList();
     void showPoint();
     void make();
@@ -42,8 +48,10 @@ private:
     void showOutcome();
     const StartingPoint& chosen() const;
 
+    const Document& m_document;
+    BackgroundJob m_looking{this};
     bool m_isNew = true;
-    Instrument m_instrument;
+    bool m_isLeft = false; ///< without making anything
     QLabel* m_title;
     QListWidget* m_points;
     QLabel* m_about;

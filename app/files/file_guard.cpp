@@ -83,8 +83,9 @@ void FileGuard::writeCopy()
     if (!m_lock || !m_document.isModified())
         return;
     // A copy that cannot be written must not disturb the work; saving will tell what is wrong.
-    static_cast<void>(
-        io::writeFileAtomically(m_copy.toStdString(), writeInstrument(m_document.instrument())));
+    m_writing = std::jthread([copy = m_copy.toStdString(), instrument = m_document.instrument()] {
+        static_cast<void>(io::writeFileAtomically(copy, writeInstrument(instrument)));
+    });
 }
 
 std::vector<FileGuard::LeftCopy> FileGuard::leftBehind() const
@@ -115,6 +116,7 @@ QString FileGuard::freeCopyName() const
 void FileGuard::dropCopy()
 {
     m_copyTimer.stop();
+    m_writing = {}; // first it ends
     if (m_lock)
         QFile::remove(m_copy);
 }

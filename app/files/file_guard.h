@@ -10,6 +10,7 @@
 #include <QTimer>
 
 #include <memory>
+#include <thread>
 #include <vector>
 
 namespace fern::app {
@@ -59,6 +60,7 @@ private:
     QFileSystemWatcher m_watcher;
     QTimer m_copyTimer;
     QTimer m_diskTimer;
+    std::jthread m_writing; ///< the copy, beside the window
 };
 
 } // namespace fern::app

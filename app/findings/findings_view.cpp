@@ -8,25 +8,10 @@
 #include <QButtonGroup>
 
 #include <algorithm>
-#include <array>
 
 namespace fern::app {
 
 namespace {
-
-QString countText(const std::vector<Finding>& findings)
-{
-    std::array<int, 3> counts{};
-    for (const auto& finding : findings)
-        if (!finding.livedWith)
-            ++counts[static_cast<std::size_t>(finding.severity)];
-    QStringList words;
-    for (const auto severity : {Severity::Stop, Severity::Check, Severity::Note})
-        if (const int count = counts[static_cast<std::size_t>(severity)])
-            words << QStringLiteral("%1 %2").arg(count).arg(
-                QString::fromLatin1(severityWord(severity).data()));
-    return words.join(QStringLiteral("  "));
-}
 
 std::string keyOf(const Finding& finding)
 {
@@ -78,7 +63,7 @@ void FindingsView::showFindings(
 
 void FindingsView::rebuild()
 {
-    setSubtitle(countText(m_findings));
+    setSubtitle(qText(countsInWords(m_findings)));
     auto* list = new QWidget;
     list->setBackgroundRole(cardRole);
     auto* column = new QVBoxLayout(list);

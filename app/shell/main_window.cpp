@@ -218,12 +218,13 @@ void MainWindow::goToPointer(const QString& pointer)
 bool MainWindow::isBusy() const
 {
     const auto* place = findChild<BenchPlace*>();
-    return m_play.isReading() || (place != nullptr && place->isImporting());
+    return m_play.isReading() || (place != nullptr && place->isImporting())
+        || (m_door != nullptr && m_door->isLooking());
 }
 
 void MainWindow::makeDoor()
 {
-    m_door = new DoorSheet(m_stack);
+    m_door = new DoorSheet(m_document, m_stack);
     m_stack->addWidget(m_door);
     connect(m_door, &DoorSheet::refused, m_notice, &NoticeBar::refuse);
     connect(m_door, &DoorSheet::cancelled, this, &MainWindow::showDocument);
@@ -242,7 +243,7 @@ void MainWindow::openDoor(bool forChannel)
     if (m_door == nullptr)
         makeDoor();
     if (forChannel)
-        m_door->askForChannel(m_document.instrument());
+        m_door->askForChannel();
     else
         m_door->askForInstrument();
     m_stack->setCurrentWidget(m_door);

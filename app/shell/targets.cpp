@@ -21,21 +21,15 @@ namespace {
 
 const QString leaves = QString::fromLatin1(ChannelsPlace::name);
 
-/// "1 stop, 2 check" of a channel; empty where nothing was found but notes.
-QString foundAbout(const Instrument& instrument, const RunView& view, const std::string& channel)
+/// "1 stop, 2 checks" of a channel; empty where nothing was found but notes.
+std::string foundAbout(
+    const Instrument& instrument, const RunView& view, const std::string& channel)
 {
-    QStringList words;
-    for (const auto severity : {Severity::Stop, Severity::Check}) {
-        const auto count = std::count_if(
-            view.fixed->findings.begin(), view.fixed->findings.end(), [&](const Finding& finding) {
-                const auto about = subjectOf(instrument, finding.place).channels;
-                return finding.severity == severity && !finding.livedWith
-                    && std::find(about.begin(), about.end(), channel) != about.end();
-            });
-        if (count > 0)
-            words << QObject::tr("%1 %2").arg(count).arg(qText(severityWord(severity)));
-    }
-    return words.join(QStringLiteral(", "));
+    return countsInWords(view.fixed->findings, [&](const Finding& finding) {
+        const auto about = subjectOf(instrument, finding.place).channels;
+        return finding.severity != Severity::Note
+            && std::find(about.begin(), about.end(), channel) != about.end();
+    });
 }
 
 void addLeaves(std::vector<Target>& targets, const Channel& channel, const Ways& ways)
@@ -72,7 +66,7 @@ std::vector<Target> channelTargets(
         QStringList detail;
         if (const auto at = indexOf(view.plain.channels, channel->id); at < view.newestTexts.size())
             detail << qText(view.newestTexts[at]);
-        detail << foundAbout(instrument, view, channel->id);
+        detail << qText(foundAbout(instrument, view, channel->id));
         detail.removeAll(QString());
         targets.push_back(
             {QObject::tr("Channel"), qText(channel->name), detail.join(QStringLiteral(" · ")),

@@ -38,6 +38,11 @@ std::string quantitiesText(double from, double to, const Unit& unit, int digits)
         withUnit(significantText(differenceFromSi(to, readable), digits), readable));
 }
 
+std::string hoursText(double seconds)
+{
+    return significantText(seconds / 3600, 3) + " h";
+}
+
 std::string countText(long long count, std::string_view word)
 {
     return fmt::format("{} {}{}", count, word, count == 1 ? "" : "s");

@@ -18,6 +18,9 @@ std::string valueText(double si, const Unit& unit, int digits = 3);
 /// Returns two sizes in the unit of the larger: "0 … 10 mV".
 std::string quantitiesText(double from, double to, const Unit& unit, int digits = 3);
 
+/// Returns how long something runs, in hours, as every view writes it: "106 h".
+std::string hoursText(double seconds);
+
 /// Returns a count with its word: "1 poll", "2 polls"; the plural of the word by an "s".
 std::string countText(long long count, std::string_view word);
 

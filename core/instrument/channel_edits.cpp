@@ -55,6 +55,22 @@ bool showsOnly(const Page& page, const std::set<std::string>& readers)
 
 } // namespace
 
+namespace {
+
+/// A name without the word that a copy has: "Lamp" of "Lamp copy 2".
+std::string ofOriginal(const std::string& name)
+{
+    const auto at = name.rfind(" copy");
+    if (at == std::string::npos)
+        return name;
+    const auto behind = name.substr(at + 5);
+    const bool isNumber = behind.size() > 1 && behind[0] == ' '
+        && behind.find_first_not_of("0123456789", 1) == std::string::npos;
+    return behind.empty() || isNumber ? name.substr(0, at) : name;
+}
+
+} // namespace
+
 Result<Instrument> withChannelRenamed(
     const Instrument& in, std::string_view channel, std::string_view name)
 {
@@ -64,6 +80,10 @@ Result<Instrument> withChannelRenamed(
         return noSuchChannel(channel);
     if (trimmed(name).empty())
         return Error{ErrorCode::InvalidArgument, "a channel needs a name", ""};
+    for (const auto& other : out.channels)
+        if (other != *found && other->name == trimmed(name))
+            return Error{ErrorCode::InvalidArgument,
+                "another channel is called " + other->name + " already", ""};
     Channel copy = **found;
     copy.name = trimmed(name);
     *found = shared(std::move(copy));
@@ -77,7 +97,7 @@ Result<Instrument> withChannelCopied(const Instrument& in, std::string_view chan
     if (found == out.channels.end())
         return noSuchChannel(channel);
     Channel copy = **found;
-    copy.name += " copy";
+    copy.name = freeName(out.channels, ofOriginal(copy.name) + " copy");
     copy.id = freeId(out.channels, copy.name);
     const auto copyId = copy.id;
     out.channels.insert(found + 1, shared(std::move(copy)));
@@ -96,7 +116,7 @@ Result<Instrument> withChannelCopied(const Instrument& in, std::string_view chan
             continue;
         Page page = *original;
         page.id = freeId(out.pages, page.id + " copy");
-        page.name += " copy";
+        page.name = freeName(out.pages, ofOriginal(page.name) + " copy");
         for (auto& field : page.fields)
             for (const auto& [from, to] : renamed)
                 if (field.kind == FieldKind::Value && field.reader == from)

@@ -23,4 +23,17 @@ template <class T> std::string freeId(const SharedList<T>& list, std::string_vie
     return id;
 }
 
+/// Returns the name, with a number behind it where another of the list has it: "Lamp", "Lamp 2".
+template <class T> std::string freeName(const SharedList<T>& list, const std::string& wanted)
+{
+    const auto isTaken = [&](const std::string& name) {
+        return std::any_of(
+            list.begin(), list.end(), [&](const auto& each) { return each->name == name; });
+    };
+    std::string name = wanted;
+    for (int number = 2; isTaken(name); ++number)
+        name = wanted + " " + std::to_string(number);
+    return name;
+}
+
 } // namespace fern

@@ -1,5 +1,7 @@
 #include "judge/findings.h"
 
+#include "base/quantity_text.h"
+
 #include <algorithm>
 #include <array>
 
@@ -19,6 +21,22 @@ std::vector<Finding> findingsOf(const Instrument& instrument, const PlainInstrum
     markLivedWith(instrument, findings);
     sortFindings(findings);
     return findings;
+}
+
+std::string countsInWords(
+    const std::vector<Finding>& findings, const std::function<bool(const Finding&)>& counts)
+{
+    std::string words;
+    for (const auto severity : {Severity::Stop, Severity::Check, Severity::Note}) {
+        const auto count =
+            std::count_if(findings.begin(), findings.end(), [&](const Finding& finding) {
+                return finding.severity == severity && !finding.livedWith
+                    && (!counts || counts(finding));
+            });
+        if (count > 0)
+            words += (words.empty() ? "" : ", ") + countText(count, severityWord(severity));
+    }
+    return words;
 }
 
 void markLivedWith(const Instrument& instrument, std::vector<Finding>& findings)

@@ -53,6 +53,11 @@ std::span<const Rule> rules();
 /// Runs every rule; the worst findings come first, those that a decision lives with come last.
 std::vector<Finding> findingsOf(const Instrument& instrument, const PlainInstrument& plain);
 
+/// Returns how many findings of each severity there are, without those that are lived with and,
+/// where `counts` is given, without those that it leaves out: "1 stop, 2 checks"; empty of none.
+std::string countsInWords(
+    const std::vector<Finding>& findings, const std::function<bool(const Finding&)>& counts = {});
+
 /// Puts the decisions that live with them into the findings.
 void markLivedWith(const Instrument& instrument, std::vector<Finding>& findings);
 

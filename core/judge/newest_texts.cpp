@@ -13,9 +13,12 @@ std::vector<std::string> newestTexts(
         const auto& reader = instrument.readers[i];
         LatestValue latest;
         if (const auto* sample = history.lastSample(reader.channel))
-            latest = {sample->real.smoothed, notThere, sample->takenAt, true, {}};
-        if (const auto* code = history.lastCode(reader.channel))
-            latest.text = *code;
+            latest = {sample->real.smoothed, notThere, sample->takenAt, true, sample->code};
+        const auto* code = history.lastCode(reader.channel);
+        if (const auto* told = history.lastTold(reader.channel); told != nullptr && code != nullptr)
+            latest = {1, notThere, told->at, true, *code};
+        if (!latest.hasCome)
+            continue;
         auto& text = texts[reader.channel];
         text = trimmed(readerText(instrument, i, latest, now));
         if (reader.text.form == TextForm::Number && reader.text.unitShown.empty()

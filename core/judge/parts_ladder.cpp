@@ -260,10 +260,10 @@ std::string feederTag(const Part& part)
 
 std::string summaryOf(const Instrument& in, const PlainInstrument& plain)
 {
-    auto words = fmt::format("{} {}", in.parts.size(), in.parts.size() == 1 ? "part" : "parts");
+    auto words = countText(std::ssize(in.parts), "part");
     if (plain.runTime.averageAmpere > 0)
-        words += fmt::format(" · {} · {} h", ampereText(plain.runTime.averageAmpere),
-            significantText(plain.runTime.seconds() / 3600, 2));
+        words += fmt::format(" · {} · {}", ampereText(plain.runTime.averageAmpere),
+            hoursText(plain.runTime.seconds()));
     return words;
 }
 

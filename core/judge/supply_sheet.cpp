@@ -71,13 +71,11 @@ SupplySheet supplySheet(const Instrument& in, const PlainInstrument& plain)
         sheet.hours = fmt::format("nothing says what it draws from {}", partName(*store));
         return sheet;
     }
-    sheet.hours =
-        fmt::format("{} h on {}", significantText(time.seconds() / 3600, 2), partName(*store));
+    sheet.hours = fmt::format("{} on {}", hoursText(time.seconds()), partName(*store));
     sheet.isBelowWish = plain.wishedSeconds > time.seconds();
     sheet.made = fmt::format("{}; {} out of it on average, the regulators' losses counted. Wished "
-                             "are {} h. Self-discharge is counted, cold and age are not.",
-        chargeWords(*store), ampereText(time.averageAmpere),
-        significantText(plain.wishedSeconds / 3600, 3));
+                             "are {}. Self-discharge is counted, cold and age are not.",
+        chargeWords(*store), ampereText(time.averageAmpere), hoursText(plain.wishedSeconds));
     if (!time.endsAt.empty())
         sheet.made += fmt::format(" At {} {} gives up.", voltText(time.endVolts),
             partName(*findById(in.parts, time.endsAt)));

@@ -166,14 +166,13 @@ WishVerdict freshnessVerdict(
 
 WishVerdict hoursVerdict(const PlainInstrument& in)
 {
-    const auto hours = [](double seconds) { return significantText(seconds / 3600, 3) + " h"; };
     const auto& time = in.runTime;
-    const auto wished = hours(in.wishedSeconds);
+    const auto wished = hoursText(in.wishedSeconds);
     if (time.source.empty())
         return notJudged(Wish::Hours, wished, "no battery among the parts");
     if (time.averageAmpere <= 0)
         return notJudged(Wish::Hours, wished, "the parts name no current");
-    return judged(Wish::Hours, hours(time.seconds()), wished,
+    return judged(Wish::Hours, hoursText(time.seconds()), wished,
         fmt::format("{} usable at {} on average",
             quantityText(time.usableCoulomb, *parseUnit("mAh")), ampereText(time.averageAmpere)),
         in.wishedSeconds / time.seconds() - 1);

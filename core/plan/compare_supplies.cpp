@@ -61,10 +61,9 @@ Judged judged(const Instrument& in, const PlainInstrument& plain, const Part& st
     then.runTime = runTimeOf(in.parts);
     const auto findings = supplyFindings(in, then);
     way.cells = {voltText(outputVolts(store)), holds(store),
-        !isStore(store) ? "while it is on"
-            : then.runTime.averageAmpere > 0
-            ? significantText(then.runTime.seconds() / 3600, 2) + " h"
-            : "no load told",
+        !isStore(store)                      ? "while it is on"
+            : then.runTime.averageAmpere > 0 ? hoursText(then.runTime.seconds())
+                                             : "no load told",
         findings.empty() ? "nothing" : findings.front().title};
     return {std::move(way), findings.empty(), isStore(store) ? energyOf(store) : 0};
 }
@@ -106,9 +105,8 @@ std::vector<Comparison> compareSupplies(const Instrument& in, const PlainInstrum
     Comparison c;
     c.place = now == nullptr ? "/parts" : fmt::format("/parts/{}/supply", now->id);
     c.question = "Which supply?";
-    c.context = plain.wishedSeconds > 0
-        ? fmt::format("{} h are wished", significantText(plain.wishedSeconds / 3600, 3))
-        : std::string("no hours are wished");
+    c.context = plain.wishedSeconds > 0 ? hoursText(plain.wishedSeconds) + " are wished"
+                                        : std::string("no hours are wished");
     c.columns = {"gives", "holds", "runs", "speaks against it"};
     const auto best = bestOf(all);
     for (auto& each : all)

@@ -22,7 +22,7 @@ std::string resistorsOf(const FrontEndSpec& f)
 
 } // namespace
 
-FirstLook firstLookAtLast(const Instrument& in)
+FirstLook firstLookAtLast(const Instrument& in, const std::function<bool()>& stops)
 {
     auto plain = *resolve(in, "");
     const auto channel = plain.channels.size() - 1;
@@ -31,8 +31,11 @@ FirstLook firstLookAtLast(const Instrument& in)
     display.page = display.pages[choice.page];
     RunHistory history(ticksFromSeconds(1));
     FirmwareRun run(plain, {}, history);
-    run.tick(choice.display, ticksFromSeconds(60));
-    const auto* redraw = history.lastRedraw(choice.display);
+    const ShownRecord* redraw = nullptr;
+    for (int second = 1; second <= 60 && redraw == nullptr && !(stops && stops()); ++second) {
+        run.tick(choice.display, ticksFromSeconds(second));
+        redraw = history.lastRedraw(choice.display);
+    }
     const auto& c = plain.channels[channel];
     return {redraw == nullptr ? nullptr : redraw->frame,
         c.isAnalog() ? fmt::format(

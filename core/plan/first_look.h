@@ -4,6 +4,7 @@
 #include "glass/mono_frame.h"
 #include "instrument/instrument.h"
 
+#include <functional>
 #include <memory>
 #include <string>
 
@@ -15,8 +16,8 @@ struct FirstLook {
         words; ///< resistors, one count and the uncertainty (k = 2), at the top of the range
 };
 
-/// Runs the instrument's last channel to its first redraw, 60 s at most. It must be shown on a
-/// page.
-FirstLook firstLookAtLast(const Instrument& in);
+/// Runs the instrument's last channel to its first redraw, 60 s at most, or until `stops` says so,
+/// which is asked once a simulated second. The channel must be shown on a page.
+FirstLook firstLookAtLast(const Instrument& in, const std::function<bool()>& stops = {});
 
 } // namespace fern

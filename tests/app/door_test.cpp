@@ -21,8 +21,11 @@ TEST_F(WindowTest, ANewInstrumentByKeysAlone)
     QTest::keyClick(&window, Qt::Key_N, Qt::ControlModifier);
     auto* list = find<QListWidget>("startingPoints");
     ASSERT_EQ(QApplication::focusWidget(), list);
+    ASSERT_TRUE(waitFor([&] { return !window.isBusy(); }));
     const auto outcome = find<QLabel>("outcome")->text();
+    EXPECT_TRUE(outcome.contains(QStringLiteral("One count is"))) << outcome.toStdString();
     QTest::keyClick(list, Qt::Key_Down);
+    ASSERT_TRUE(waitFor([&] { return !window.isBusy(); }));
     EXPECT_NE(find<QLabel>("outcome")->text(), outcome);
     ASSERT_NE(find<GlassView>("doorPreview")->frame(), nullptr);
     QTest::keyClick(list, Qt::Key_Return);
@@ -84,6 +87,29 @@ TEST_F(WindowTest, ANewChannelByMouseIsOneUndoStep)
     settle();
     EXPECT_TRUE(instrument() == test::wholeSkiff());
     EXPECT_TRUE(find<QAbstractButton>("channelTabhouse-battery")->isChecked());
+}
+
+// What was typed is there again when the door is opened once more, and it works on the instrument
+// of now: an undone change does not come back.
+TEST_F(WindowTest, TheDoorKeepsItsTypingAndFollowsTheInstrument)
+{
+    openLeaf("Sensor");
+    type("r1", QStringLiteral("51k"));
+    trigger("actionAddChannel");
+    auto* name = find<QLineEdit>("channelName");
+    name->setText(QStringLiteral("Lantern"));
+    QTest::keyClick(name, Qt::Key_Escape);
+    EXPECT_FALSE(find<QWidget>("door")->isVisible());
+    trigger("actionAddChannel");
+    EXPECT_EQ(name->text(), QStringLiteral("Lantern"));
+    trigger("actionUndo");
+    trigger("actionAddChannel");
+    QTest::mouseClick(find<QPushButton>("makeIt"), Qt::LeftButton);
+    settle();
+    EXPECT_EQ(names(instrument()).last(), QStringLiteral("Lantern"));
+    EXPECT_EQ(instrument().channels[0]->frontEnd.r1, (Quantity{47, "kohm"}));
+    trigger("actionAddChannel");
+    EXPECT_NE(name->text(), QStringLiteral("Lantern")) << "that one is made";
 }
 
 TEST_F(WindowTest, ANamelessChannelIsRefused)

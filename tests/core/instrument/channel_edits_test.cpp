@@ -24,6 +24,9 @@ TEST(ChannelEdits, RenameKeepsTheIdAndTheReaders)
     EXPECT_EQ(
         withChannelRenamed(test::skiff(), "bilge", " ").error().message, "a channel needs a name");
     EXPECT_FALSE(withChannelRenamed(test::skiff(), "mast", "Mast"));
+    EXPECT_EQ(withChannelRenamed(test::skiff(), "bilge", "House battery ").error().message,
+        "another channel is called House battery already");
+    EXPECT_TRUE(withChannelRenamed(test::skiff(), "bilge", "Bilge level")) << "its own name";
 }
 
 TEST(ChannelEdits, ACopyStandsBehindItsOriginalWithReadersAndPages)
@@ -42,7 +45,12 @@ TEST(ChannelEdits, ACopyStandsBehindItsOriginalWithReadersAndPages)
     EXPECT_EQ(page->fields[1].reader, "helm-volts-copy");
     EXPECT_EQ(findById(out->readers, "helm-volts-copy")->channel, copy.id);
     // A second copy finds free ids.
-    EXPECT_EQ((*withChannelCopied(*out, "house-battery")).channels[1]->id, "house-battery-copy-2");
+    const auto again = *withChannelCopied(*out, "house-battery");
+    EXPECT_EQ(again.channels[1]->id, "house-battery-copy-2");
+    EXPECT_EQ(again.channels[1]->name, "House battery copy 2");
+    EXPECT_EQ((*withChannelCopied(again, again.channels[1]->id)).channels[2]->name,
+        "House battery copy 3")
+        << "a copy of a copy";
 }
 
 TEST(ChannelEdits, MovingStopsAtTheEnds)

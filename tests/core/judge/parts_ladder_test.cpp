@@ -94,7 +94,7 @@ TEST(SupplySheet, TellsTheHoursAndWhatTheyAreMadeOf)
             .usablePercent = 80};
     });
     const auto sheet = ladderIn(in).supply;
-    EXPECT_EQ(sheet.hours, "370 h on battery");
+    EXPECT_EQ(sheet.hours, "375 h on battery");
     EXPECT_NE(sheet.made.find("7 Ah, 80 % of it usable; 14.6 mA out of it"), std::string::npos)
         << sheet.made;
     EXPECT_NE(sheet.made.find("1 part does not say what it draws"), std::string::npos);

@@ -41,6 +41,20 @@ TEST(Wishes, StandBesideWhatTheDesignGives)
         EXPECT_EQ(verdict.verdict, Verdict::Met) << verdict.found << ", " << verdict.note;
 }
 
+TEST(Wishes, SayWhatTheirNumbersAreMadeOf)
+{
+    std::vector<std::string> notes;
+    for (const auto& verdict : verdictsOf(test::plainSkiff()))
+        notes.push_back(verdict.wished + ": " + verdict.note);
+    // 80 % of 7 Ah; 30 rows of 0.17 mm.
+    EXPECT_THAT(notes,
+        testing::ElementsAre("10 to 14.6 V: what the converter can read",
+            "0.1 V: the last digit that is shown",
+            "±0.2 V: k = 2, at 14.6 V, most from the divider resistor r2",
+            "2 s: the oldest that a shown number gets", "10 h: 5.6 Ah usable at 52.6 mA on average",
+            "0.55 m: digits 5.1 mm high, 20 minutes of arc"));
+}
+
 TEST(Wishes, AreMissedOrNotJudgedWithTheReason)
 {
     auto plain = test::plainSkiff();

@@ -6,6 +6,7 @@
 #include "tests/core/judge/parts_cases.h"
 #include "tests/support.h"
 
+#include <gmock/gmock.h>
 #include <gtest/gtest.h>
 
 #include <algorithm>
@@ -31,6 +32,23 @@ void expectWhole(const Instrument& in, const Comparison& c)
     EXPECT_FALSE(c.question.empty() || c.reason.empty());
 }
 
+/// Its table, the cells of a row with bars between.
+std::vector<std::string> linesOf(const Instrument& in, const Comparison& c)
+{
+    const auto table = tableOf(in, c);
+    std::vector<std::string> lines;
+    const auto add = [&](const std::vector<std::string>& row) {
+        std::string line;
+        for (const auto& cell : row)
+            line += (line.empty() ? "" : " | ") + cell;
+        lines.push_back(line);
+    };
+    add(table.header);
+    for (const auto& row : table.rows)
+        add(row);
+    return lines;
+}
+
 TEST(CompareInputs, UsesAFreePinFirst)
 {
     const auto all = compareInputs(test::shed());
@@ -54,6 +72,20 @@ TEST(CompareInputs, TakesTheConverterWhenNoPinIsLeft)
     const auto done = recommended(c).fix.apply(in);
     ASSERT_TRUE(done);
     EXPECT_EQ(done->parts.back()->port->bus, "bus-a");
+}
+
+TEST(CompareInputs, TellsWhatEachWayBringsAndTakes)
+{
+    // Steps: 4.096 V in 2^15, 3.3 V in 2^12, 5 V in 2^10.
+    const auto in = test::withAnalogChannels(2);
+    EXPECT_THAT(linesOf(in, compareInputs(in)[0]),
+        testing::ElementsAre("way | inputs | pins | step | code | price",
+            "a free pin of board | no analog pin is left |  |  |  | ",
+            "converter on the bus, recommended | 4 | 0 | 0.125 mV | a library | not told",
+            "switch of inputs | board has no pin left for select 4 of Switch of inputs, which "
+            "wants digital |  |  |  | ",
+            "32-bit Wi-Fi board, 3.3 V, 12-bit converter | 3 | 0 | 0.806 mV | pins anew | not told",
+            "a second small board | 8 | 2 | 4.88 mV | two programs | not told"));
 }
 
 TEST(CompareInputs, CountsAnalogPinsThatServeSomethingElse)
@@ -93,6 +125,35 @@ TEST(CompareAddresses, RecommendsTheLeastTroubleAndKnowsWhatIsThere)
     EXPECT_EQ(after[0].context, "now: a bus for each");
     EXPECT_TRUE(after[0].ways[1].isNow);
     EXPECT_TRUE(compareAddresses(test::shed()).empty());
+}
+
+TEST(CompareAddresses, TellsWhatEachWayTakes)
+{
+    const auto in = test::twoDisplays(0x3C);
+    EXPECT_THAT(linesOf(in, compareAddresses(in)[0]),
+        testing::ElementsAre("way | pins | parts | redraws | code | price",
+            "another address by strap, recommended | 0 | none | share one bus | a second address | "
+            "nothing",
+            "a bus for each | 0 | none | do not wait for each other | a second bus | nothing",
+            "multiplexer | 0 | one | share one bus | a byte before each | not told",
+            "both do the same | 0 | none | show one picture | none | nothing"));
+}
+
+// 2 Ah at 3.7 V, of 6 V and of 4.8 V; 7 Ah at 12.8 V and at 12 V; 10 Ah at 3.7 V. Of the seven the
+// lead-acid one gives half, the iron-phosphate one four fifths: 84/2 to 89.6 · 0.8 as 168 to 287.
+TEST(CompareSupplies, TellsEnergyHoursAndWhatSpeaksAgainst)
+{
+    const auto in = test::shed();
+    EXPECT_THAT(linesOf(in, compareSupplies(in, *resolve(in, ""))[0]),
+        testing::ElementsAre("way | gives | holds | runs | speaks against it | price",
+            "battery, as it is, recommended | 3.7 V | 7.4 Wh | 25 h | nothing | not told",
+            "four alkaline cells, 6 V | 6 V | 12 Wh | 35.1 h | nothing | not told",
+            "four nickel-metal hydride cells, 4.8 V | 4.8 V | 9.6 Wh | 34 h | nothing | not told",
+            "iron-phosphate battery, 12.8 V, fused | 12.8 V | 89.6 Wh | 287 h | nothing | not told",
+            "lead-acid battery, 12 V, fused | 12 V | 84 Wh | 168 h | nothing | not told",
+            "power bank, 5 V | 5 V | 37 Wh | 119 h | Power bank switches itself off below 60 mA | "
+            "not told",
+            "power bank, 5 V, always on | 5 V | 37 Wh | 119 h | nothing | not told"));
 }
 
 TEST(CompareSupplies, JudgesEachUnderThePresentLoad)

@@ -2,6 +2,8 @@
 
 #include "tests/support.h"
 
+#include <gmock/gmock.h>
+
 namespace fern {
 namespace {
 
@@ -17,6 +19,18 @@ TEST(RedrawPlan, WeighsBusEyesAndFreshness)
     EXPECT_NEAR(plan.longestSeconds, 2 - 0.1 - 0.951 - 2 * bits / 400e3 - 0.01, 1e-3);
     EXPECT_EQ(plan.proposedSeconds, 0.5);
     EXPECT_EQ(inOneSentence(plan), "Redraw every 500 ms; sensible from 250 ms to 889 ms.");
+}
+
+TEST(RedrawPlan, TellsItsReasons)
+{
+    const auto plain = test::plainSkiff();
+    EXPECT_THAT(planRedraw(plain, plain.displays[0]).reasons,
+        testing::ElementsAre("A full frame is 1024 bytes; with control bytes 1063 cross the bus in "
+                             "24.8 ms at 400 kHz.",
+            "Faster than every 250 ms gains nothing: eyes read 2 to 4 numbers a second.",
+            "House battery is to be at most 2 s old; sampling, smoothing, the other tasks and the "
+            "redraw take 1.11 s of it, 889 ms are left to wait.",
+            "Every 500 ms is the usual choice for digits and satisfies the wish."));
 }
 
 TEST(RedrawPlan, ASlowBusSetsTheShortestInterval)
