@@ -72,9 +72,10 @@ GoTo::GoTo(QWidget* window)
     connect(m_list, &QListWidget::itemClicked, this, &GoTo::choose);
 }
 
-void GoTo::open(std::vector<Target> targets, const QPoint& at)
+void GoTo::open(Source source, const QPoint& at)
 {
-    m_targets = std::move(targets);
+    m_source = std::move(source);
+    m_targets = m_source();
     m_typed->clear();
     search();
     const auto* window = parentWidget();
@@ -98,11 +99,14 @@ void GoTo::closeList()
         m_before->setFocus();
 }
 
-void GoTo::refresh(const std::vector<Target>& targets)
+void GoTo::refresh()
 {
-    if (!isVisible() || targets.size() != m_targets.size())
+    if (!isVisible())
         return;
-    m_targets = targets;
+    auto targets = m_source();
+    if (targets.size() != m_targets.size())
+        return; // what is listed stays in its order until it is opened again
+    m_targets = std::move(targets);
     for (int row = 0; row < m_list->count(); ++row) {
         auto* item = m_list->item(row);
         item->setText(lineOf(m_targets[item->data(indexRole).toUInt()]));

@@ -25,10 +25,12 @@ class GoTo : public QFrame {
 public:
     explicit GoTo(QWidget* window);
 
+    using Source = std::function<std::vector<Target>()>;
+
     /// Opens below `at`, in the window's coordinates, with nothing typed yet.
-    void open(std::vector<Target> targets, const QPoint& at);
-    /// Gives the targets other words, of the same order, while it stays open.
-    void refresh(const std::vector<Target>& targets);
+    void open(Source source, const QPoint& at);
+    /// While it is open: asks the source again, for the values of now.
+    void refresh();
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
@@ -40,6 +42,7 @@ private:
     /// Gives the focus back to where it was.
     void closeList();
 
+    Source m_source;
     std::vector<Target> m_targets;
     QLineEdit* m_typed;
     QListWidget* m_list;

@@ -135,9 +135,9 @@ void MainWindow::connectBars()
         goTo({channels, id});
     });
     connect(m_topBar, &TopBar::channelListWanted, this, [this](const QPoint& at) {
-        m_listsChannels = true;
         m_goTo->open(
-            channelTargets(m_document.instrument(), *m_runner.view(), ways()), mapFromGlobal(at));
+            [this] { return channelTargets(m_document.instrument(), *m_runner.view(), ways()); },
+            mapFromGlobal(at));
     });
     connect(m_channelMenu->addChannel(), &QAction::triggered, this, [this] { openDoor(true); });
     connect(m_right, &RightColumn::pointerWanted, this, &MainWindow::goToPointer);
@@ -196,8 +196,7 @@ Ways MainWindow::ways()
 
 void MainWindow::openGoTo()
 {
-    m_listsChannels = false;
-    m_goTo->open(allTargets(m_house, m_channelMenu->channel(), *m_menu, ways()),
+    m_goTo->open([this] { return allTargets(m_house, m_channelMenu->channel(), *m_menu, ways()); },
         QPoint(width() / 3, m_topBar->height() + grid));
 }
 
@@ -269,8 +268,7 @@ void MainWindow::showView()
         m_place->showView(view); // the others show theirs when they are opened
     m_tickBar->showView(*view);
     m_right->showView(*view, m_channelMenu->channel());
-    if (m_goTo->isVisible() && m_listsChannels)
-        m_goTo->refresh(channelTargets(m_document.instrument(), *view, ways()));
+    m_goTo->refresh();
 }
 
 void MainWindow::importLog(const QString& path)

@@ -87,7 +87,6 @@ private:
     House m_house;
     QMenu* m_menu;
     GoTo* m_goTo;
-    bool m_listsChannels = false; ///< and nothing else, in the list
     ChannelMenu* m_channelMenu;
     TopBar* m_topBar;
     Rail* m_rail;

@@ -53,10 +53,6 @@ bool showsOnly(const Page& page, const std::set<std::string>& readers)
     return any;
 }
 
-} // namespace
-
-namespace {
-
 /// A name without the word that a copy has: "Lamp" of "Lamp copy 2".
 std::string ofOriginal(const std::string& name)
 {
