@@ -64,7 +64,7 @@ json::Node leavesInJson(const PlainChannel& c, const ChannelMoment& moment)
             {"isThere", json::makeBoolean(leaf.isThere)}, {"value", text(leaf.value)},
             {"unit", text(leaf.unit)}, {"step", number(differenceFromSi(leaf.step, c.unit))},
             {"noise", number(differenceFromSi(leaf.noise, c.unit))},
-            {"ageSeconds", number(leaf.age)},
+            {"ageSeconds", number(leaf.age)}, {"trouble", text(leaf.trouble.word)},
             {"isLimit", json::makeBoolean(static_cast<std::size_t>(moment.stem.limit) == i)},
             {"facts", facts}}));
     }
@@ -94,9 +94,10 @@ json::Node budgetInJson(const PlainChannel& c, const ChannelView& view)
 json::Node wishesInJson(const ChannelView& view)
 {
     return list(view.wishes, [](const WishVerdict& v) {
-        return object({{"key", text(wishKeys[static_cast<std::size_t>(v.wish)])},
-            {"wished", text(v.wished)}, {"found", text(v.found)}, {"note", text(v.note)},
-            {"verdict", text(verdictWord(v.verdict))}, {"missedBy", number(v.missedBy)}});
+        return object(
+            {{"key", text(wishKeys[static_cast<std::size_t>(v.wish)])}, {"wished", text(v.wished)},
+                {"found", text(v.found)}, {"where", text(v.where)}, {"note", text(v.note)},
+                {"verdict", text(verdictWord(v.verdict))}, {"missedBy", number(v.missedBy)}});
     });
 }
 
@@ -153,16 +154,18 @@ std::string inWords(const PlainChannel& c, const ChannelView& view, const Channe
     std::string out;
     for (const auto& leaf : moment.stem.leaves)
         if (leaf.isThere)
-            out += fmt::format("{}: {} {}; step {}, noise {}, age {}\n", leaf.name, leaf.value,
+            out += fmt::format("{}: {} {}; step {}, noise {}, age {}{}\n", leaf.name, leaf.value,
                 leaf.unit, figure(leaf.step), figure(leaf.noise),
-                std::isfinite(leaf.age) ? fmt::format("{:.3f} s", leaf.age) : "—");
+                std::isfinite(leaf.age) ? fmt::format("{:.3f} s", leaf.age) : "—",
+                leaf.trouble.word.empty() ? "" : "; " + leaf.trouble.word);
     out += fmt::format("limit: {}, {}\n",
         moment.stem.leaves[static_cast<std::size_t>(moment.stem.limit)].name,
         moment.stem.limitReason);
     for (const auto& wish : view.wishes)
-        out += fmt::format("wish {}: {}, wished {}: {}; {}\n",
-            wishKeys[static_cast<std::size_t>(wish.wish)], wish.found, wish.wished,
-            verdictWord(wish.verdict), wish.note);
+        out += fmt::format("wish {}: {}{}{}, wished {}: {}; {}\n",
+            wishKeys[static_cast<std::size_t>(wish.wish)], wish.found,
+            wish.where.empty() ? "" : " ", wish.where, wish.wished, verdictWord(wish.verdict),
+            wish.note);
     for (const auto& term : view.worst.terms)
         out += fmt::format("uncertainty, {}: ±{}\n", term.name, figure(2 * term.u));
     return out;

@@ -3,18 +3,20 @@
 
     mutate.py COUNT SEED [--folders base,judge] [--jobs N]
 
-Works on a copy of the tracked sources under build/mutate, so that the checkout stays as it is. Each mutant is one
+Works on copies of the last commit under build/mutate, so that the checkout stays as it is and may change meanwhile. Each mutant is one
 operator, number or statement of one line, chosen by the seed; one that does not compile is drawn again. The tests of
 the mutated folder run first, then the others; the first failure ends them, and so does a time many times the usual one. One
 that compiles to the same program is no fault, and is drawn again too.
 Prints every survivor with its line before and behind, and the share that was caught."""
 import argparse
 import concurrent.futures
+import io
 import os
 import random
 import re
 import subprocess
 import sys
+import tarfile
 import time
 
 ROOT = os.path.dirname(os.path.dirname(os.path.abspath(__file__)))
@@ -60,16 +62,16 @@ def mutants_of(line):
         yield re.match(r"\s*", code).group() + ";"
 
 
-def draw(rng, folders):
+def draw(rng, root, folders):
     """A file, the number of a line and what becomes of it, without end."""
     lines = []
     for folder in folders:
-        for directory, _, names in os.walk(os.path.join(ROOT, "core", folder)):
+        for directory, _, names in os.walk(os.path.join(root, "core", folder)):
             for name in sorted(names):
                 if not name.endswith((".cpp", ".inc")):
                     continue
-                path = os.path.relpath(os.path.join(directory, name), ROOT)
-                with open(os.path.join(ROOT, path), encoding="utf-8") as file:
+                path = os.path.relpath(os.path.join(directory, name), root)
+                with open(os.path.join(root, path), encoding="utf-8") as file:
                     lines += [(path, i, text.rstrip("\n")) for i, text in enumerate(file)]
     seen = set()
     while True:
@@ -84,7 +86,7 @@ def draw(rng, folders):
 class Bench:
     """A copy of the sources with its own build of the core; the tests are those of the first."""
 
-    def __init__(self, number):
+    def __init__(self, number, commit):
         every = os.path.join(ROOT, "build", "mutate")
         folder = os.path.join(every, str(number))
         self.source = os.path.join(folder, "source")
@@ -92,20 +94,7 @@ class Bench:
         self.tests = os.path.join(every, "0", "build", "tests", "core_tests")
         # Seen from its own folder every copy is the same, so the cache serves the next one.
         self.environment = {**os.environ, "CCACHE_BASEDIR": folder, "CCACHE_NOHASHDIR": "1"}
-        tracked = subprocess.run(["git", "ls-files", "core", "tests", "demo", "docs", "tools", "CMakeLists.txt"],
-                                 cwd=ROOT, check=True, capture_output=True, text=True).stdout.splitlines()
-        for directory, _, names in os.walk(self.source):
-            for name in names:
-                if os.path.relpath(os.path.join(directory, name), self.source) not in tracked:
-                    os.remove(os.path.join(directory, name))
-        for path in tracked:
-            there = os.path.join(self.source, path)
-            os.makedirs(os.path.dirname(there), exist_ok=True)
-            with open(os.path.join(ROOT, path), "rb") as file:
-                text = file.read()
-            if not os.path.exists(there) or open(there, "rb").read() != text:
-                with open(there, "wb") as file:
-                    file.write(text)
+        self.copy(commit)
         self.run(["cmake", "-S", self.source, "-B", self.build, "-G", "Ninja", "-DFERN_TICK_QT=OFF",
                   "-DBUILD_SHARED_LIBS=ON", "-DCMAKE_POSITION_INDEPENDENT_CODE=ON", "-DCMAKE_BUILD_TYPE=Debug",
                   "-DCMAKE_CXX_FLAGS=-O1 -g0", "-DCMAKE_UNITY_BUILD=OFF", "-DCMAKE_LINK_DEPENDS_NO_SHARED=ON",
@@ -117,6 +106,23 @@ class Bench:
         self.environment["LD_LIBRARY_PATH"] = ":".join(libraries)
         self.sound = {folder: self.program_of(folder) for folder in FOLDERS}
         self.usual = {}
+
+    def copy(self, commit):
+        """Brings the sources to those of a commit, and leaves files alone that are so already."""
+        packed = subprocess.run(["git", "archive", commit, "core", "tests", "demo", "docs", "tools", "CMakeLists.txt"],
+                                cwd=ROOT, check=True, capture_output=True).stdout
+        with tarfile.open(fileobj=io.BytesIO(packed)) as archive:
+            tracked = {member.name: archive.extractfile(member).read() for member in archive if member.isfile()}
+        for directory, _, names in os.walk(self.source):
+            for name in names:
+                if os.path.relpath(os.path.join(directory, name), self.source) not in tracked:
+                    os.remove(os.path.join(directory, name))
+        for path, text in tracked.items():
+            there = os.path.join(self.source, path)
+            os.makedirs(os.path.dirname(there), exist_ok=True)
+            if not os.path.exists(there) or open(there, "rb").read() != text:
+                with open(there, "wb") as file:
+                    file.write(text)
 
     def run(self, command, check=False, **more):
         done = subprocess.run(command, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
@@ -185,8 +191,10 @@ def main():
     arguments.add_argument("--folders", default=",".join(FOLDERS))
     arguments.add_argument("--jobs", type=int, default=os.cpu_count())
     a = arguments.parse_args()
-    drawn = draw(random.Random(a.seed), a.folders.split(","))
-    benches = [Bench(i) for i in range(a.jobs)]
+    commit = subprocess.run(["git", "rev-parse", "HEAD"], cwd=ROOT, check=True, capture_output=True,
+                            text=True).stdout.strip()
+    benches = [Bench(i, commit) for i in range(a.jobs)]
+    drawn = draw(random.Random(a.seed), benches[0].source, a.folders.split(","))
     with concurrent.futures.ThreadPoolExecutor(a.jobs) as pool:
         for bench in benches:
             if not bench.passes("*"):

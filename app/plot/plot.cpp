@@ -14,6 +14,8 @@ namespace fern::app {
 namespace {
 
 constexpr int legendIcon = 16; ///< pixels
+constexpr int leastHeight = 120; ///< pixels in which lines are drawn
+constexpr int aroundLines = 48; ///< pixels of legend and axis
 
 } // namespace
 
@@ -22,7 +24,7 @@ Plot::Plot(std::vector<PlotLine> lines, QWidget* parent)
     , m_lines(std::move(lines))
     , m_plot(new QCustomPlot(this))
 {
-    setMinimumHeight(84);
+    setMinimumHeight(leastHeight + aroundLines);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_plot);
@@ -127,7 +129,7 @@ void Plot::setLineVisible(std::size_t index, bool visible)
         item->setVisible(visible);
 }
 
-void Plot::showRange(double from, double to)
+void Plot::showRange(double from, double to, double leastHeight)
 {
     m_plot->xAxis->setRange(from, to);
     double least = 1e300;
@@ -141,8 +143,8 @@ void Plot::showRange(double from, double to)
         }
     }
     if (least <= most) {
-        const double margin = std::max(
-            {(most - least) * 0.08, std::fabs(most) * 1e-4, most == 0 && least == 0 ? 0.5 : 1e-9});
+        const double margin = std::max({(most - least) * 0.08, (leastHeight - (most - least)) / 2,
+            std::fabs(most) * 1e-4, most == 0 && least == 0 ? 0.5 : 1e-9});
         m_plot->yAxis->setRange(least - margin, most + margin);
     }
     replot();

@@ -31,8 +31,9 @@ public:
     void showLine(std::size_t index, const TraceLine& line);
     /// Shows or hides a line and its word in the legend.
     void setLineVisible(std::size_t index, bool visible);
-    /// Draws anew, from `from` to `to`, as high as the lines within.
-    void showRange(double from, double to);
+    /// Draws anew, from `from` to `to`, as high as the lines within, and at least `leastHeight` of
+    /// their unit, so that the noise of a quiet trace does not look like a storm.
+    void showRange(double from, double to, double leastHeight = 0);
     /// Where the lines are drawn, in pixels of this widget.
     QRectF area() const;
     /// Sets the word at the top right, such as "V over seconds".

@@ -104,11 +104,17 @@ protected:
     {
         m_dragged = -1;
         m_lastX = event->position().x();
+        // A flag is grabbed before a line: where both cursors stand at one place, each has its own.
+        const auto grab = [&](std::size_t cursor) {
+            m_dragged = static_cast<int>(cursor);
+            m_plot.m_active = cursor;
+        };
         for (std::size_t i = 0; i < cursorNames.size(); ++i)
-            if (std::fabs(m_plot.xOf(m_plot.m_cursors[i]) - m_lastX) < nearPixels) {
-                m_dragged = static_cast<int>(i);
-                m_plot.m_active = i;
-            }
+            if (std::fabs(m_plot.xOf(m_plot.m_cursors[i]) - m_lastX) < nearPixels)
+                grab(i);
+        for (std::size_t i = 0; i < cursorNames.size(); ++i)
+            if (flagOf(i).contains(event->position()))
+                grab(i);
         setCursor(m_dragged < 0 ? Qt::ClosedHandCursor : Qt::SizeHorCursor);
     }
     void mouseMoveEvent(QMouseEvent* event) override
@@ -171,7 +177,7 @@ protected:
                 continue;
             painter.setPen(QPen(cursorColour(i), 1));
             painter.drawLine(QPointF(x, area.top()), QPointF(x, area.bottom()));
-            const QRectF flag(i == 0 ? x : x - 15, area.top(), 15, 15);
+            const auto flag = flagOf(i);
             painter.fillRect(flag, cursorColour(i));
             painter.setPen(tokens().card);
             painter.drawText(flag, Qt::AlignCenter, QString::fromLatin1(cursorNames[i]));
@@ -183,6 +189,14 @@ protected:
     }
 
 private:
+    /// Where the name of a cursor stands: A behind its line, B before it.
+    QRectF flagOf(std::size_t cursor) const
+    {
+        constexpr double side = 15;
+        const double x = m_plot.xOf(m_plot.m_cursors[cursor]);
+        return {cursor == 0 ? x : x - side, m_plot.m_plot->area().top(), side, side};
+    }
+
     SeriesPlot& m_plot;
     int m_dragged = -1; ///< a cursor; -1: the ground
     double m_lastX = 0;
@@ -195,7 +209,12 @@ SeriesPlot::SeriesPlot(QWidget* parent)
 {
     setObjectName(QStringLiteral("seriesPlot"));
     setMinimumHeight(m_plot->minimumHeight());
-    connect(m_plot, &Plot::drawn, m_ground, qOverload<>(&QWidget::update));
+    // How wide the lines are drawn is known when they are laid out, which the first picture is not.
+    connect(m_plot, &Plot::drawn, this, [this] {
+        m_ground->update();
+        if (pixels() != m_drawnPixels)
+            draw();
+    });
 }
 
 void SeriesPlot::showSeries(std::shared_ptr<const Series> series)
@@ -234,10 +253,15 @@ std::pair<double, double> SeriesPlot::cursors() const
     return std::minmax(m_cursors[0], m_cursors[1]);
 }
 
+int SeriesPlot::pixels() const
+{
+    return std::max(50, static_cast<int>(m_plot->area().width()));
+}
+
 void SeriesPlot::draw()
 {
-    const auto width = std::max(50, static_cast<int>(m_plot->area().width()));
-    m_plot->showLine(0, m_series ? drawnLine(*m_series, m_from, m_to, width) : TraceLine());
+    m_drawnPixels = pixels();
+    m_plot->showLine(0, m_series ? drawnLine(*m_series, m_from, m_to, m_drawnPixels) : TraceLine());
     m_plot->showRange(m_from, m_to);
     m_ground->update();
 }

@@ -51,6 +51,7 @@ protected:
 private:
     friend class SeriesGround;
 
+    int pixels() const; ///< in which the lines are drawn
     void draw();
     void moveCursor(std::size_t cursor, double seconds);
     void pan(double seconds);
@@ -62,6 +63,7 @@ private:
     std::shared_ptr<const Series> m_series;
     Plot* m_plot;
     QWidget* m_ground; ///< above the plot: takes the mouse and the keys, draws the cursors
+    int m_drawnPixels = 0; ///< that the line was made for
     double m_from = 0, m_to = 1; ///< seconds shown
     std::array<double, 2> m_cursors{0, 1};
     std::size_t m_active = 0; ///< the cursor that the keys move

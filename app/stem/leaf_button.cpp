@@ -1,5 +1,6 @@
 #include "app/stem/leaf_button.h"
 
+#include "app/look/figure_tag.h"
 #include "app/look/look.h"
 #include "app/look/marks.h"
 #include "app/look/text.h"
@@ -28,9 +29,9 @@ QFont largestFont(const QString& text, double width, int least, int most, bool b
     return wordFont(most, bold);
 }
 
-QString inUnit(double si, const Unit& unit)
+QString inUnit(double si, const Unit& unit, int digits)
 {
-    return qText(quantityText(si, unit, 2));
+    return std::isnan(si) ? QStringLiteral("—") : qText(quantityText(si, unit, digits));
 }
 
 /// The leaf of a button without its words: many times a second only those change, and the curves
@@ -64,6 +65,7 @@ QPixmap leafPicture(
 
 LeafButton::LeafButton(Leaf leaf, QWidget* parent)
     : QAbstractButton(parent)
+    , m_leaf(leaf)
 {
     const std::array<QString, leafCount> abouts{tr("The true quantity, as the scenario has it"),
         tr("What sensor and front end put on the pin"),
@@ -80,14 +82,28 @@ LeafButton::LeafButton(Leaf leaf, QWidget* parent)
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
 }
 
-void LeafButton::showFigures(const LeafFigures& figures, const Unit& unit, double noiseScale)
+void LeafButton::showFigures(
+    const LeafFigures& figures, const PlainChannel& channel, double noiseScale)
 {
+    const auto step = inUnit(figures.step, channel.unit, 3);
+    const auto noise = inUnit(figures.noise, channel.unit, 2);
+    const bool hasCount =
+        m_leaf == Leaf::Reading || m_leaf == Leaf::Scale || m_leaf == Leaf::Smooth;
+    tagFigure(this, hasCount ? Figure::Count : Figure::None, qText(channel.id), step);
+    tagFigure(this,
+        m_leaf == Leaf::Scale        ? Figure::NoiseIn
+            : m_leaf == Leaf::Smooth ? Figure::NoiseOut
+                                     : Figure::None,
+        qText(channel.id), noise);
     const auto value = qText(figures.value);
     const auto unitText = qText(figures.unit);
+    const auto trouble = qText(figures.trouble.word);
     QStringList lines;
-    lines << (std::isnan(figures.step) ? QString() : tr("step %1").arg(inUnit(figures.step, unit)));
-    lines << (std::isnan(figures.noise) ? QString()
-                                        : tr("noise %1").arg(inUnit(figures.noise, unit)));
+    // A leaf in trouble has no step that counts.
+    lines << (!trouble.isEmpty()       ? trouble
+            : std::isnan(figures.step) ? QString()
+                                       : tr("step %1").arg(step));
+    lines << (std::isnan(figures.noise) ? QString() : tr("noise %1").arg(noise));
     lines << (std::isnan(figures.age) ? QString()
                                       : tr("age %1").arg(qText(durationText(figures.age))));
     const double share = std::isnan(figures.noise) || noiseScale <= 0
@@ -98,6 +114,7 @@ void LeafButton::showFigures(const LeafFigures& figures, const Unit& unit, doubl
     m_value = value;
     m_unit = unitText;
     m_lines = lines;
+    m_isInTrouble = !trouble.isEmpty();
     m_noiseShare = share;
     showChange();
 }
@@ -146,13 +163,16 @@ void LeafButton::paintEvent(QPaintEvent* /*event*/)
     painter.setPen(isChecked() ? t.ink : t.soft);
     painter.drawText(QRect(0, 0, width(), titleHeight), Qt::AlignCenter, text());
 
-    const QColor edge = m_isLimit ? t.amber : isChecked() ? t.accent : t.moss;
+    const QColor edge = m_isInTrouble ? t.brick
+        : m_isLimit                   ? t.amber
+        : isChecked()                 ? t.accent
+                                      : t.moss;
     painter.drawPixmap(0, 0,
         leafPicture(size(), leafBox(),
             QPen(edge,
-                m_isLimit          ? 2.5
-                    : underMouse() ? 2
-                                   : 1.2),
+                m_isLimit || m_isInTrouble ? 2.5
+                    : underMouse()         ? 2
+                                           : 1.2),
             isChecked() ? t.fern : t.pale, devicePixelRatioF()));
     if (hasFocus()) {
         painter.setPen(QPen(t.sky, 1.5, Qt::DotLine));
@@ -169,8 +189,10 @@ void LeafButton::paintEvent(QPaintEvent* /*event*/)
     painter.drawText(QRectF(0, y, width(), lineHeight + 1), Qt::AlignCenter, m_unit);
     y += 3;
     for (const auto& line : m_lines) {
+        const bool tellsTrouble = m_isInTrouble && &line == &m_lines.front();
         y += lineHeight;
-        painter.setFont(largestFont(line, width(), 9, 11, false));
+        painter.setPen(tellsTrouble ? t.brick : t.soft);
+        painter.setFont(largestFont(line, width(), 9, tellsTrouble ? 13 : 11, tellsTrouble));
         painter.drawText(QRectF(0, y, width(), lineHeight), Qt::AlignCenter, line);
     }
     if (m_noiseShare >= 0) {

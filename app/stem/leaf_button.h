@@ -13,7 +13,7 @@ public:
     LeafButton(Leaf leaf, QWidget* parent);
 
     /// Shows the figures; `noiseScale` is the noise that fills the bar, in the channel's SI unit.
-    void showFigures(const LeafFigures& figures, const Unit& unit, double noiseScale);
+    void showFigures(const LeafFigures& figures, const PlainChannel& channel, double noiseScale);
     void setLimit(bool isLimit, const QString& reason);
     /// The value as shown, for tests and assistive technology.
     QString valueText() const { return m_value; }
@@ -33,12 +33,14 @@ private:
     void showChange();
     QRectF leafBox() const;
 
+    Leaf m_leaf;
     QString m_value = QStringLiteral("—");
     QString m_unit;
     QString m_about; ///< what the stage is
     QStringList m_lines;
     double m_noiseShare = -1; ///< 0 … 1, or negative for no bar
     bool m_isLimit = false;
+    bool m_isInTrouble = false;
 };
 
 } // namespace fern::app

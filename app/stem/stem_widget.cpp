@@ -66,11 +66,11 @@ void StemWidget::showView(const RunView& view)
     double most = 0;
     for (const auto& figures : view.stem.leaves)
         most = std::isnan(figures.noise) ? most : std::max(most, figures.noise);
-    const auto& unit = view.plain.channels[view.choice->channel].unit;
+    const auto& channel = view.plain.channels[view.choice->channel];
     for (std::size_t i = 0; i < leafCount; ++i) {
         m_leaves[i]->setLimit(
             static_cast<Leaf>(i) == view.stem.limit, qText(view.stem.limitReason));
-        m_leaves[i]->showFigures(view.stem.leaves[i], unit, most);
+        m_leaves[i]->showFigures(view.stem.leaves[i], channel, most);
         m_leaves[i]->setVisible(view.stem.leaves[i].isThere);
     }
     // A channel of another kind may lack the leaf that was open.

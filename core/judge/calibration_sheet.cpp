@@ -128,7 +128,10 @@ CalibrationSheet calibrationSheetOf(const Channel& channel, const PlainChannel& 
         sheet.judgement = verdict.judgement;
         sheet.verdict = verdict.sentence;
     }
-    sheet.advice = adviseModel(pairs).sentence;
+    const auto advice = adviseModel(pairs);
+    sheet.advice = advice.sentence;
+    if (!advice.sentence.empty() && advice.model != sheet.calibration.model)
+        sheet.advised = advice.model;
     sheet.drift = driftInWords(plain, calibrationBefore(channel, sheet.calibration.id), *fit);
     return sheet;
 }

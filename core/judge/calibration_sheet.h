@@ -7,6 +7,7 @@
 #include "scale/verdict.h"
 
 #include <limits>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -29,6 +30,7 @@ struct CalibrationSheet {
     double largestOff = 0;
     Judgement judgement = Judgement::Unsure;
     std::string verdict, advice, next; ///< sentences; may be empty
+    std::optional<FitModel> advised; ///< the model that the advice names, where it is another one
     std::string drift; ///< against the calibration before; may be empty
     bool isCovered = false; ///< both ends and the middle of the wished range have a pair
     ReadingRange readings; ///< that the channel can have

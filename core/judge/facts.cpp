@@ -85,7 +85,8 @@ Facts readingFacts(const PlainInstrument& in, const PlainChannel& c, double at)
     const auto high = nominalCode(c, c.to);
     Facts facts{{"One count at the pin",
                     voltText(voltsOf(converter, converter.stepCodes(), c.reference), 4), ""},
-        {"One count in the world", differenceText(c, countAt(c, at), 4), "at the value now"},
+        {"One count in the world", differenceText(c, countAt(c, at), 3), "at the value now",
+            Figure::Count},
         {"Codes over the range", fmt::format("{} … {}", low, high),
             fmt::format("of {} … {}", converter.bottomCode(), converter.topCode())},
         {"Ideal signal to noise",
@@ -123,10 +124,11 @@ Facts smoothFacts(
         return std::isnan(value) ? std::string("—") : differenceText(c, value, 2);
     };
     const double changes = signal.digitChangesPerSecond;
-    return {{"Noise in", noise(Leaf::Scale), "rms of the last 10 s"},
+    return {{"Noise in", noise(Leaf::Scale), "rms of the last 10 s", Figure::NoiseIn},
         {"Noise out", noise(Leaf::Smooth),
-            fmt::format("by formula × {}", significantText(view.smoothingGain, 3))},
-        {"Late by", durationText(view.smoothingDelay), "for a steady rise"},
+            fmt::format("by formula × {}", significantText(view.smoothingGain, 3)),
+            Figure::NoiseOut},
+        {"Late by", durationText(view.smoothingDelay), "for a steady rise", Figure::Delay},
         {"Settles to the last digit", durationText(view.settling), "after a jump over the range"},
         {"Shown text changes", std::isnan(changes) ? "—" : significantText(changes, 2) + " per s",
             std::isnan(changes)  ? ""
@@ -155,8 +157,9 @@ Facts textFacts(const PlainChannel& channel, const PlainReader& reader, const St
     Facts facts{{"Uncertain by", "—", stem.budget.missing}};
     if (stem.budget.isKnown())
         facts[0] = {"Uncertain by", width(stem.budget.accuracy),
-            "k = 2, at " + valueText(channel, stem.budget.at, 4)};
-    facts.push_back({"Repeats within", width(stem.budget.repeatability), "k = 2, noise and steps"});
+            "k = 2, at " + valueText(channel, stem.budget.at, 4), Figure::Uncertainty};
+    facts.push_back({"Repeats within", width(stem.budget.repeatability), "k = 2, noise and steps",
+        Figure::Repeatability});
     facts.push_back(
         {"Honest decimals", stem.honestDecimals ? std::to_string(*stem.honestDecimals) : "—",
             fmt::format("{} are shown", reader.text.decimals)});
@@ -169,11 +172,12 @@ Facts glassFacts(
     const auto cost = redrawCost(in, display, display.busHertz);
     return {{"One redraw", durationText(cost.draw + cost.transfer),
                 fmt::format("{} drawing, {} for {} bytes on the bus", durationText(cost.draw),
-                    durationText(cost.transfer), cost.busBytes)},
+                    durationText(cost.transfer), cost.busBytes),
+                Figure::Redraw},
         {"Bus busy", fmt::format("{:.1f} %", 100 * cost.transfer / inSeconds(display.redrawEvery)),
             "of the time"},
         {"Oldest number", durationText(stem.age.oldest()),
-            "wished at most " + durationText(c.freshnessSeconds)}};
+            "wished at most " + durationText(c.freshnessSeconds), Figure::OldestNumber}};
 }
 
 } // namespace

@@ -104,7 +104,8 @@ std::string tagOf(const Part& part)
 
 RungItem itemOf(const Part& part, std::string tag)
 {
-    return {"/parts/" + part.id, part.id, false, partName(part), part.className, std::move(tag)};
+    return {"/parts/" + part.id, part.id, false, partName(part), part.className, std::move(tag),
+        false, part.port ? part.port->behind : std::string()};
 }
 
 /// The pins of a part's lines: "D8, D9"; "no pin" for an open one.

@@ -32,6 +32,7 @@ struct RungItem {
     std::string about; ///< one short line
     std::string tag; ///< address or pins
     bool clashes = false; ///< another one of its bus answers to the same address
+    std::string behind{}; ///< id of the multiplexer that it hangs on; empty on the bus itself
 };
 
 struct Rung {

@@ -4,6 +4,7 @@
 #include "judge/words.h"
 #include "run/display_run.h"
 #include "smooth/figures.h"
+#include "text/format.h"
 
 #include <algorithm>
 #include <cmath>
@@ -51,6 +52,31 @@ int decimalsFor(double step)
         return 3;
     return std::clamp(static_cast<int>(std::ceil(-std::log10(step) - 1e-9)), 0, 6);
 }
+
+/// The leaves before the text, of a reader that writes times: "13:00:00" instead of 46800.
+struct StageText {
+    const PlainReader& reader;
+    const Unit& unit;
+    int decimals;
+
+    bool isTime() const { return isTimeForm(reader.text.form); }
+    std::string unitWord() const
+    {
+        return !isTime()                                   ? prettyUnit(unit.name)
+            : reader.text.form == TextForm::MinutesSeconds ? "m:ss"
+                                                           : "h:mm:ss";
+    }
+    std::string value(double si) const
+    {
+        if (!isTime() || std::isnan(si))
+            return numberOr(fromSi(si, unit), decimals);
+        TextSpec spec;
+        spec.form = reader.text.form == TextForm::MinutesSeconds ? TextForm::MinutesSeconds
+                                                                 : TextForm::HoursMinutesSeconds;
+        spec.width = 12;
+        return std::string(trimmed(formatText(si, spec, NumberKind::Float64)));
+    }
+};
 
 /// Decimals of the volts at the pin: three at a reference of a volt or more, more below.
 int pinDecimals(const PlainChannel& channel)
@@ -132,8 +158,7 @@ void setValues(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
     const StageValues v = sample == nullptr ? StageValues{} : sample->real;
     const double step =
         differenceFromSi(countAt(channel, heldValue(channel, sample)), channel.unit);
-    const int decimals = decimalsFor(step);
-    const auto unit = prettyUnit(channel.unit.name);
+    const StageText stage{reader, channel.unit, decimalsFor(step)};
     const auto at = [&](Leaf leaf, std::string value, std::string its) {
         LeafFigures figures;
         figures.name = nameOf(leaf);
@@ -142,13 +167,13 @@ void setValues(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
         return figures;
     };
     stem.leaves = {
-        at(Leaf::World, numberOr(fromSi(v.world, channel.unit), decimals), unit),
+        at(Leaf::World, stage.value(v.world), stage.unitWord()),
         at(Leaf::Sensor, numberOr(v.pin, pinDecimals(channel)), "V at the pin"),
         at(Leaf::Reading, numberOr(v.reading, 0), "counts"),
-        at(Leaf::Scale, numberOr(fromSi(v.scaled, channel.unit), decimals), unit),
-        at(Leaf::Smooth, numberOr(fromSi(v.smoothed, channel.unit), decimals), unit),
-        at(Leaf::Text, "—", prettyUnit(reader.unit.name)),
-        at(Leaf::Glass, "—", prettyUnit(reader.unit.name)),
+        at(Leaf::Scale, stage.value(v.scaled), stage.unitWord()),
+        at(Leaf::Smooth, stage.value(v.smoothed), stage.unitWord()),
+        at(Leaf::Text, "—", stage.isTime() ? std::string() : prettyUnit(reader.unit.name)),
+        at(Leaf::Glass, "—", stage.isTime() ? std::string() : prettyUnit(reader.unit.name)),
     };
     if (!channel.isAnalog())
         showSource(stem, channel, choice.channel, history, now);
@@ -274,14 +299,33 @@ void setLimitByBudget(Stem& stem, const PlainChannel& channel)
     for (const auto& term : stem.budget.terms)
         if (term.leaf == stem.limit && (largest == nullptr || term.u > largest->u))
             largest = &term;
-    // Unlike the budget's own sum, this one holds the rounding: here it can be what limits.
-    std::vector<double> all;
-    for (const auto& term : stem.budget.terms)
-        all.push_back(term.u);
-    stem.limitReason = fmt::format(
-        "{:.0f} % of the uncertainty of ±{} at {}, most from the {} (±{}).", *most * 100,
-        differenceText(channel, 2 * combined(all), 2), valueText(channel, stem.budget.at, 4),
-        largest->name, differenceText(channel, 2 * largest->u, 2));
+    const auto uncertainty = differenceText(channel, 2 * stem.budget.accuracy, 2);
+    const auto where = valueText(channel, stem.budget.at, 4);
+    const auto its = differenceText(channel, 2 * largest->u, 2);
+    // The uncertainty that every view tells is the value's; rounding comes on top of it.
+    const double ofValue = *most / (1 - shares[static_cast<std::size_t>(Leaf::Text)]);
+    stem.limitReason = stem.limit == Leaf::Text
+        ? fmt::format("Rounding to the last digit adds ±{} to the uncertainty of ±{} at {}.", its,
+            uncertainty, where)
+        : fmt::format("{:.0f} % of the uncertainty ±{} at {}, most from the {} (±{}).",
+            ofValue * 100, uncertainty, where, largest->name, its);
+}
+
+/// What is in trouble limits, whatever the design promises: the first leaf that is, since what
+/// follows suffers from it.
+bool setLimitByTrouble(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
+    const RunHistory& history, Ticks now)
+{
+    if (const auto* newest = history.lastSample(choice.channel))
+        leaf(stem, Leaf::Sensor).trouble = pinTrouble(in.channels[choice.channel], *newest);
+    leaf(stem, Leaf::Reading).trouble = readingTrouble(in, choice, history, now);
+    for (const auto which : {Leaf::Sensor, Leaf::Reading})
+        if (const auto& trouble = leaf(stem, which).trouble; !trouble.word.empty()) {
+            stem.limit = which;
+            stem.limitReason = trouble.reason;
+            return true;
+        }
+    return false;
 }
 
 void setLoads(Stem& stem, const RunHistory& history, Ticks now)
@@ -316,10 +360,12 @@ Stem stemOf(const PlainInstrument& in, const StemChoice& choice, const RunHistor
     stem.budget = worst ? *std::move(worst) : worstBudget(channel, digitWorth(reader));
     if (stem.budget.isKnown())
         stem.honestDecimals = honestDecimals(differenceFromSi(stem.budget.accuracy, reader.unit));
-    if (stem.age.oldest() > channel.freshnessSeconds || givesCodes(channel.source.kind))
-        setLimitByAge(stem, channel);
-    else
-        setLimitByBudget(stem, channel);
+    if (!setLimitByTrouble(stem, in, choice, history, now)) {
+        if (stem.age.oldest() > channel.freshnessSeconds || givesCodes(channel.source.kind))
+            setLimitByAge(stem, channel);
+        else
+            setLimitByBudget(stem, channel);
+    }
     setLoads(stem, history, now);
     return stem;
 }

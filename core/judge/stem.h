@@ -4,6 +4,7 @@
 
 #include "judge/age.h"
 #include "judge/budget.h"
+#include "judge/leaf_trouble.h"
 #include "judge/stem_ends.h"
 #include "run/run_history.h"
 
@@ -21,11 +22,12 @@ struct LeafFigures {
         notThere; ///< smallest change of the world that changes it, channel's SI unit; NaN: none
     double noise = notThere; ///< rms over the last 10 s, channel's SI unit; NaN: not known
     double age = notThere; ///< seconds ago that the world had it
+    LeafTrouble trouble; ///< why what it holds is wrong now
 };
 
 struct Stem {
     std::array<LeafFigures, leafCount> leaves;
-    Leaf limit = Leaf::Reading; ///< the stage that spoils the result most
+    Leaf limit = Leaf::Reading; ///< the first in trouble, else the one that spoils the result most
     std::string limitReason; ///< one sentence with its numbers
     bool limitIsAge = false;
     bool noiseIsAboutTrace =

@@ -44,19 +44,22 @@ WishVerdict notJudged(Wish wish, std::string wished, std::string why)
     return {wish, "—", std::move(wished), std::move(why), 0, Verdict::Unknown, {}};
 }
 
-WishVerdict judged(Wish wish, std::string found, std::string wished, std::string note,
-    double missedBy, std::optional<StemChoice> end = {})
+WishVerdict judged(
+    Wish wish, std::string found, std::string wished, std::string note, double missedBy)
 {
     constexpr double hair = 1e-9; // of rounding
     return {wish, std::move(found), std::move(wished), std::move(note), missedBy,
-        missedBy <= hair ? Verdict::Met : Verdict::Missed, end};
+        missedBy <= hair ? Verdict::Met : Verdict::Missed, {}};
 }
 
-/// Which of several ends is meant; empty when there is only one.
-std::string atEnd(
-    const PlainInstrument& in, const std::vector<StemChoice>& ends, const StemChoice& end)
+/// The verdict at the end that decides, which is named where there are several.
+WishVerdict judgedAt(WishVerdict verdict, const PlainInstrument& in,
+    const std::vector<StemChoice>& ends, const StemChoice& end)
 {
-    return ends.size() < 2 ? std::string() : ", on " + in.displays[end.display].id;
+    verdict.end = end;
+    if (ends.size() > 1)
+        verdict.where = "on " + in.displays[end.display].id;
+    return verdict;
 }
 
 /// The values of the wished range that the converter can tell apart, SI units.
@@ -123,10 +126,11 @@ WishVerdict stepVerdict(
     };
     const auto end = *bestEnd(ends, stepAt);
     const double step = stepAt(end);
-    return judged(Wish::Step, differenceText(c, step, 3), wished,
-        (step > count ? "the last digit that is shown" : "one step of the reading, at its coarsest")
-            + atEnd(in, ends, end),
-        step / c.wishedStep - 1, end);
+    return judgedAt(judged(Wish::Step, differenceText(c, step, 3), wished,
+                        step > count ? "the last digit that is shown"
+                                     : "one step of the reading, at its coarsest",
+                        step / c.wishedStep - 1),
+        in, ends, end);
 }
 
 WishVerdict toleranceVerdict(const PlainChannel& c, const Budget& worst)
@@ -159,9 +163,10 @@ WishVerdict freshnessVerdict(
         return ageOf(in, c, in.displays[end.display]).oldest();
     };
     const auto end = *bestEnd(ends, [&](const StemChoice& e) { return -oldestAt(e); });
-    return judged(Wish::Freshness, durationText(oldestAt(end)), wished,
-        "the oldest that a shown number gets" + atEnd(in, ends, end),
-        oldestAt(end) / c.freshnessSeconds - 1, end);
+    return judgedAt(
+        judged(Wish::Freshness, durationText(oldestAt(end)), wished,
+            "the oldest that a shown number gets", oldestAt(end) / c.freshnessSeconds - 1),
+        in, ends, end);
 }
 
 WishVerdict hoursVerdict(const PlainInstrument& in)
@@ -188,10 +193,11 @@ WishVerdict distanceVerdict(const PlainInstrument& in, const std::vector<StemCho
         return notJudged(Wish::ReadingDistance, wished,
             end ? "the size of the display's dots is not known" : "no page shows it");
     const double distance = readableDistance(height);
-    return judged(Wish::ReadingDistance, metres(distance), wished,
-        fmt::format("digits {} high, 20 minutes of arc{}", quantityText(height, *parseUnit("m"), 2),
-            atEnd(in, ends, *end)),
-        in.readingDistance / distance - 1, end);
+    return judgedAt(judged(Wish::ReadingDistance, metres(distance), wished,
+                        fmt::format("digits {} high, 20 minutes of arc",
+                            quantityText(height, *parseUnit("m"), 2)),
+                        in.readingDistance / distance - 1),
+        in, ends, *end);
 }
 
 } // namespace

@@ -4,6 +4,7 @@
 
 #include "judge/age.h"
 #include "judge/budget.h"
+#include "judge/figure.h"
 #include "judge/stem_ends.h"
 
 #include <array>
@@ -21,6 +22,9 @@ std::string_view verdictWord(Verdict verdict);
 enum class Wish { Range, Step, Tolerance, Freshness, Hours, ReadingDistance };
 inline constexpr std::array<std::string_view, 6> wishKeys{
     "range", "step", "tolerance", "freshness", "hours", "readingDistance"};
+/// What the design gives for each wish, where other views tell it too.
+inline constexpr std::array<Figure, 6> wishFigures{Figure::None, Figure::None, Figure::Uncertainty,
+    Figure::OldestNumber, Figure::Hours, Figure::None};
 
 struct WishVerdict {
     Wish wish = Wish::Range;
@@ -30,6 +34,7 @@ struct WishVerdict {
     double missedBy = 0; ///< share of the wish that is lacking; at most 0 where it is met
     Verdict verdict = Verdict::Unknown;
     std::optional<StemChoice> end{}; ///< the reader and display that decide, where they do
+    std::string where{}; ///< "on helm": which of several displays decides
 };
 
 /// Returns the verdicts on a channel's wishes, in the order of the kinds. The step and the reading

@@ -336,7 +336,7 @@ const std::vector<StartingPoint>& table()
             oneAfterAnother),
         told("pulse-rate", "Pulse rate", "Pulse rate, optical sensor",
             "A sensor at the finger gives a waveform to an analog pin.",
-            wish("rpm", 50, 180, 3, 3, 5), sourceOf(SourceKind::Waveform), {5, "ms"}, {}, effort,
+            wish("bpm", 50, 180, 3, 3, 5), sourceOf(SourceKind::Waveform), {5, "ms"}, {}, effort,
             {}, {}, pulseCaution),
         told("keys", "Keys and codes", "Keys over resistors",
             "Four keys with resistors at one analog pin.", codeWish(1),

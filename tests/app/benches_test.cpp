@@ -213,12 +213,16 @@ TEST_F(WindowTest, TheLadderShowsTheTestValuesInTheField)
         {"least", "most", "negative", "just rolling over", "overflow", "invalid", "stale"})
         EXPECT_TRUE(ladder().contains(QString::fromLatin1(row))) << row << ladder().toStdString();
     EXPECT_TRUE(ladder().contains(QStringLiteral("#####")));
-    type("marks", QStringLiteral("^ x s ."));
+    type("markOverflow", QStringLiteral("^"));
+    type("markStale", QStringLiteral("s"));
     EXPECT_TRUE(ladder().contains(QStringLiteral("^^^^^")));
     EXPECT_TRUE(ladder().contains(QStringLiteral("sssss")));
-    type("marks", QStringLiteral("^x"));
-    EXPECT_TRUE(notice()->text().contains(QStringLiteral("four characters")));
-    EXPECT_EQ(find<QLineEdit>("marks")->text(), QStringLiteral("^ x s ."));
+    type("markInvalid", QStringLiteral("é"));
+    EXPECT_TRUE(notice()->text().contains(QStringLiteral("one visible ASCII character")));
+    EXPECT_EQ(find<QLineEdit>("markInvalid")->text(), QStringLiteral("-"));
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_TRUE(ladder().contains(QStringLiteral("?????")));
     EXPECT_TRUE(accessibleName(find<QWidget>("budgetBars")).contains(QStringLiteral("shown: 2")));
     // A 32-bit float has about seven digits; six decimals of 13 V are more.
     EXPECT_TRUE(find<QLabel>("floats")->text().contains(QStringLiteral("the same digits")));

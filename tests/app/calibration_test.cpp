@@ -60,6 +60,7 @@ TEST_F(CalibrationTest, PairsAreTakenJudgedAppliedAndUndone)
         QStringLiteral("counts\tvolts\n2500\t10.02\r\n2900\t11.61\n3650\t14.62\n"));
     click("pastePairs");
     ASSERT_EQ(channel().draft->pairs.size(), 4U);
+    EXPECT_EQ(notice()->text(), QStringLiteral("3 pairs pasted."));
     EXPECT_TRUE(find<QPushButton>("applyCalibration")->isEnabled());
     EXPECT_TRUE(waitFor([&] { return !text("calibrationVerdict").isEmpty(); }));
     auto* table = find<QTableWidget>("pairs");
@@ -111,6 +112,8 @@ TEST_F(CalibrationTest, WhatTheDisplayShowsIsExplained)
         type("displayShows", shows);
         type("valueExpected", expected);
         click("explain");
+        ASSERT_TRUE(
+            waitFor([&] { return !text("explanations").startsWith(QStringLiteral("Looking")); }));
     };
     explain(QStringLiteral("2.6"), QStringLiteral("12.8 V"));
     explain(QStringLiteral("2.12"), QStringLiteral("10400 mV"));
@@ -123,6 +126,8 @@ TEST_F(CalibrationTest, WhatTheDisplayShowsIsExplained)
     EXPECT_TRUE(text("explanations").startsWith(QStringLiteral("No known mistake")));
     click("explainAnew");
     EXPECT_TRUE(text("diagnosisPairs").isEmpty());
+    EXPECT_TRUE(find<QLineEdit>("displayShows")->text().isEmpty());
+    EXPECT_EQ(find<QLineEdit>("valueExpected")->text(), QStringLiteral("0 V"));
 }
 
 TEST_F(CalibrationTest, RefusesWhatIsNoPair)
@@ -332,6 +337,8 @@ TEST_F(CalibrationTest, AnExplanationIsApplied)
         type("displayShows", shows);
         type("valueExpected", expected);
         click("explain");
+        ASSERT_TRUE(
+            waitFor([&] { return !text("explanations").startsWith(QStringLiteral("Looking")); }));
     };
     explain(QStringLiteral("10.71"), QStringLiteral("10.4"));
     explain(QStringLiteral("13.08"), QStringLiteral("12.7"));

@@ -43,6 +43,13 @@ protected:
     }
     QListWidget* list() { return find<QListWidget>("captures"); }
     const StoredCapture& newest() { return *instrument().captures.back(); }
+    /// Chooses the log that the dialog is answered with, and waits for the sheet that asks about
+    /// it.
+    void chooseLog()
+    {
+        click("importLog");
+        ASSERT_TRUE(waitFor([this] { return find<QWidget>("importSheet")->isVisible(); }));
+    }
 };
 
 TEST_F(CapturesTest, ALogWithABadRowIsImportedAndPlayed)
@@ -51,7 +58,7 @@ TEST_F(CapturesTest, ALogWithABadRowIsImportedAndPlayed)
     for (int i = 0; i < 200; ++i)
         text += i == 77 ? "7700;1x.9;4\n" : fmt::format("{};{};4\n", 100 * i, 2.5 + 0.001 * i);
     dialogs.nextOpen = log("pond.csv", text);
-    click("importLog");
+    chooseLog();
     // Its time is found, the other columns lead nowhere: the sheet says so and waits.
     EXPECT_EQ(find<QComboBox>("import time")->currentText(), QStringLiteral("the time"));
     EXPECT_EQ(find<QComboBox>("importTimeUnit")->currentText(), QStringLiteral("milliseconds"));
@@ -113,7 +120,7 @@ TEST_F(CapturesTest, ASentenceLogFindsItsChannel)
         text += fmt::format("${}*{:02X}\r\n", body, sum);
     }
     dialogs.nextOpen = log("trip.nmea", text);
-    click("importLog");
+    chooseLog();
     EXPECT_EQ(find<QComboBox>("import speed")->currentText(), QStringLiteral("Satellite"));
     click("importAccept");
     ASSERT_TRUE(waitFor([&] { return instrument().captures.size() == 2; }));
@@ -124,6 +131,7 @@ TEST_F(CapturesTest, ASentenceLogFindsItsChannel)
     dialogs.nextOpen = log("diary.txt", "dear diary\nit rained, all day\n");
     click("importLog");
     EXPECT_TRUE(says("notice", QStringLiteral("no table of numbers")));
+    EXPECT_TRUE(list()->isVisible());
 }
 
 TEST_F(CapturesTest, CursorsReadAndTrimAStretch)
@@ -222,7 +230,7 @@ TEST_F(CapturesTest, ALongImportCanBeStopped)
             out << i << ".5," << i % 1000 << '\n';
     }
     dialogs.nextOpen = file;
-    click("importLog");
+    chooseLog();
     click("importAccept");
     QPushButton* stop = nullptr;
     ASSERT_TRUE(waitFor([&] {

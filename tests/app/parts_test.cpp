@@ -175,6 +175,42 @@ TEST_F(PartsTest, AModuleIsDraggedToAnotherRung)
     EXPECT_EQ(QApplication::focusWidget(), module("bow-oled"));
 }
 
+TEST_F(PartsTest, AModuleDroppedOnSinglePinsStaysAndSaysSo)
+{
+    auto* bow = module("bow-oled");
+    reveal(bow);
+    const RungWidget* pins = nullptr;
+    for (const auto* rung : window.findChildren<RungWidget*>())
+        if (rung->rung().kind != PinUseKind::Bus && pins == nullptr)
+            pins = rung;
+    ASSERT_NE(pins, nullptr);
+    const auto before = instrument();
+    QTest::mousePress(bow, Qt::LeftButton, {}, bow->rect().center());
+    QTest::mouseMove(bow, bow->rect().center() + QPoint(30, 30));
+    QTest::mouseMove(bow, middleOf(pins, bow));
+    QTest::mouseRelease(bow, Qt::LeftButton, {}, middleOf(pins, bow));
+    settle();
+    EXPECT_TRUE(instrument() == before);
+    EXPECT_TRUE(notice()->text().contains(QStringLiteral("stays where it is")));
+}
+
+TEST_F(PartsTest, WhatHangsBehindAMultiplexerHangsOnABranchOfItsOwn)
+{
+    ASSERT_TRUE(window.files().open(
+        QString::fromStdString(test::sourcePath("tests/data/builds/behind-a-switch.fern.json"))));
+    window.goTo({.place = QStringLiteral("Parts")});
+    settle();
+    const auto* mux = module("mux");
+    int behind = 0;
+    for (const auto* module : window.findChildren<ModuleButton*>())
+        if (module->item().behind == "mux") {
+            ++behind;
+            EXPECT_GT(module->mapTo(&window, QPoint()).y(),
+                mux->mapTo(&window, QPoint(0, mux->height())).y());
+        }
+    EXPECT_EQ(behind, 2);
+}
+
 TEST_F(PartsTest, APartWithoutTheLinesOfABusIsRefusedInWords)
 {
     const auto before = instrument();

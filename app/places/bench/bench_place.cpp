@@ -77,6 +77,7 @@ BenchPlace::BenchPlace(House& house, QWidget* parent)
     connect(&play, &PlayControl::listened, this,
         [this] { m_live->offerFaults(m_house.play.takesFaults()); });
     connect(m_live, &LivePage::faultsChosen, &play, &PlayControl::setFaults);
+    connect(m_live, &LivePage::playWanted, &play, &PlayControl::play);
     connect(m_captures, &CapturePage::playWanted, &play,
         [&play](const QString& id, std::optional<Tap> tap) {
             play.play(PlayedCapture{id.toStdString(), tap});
@@ -126,11 +127,20 @@ void BenchPlace::chooseLog()
 
 void BenchPlace::importLog(const QString& path)
 {
-    const auto look = io::lookAtLogFile(path.toStdString());
+    m_importing.start(
+        [this, path](const io::Progress& /*progress*/) -> BackgroundJob::Finish {
+            return [this, path, look = io::lookAtLogFile(path.toStdString())] { ask(path, look); };
+        },
+        tr("Looking at %1").arg(QFileInfo(path).fileName()));
+}
+
+void BenchPlace::ask(const QString& path, const Result<LogLook>& look)
+{
     const auto plain = resolve(m_house.document.instrument(), m_house.play.scenario());
     if (!look || !plain)
         return m_house.notice.refuse(qText(describe(look ? plain.error() : look.error())));
     m_logPath = path;
+    m_look = *look;
     m_import->ask(QFileInfo(path).fileName(), *look, *plain, m_house.runner.view()->channel);
     m_pages->open(m_library);
     m_library->setCurrentWidget(m_import);
@@ -138,15 +148,14 @@ void BenchPlace::importLog(const QString& path)
 
 void BenchPlace::importAs(const ImportPlan& plan)
 {
-    const auto look = io::lookAtLogFile(m_logPath.toStdString());
     const auto begun = m_house.library.begin(QFileInfo(m_logPath).completeBaseName().toStdString());
-    if (!begun || !look)
-        return m_house.notice.refuse(qText(describe(begun ? look.error() : begun.error())));
+    if (!begun)
+        return m_house.notice.refuse(qText(describe(begun.error())));
     auto capture = *begun;
     for (const auto& target : plan.targets)
         capture.columns.push_back({target.channel, target.tap, target.unit, {}});
     m_importing.start(
-        [this, capture, plan, look = *look, from = m_logPath.toStdString(),
+        [this, capture, plan, look = m_look, from = m_logPath.toStdString(),
             to = m_house.library.pathOf(capture.id)](
             const io::Progress& progress) -> BackgroundJob::Finish {
             const auto report = io::importLog(from, look, plan, to, progress);

@@ -36,6 +36,7 @@ public:
 
 private:
     void chooseLog();
+    void ask(const QString& path, const Result<LogLook>& look);
     void importAs(const ImportPlan& plan);
     void showPlay();
 
@@ -49,6 +50,7 @@ private:
     ImportSheet* m_import;
     BackgroundJob m_importing{this};
     QString m_logPath; ///< of the log that is being imported
+    LogLook m_look; ///< at it
 };
 
 } // namespace fern::app

@@ -9,6 +9,7 @@
 #include <QComboBox>
 #include <QHeaderView>
 #include <QPushButton>
+#include <QShortcut>
 #include <QTableWidget>
 
 #include <algorithm>
@@ -25,6 +26,20 @@ constexpr int givesTime = -2;
 
 enum SheetRow { TargetRow, TapRow, UnitRow, firstDataRow };
 constexpr std::array<double, 4> timeUnits{1, 1e-3, 1e-6, 60};
+
+/// What a column holds, as it was found.
+QString kindWord(CsvKind kind)
+{
+    switch (kind) {
+    case CsvKind::Number:
+        return QObject::tr("numbers");
+    case CsvKind::DateTime:
+        return QObject::tr("date and time");
+    case CsvKind::Ignored:
+        break;
+    }
+    return QObject::tr("words, left out");
+}
 
 } // namespace
 
@@ -51,8 +66,8 @@ ImportSheet::ImportSheet(QWidget* parent)
     m_table->setObjectName(QStringLiteral("importTable"));
     m_table->setAccessibleName(tr("First rows of the log, and where its columns go"));
     m_table->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    m_table->setSelectionMode(QAbstractItemView::NoSelection);
-    m_table->setFocusPolicy(Qt::NoFocus);
+    m_table->setSelectionMode(QAbstractItemView::SingleSelection);
+    m_table->setTabKeyNavigation(false); // Tab goes on to what can be chosen
     m_table->setFrameShape(QFrame::NoFrame);
     m_table->verticalHeader()->hide();
     m_table->verticalHeader()->setDefaultSectionSize(28);
@@ -82,6 +97,9 @@ ImportSheet::ImportSheet(QWidget* parent)
     ways->addWidget(m_import);
     card->body()->addLayout(ways);
     connect(cancel, &QPushButton::clicked, this, &ImportSheet::cancelled);
+    auto* escape = new QShortcut(Qt::Key_Escape, this);
+    escape->setContext(Qt::WidgetWithChildrenShortcut);
+    connect(escape, &QShortcut::activated, this, &ImportSheet::cancelled);
     connect(m_import, &QPushButton::clicked, this, [this] { Q_EMIT accepted(plan()); });
     connect(m_timeUnit, &QComboBox::activated, this, &ImportSheet::check);
     connect(m_every, &QuantityEdit::quantityEntered, this, [this](const Quantity& period) {
@@ -118,7 +136,8 @@ void ImportSheet::rebuild()
     for (std::size_t i = 0; i < m_look.columns.size(); ++i) {
         const auto& unit = m_look.columns[i].unit;
         heads << qText(m_look.columns[i].name)
-                + (unit.empty() ? QString() : tr(", %1").arg(qText(unit)));
+                + (unit.empty() ? QString() : tr(", %1").arg(qText(unit))) + QLatin1Char('\n')
+                + kindWord(m_look.columns[i].kind);
         addColumn(i);
         for (int row = 0; row < rows; ++row)
             m_table->setItem(firstDataRow + row, static_cast<int>(i),

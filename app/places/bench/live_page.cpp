@@ -6,7 +6,10 @@
 #include "base/number_text.h"
 
 #include <QGridLayout>
+#include <QPushButton>
 #include <QSplitter>
+
+#include <array>
 
 namespace fern::app {
 
@@ -59,11 +62,7 @@ QString stateText(const LiveView& live)
 
 LivePage::LivePage(Document& document, QWidget* parent)
     : QWidget(parent)
-    , m_empty(softLabel(tr("The scenario drives the instrument now. Choose a port above to hear "
-                           "your own board, or a stand-in to try everything without one: lines "
-                           "such as speed:4.2, depth:1.1 are understood, columns, JSON and "
-                           "sentences too. A field whose name is a channel's finds it by itself."),
-          this))
+    , m_empty(new Card(tr("Nothing is heard"), this))
     , m_stateCard(new Card({}, this))
     , m_state(new LineLabel(LineLabel::Kind::Note, wordFont(13, true), this))
     , m_shape(new LineLabel(LineLabel::Kind::Note, wordFont(13), this))
@@ -79,8 +78,7 @@ LivePage::LivePage(Document& document, QWidget* parent)
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(grid);
-    m_empty->setWordWrap(true);
-    m_empty->setObjectName(QStringLiteral("benchEmpty"));
+    fillEmpty();
     column->addWidget(m_empty);
     fillState();
     column->addWidget(m_stateCard);
@@ -95,6 +93,46 @@ LivePage::LivePage(Document& document, QWidget* parent)
     column->addWidget(splitter, 1);
     column->addStretch(0);
     showView({});
+}
+
+void LivePage::fillEmpty()
+{
+    m_empty->setObjectName(QStringLiteral("benchEmpty"));
+    m_empty->setSubtitle(tr("the scenario drives the instrument"));
+    struct Way {
+        const char* objectName;
+        QString word, about;
+        Playing playing;
+    };
+    const std::array<Way, 3> ways{{
+        {"openPort", tr("Listen to a port…"),
+            tr("Your own board. Lines such as speed:4.2, depth:1.1 are understood, columns, JSON "
+               "and sentences too; a field whose name is a channel's finds it by itself."),
+            PlayedPort{}},
+        {"openFeed", tr("Read a feed…"),
+            tr("Values that a server in your network tells as JSON or text."), PlayedFeed{}},
+        {"openStandIn", tr("Try a stand-in"),
+            tr("The board of this instrument as the scenario would have it, to try everything "
+               "without one."),
+            PlayedStandIn{}},
+    }};
+    auto* sheet = new QGridLayout;
+    sheet->setHorizontalSpacing(2 * grid);
+    sheet->setVerticalSpacing(grid);
+    sheet->setColumnStretch(1, 1);
+    for (const auto& way : ways) {
+        auto* button = new QPushButton(way.word, m_empty);
+        button->setObjectName(QString::fromLatin1(way.objectName));
+        auto* about = wrappedLabel(m_empty, "");
+        about->setText(way.about);
+        about->setForegroundRole(softRole);
+        const int row = sheet->rowCount();
+        sheet->addWidget(button, row, 0, Qt::AlignTop);
+        sheet->addWidget(about, row, 1);
+        connect(button, &QPushButton::clicked, this,
+            [this, what = way.playing] { Q_EMIT playWanted(what); });
+    }
+    m_empty->body()->addLayout(sheet);
 }
 
 void LivePage::fillState()

@@ -9,6 +9,7 @@
 #include "app/places/bench/faults_row.h"
 #include "app/places/bench/field_table.h"
 #include "app/places/bench/shown_list.h"
+#include "app/play/playing.h"
 
 namespace fern::app {
 
@@ -23,12 +24,14 @@ public:
 
 Q_SIGNALS:
     void faultsChosen(const fern::io::StandInFaults& faults);
+    void playWanted(const fern::app::Playing& what);
 
 private:
+    void fillEmpty();
     void fillState();
     void fillLines();
 
-    QLabel* m_empty;
+    Card* m_empty; ///< while nothing is heard: what could be
     Card* m_stateCard;
     LineLabel* m_state;
     LineLabel* m_shape;

@@ -1,5 +1,6 @@
 #include "app/places/bench/shown_list.h"
 
+#include "app/look/chip.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
@@ -17,8 +18,19 @@ constexpr std::array<double, 5> pairColumns{0, 66, 210, 310, 410}; ///< left edg
 
 ShownList::ShownList(QWidget* parent)
     : QWidget(parent)
+    , m_onlyDifferent(new Chip(tr("only differences"), this))
 {
     setObjectName(QStringLiteral("shownList"));
+    m_onlyDifferent->setObjectName(QStringLiteral("onlyDifferent"));
+    m_onlyDifferent->setToolTip(tr("Lists the texts that differ, and leaves the others out"));
+    connect(m_onlyDifferent, &QAbstractButton::toggled, this, qOverload<>(&QWidget::update));
+}
+
+void ShownList::resizeEvent(QResizeEvent* event)
+{
+    const auto size = m_onlyDifferent->sizeHint();
+    m_onlyDifferent->setGeometry(width() - size.width(), 0, size.width(), pairHeight);
+    QWidget::resizeEvent(event);
 }
 
 void ShownList::showPairs(const RunView& view)
@@ -30,7 +42,7 @@ void ShownList::showPairs(const RunView& view)
         different += !pair.cause.empty();
         m_rows.push_back({QString::number(inSeconds(pair.at), 'f', 2),
             qText(view.plain.readers[pair.reader].id), qText(pair.board), qText(pair.ours),
-            pair.cause.empty() ? tr("the same") : qText(pair.cause)});
+            pair.cause.empty() ? tr("the same") : qText(pair.cause), !pair.cause.empty()});
     }
     m_summary = pairs.empty()
         ? tr("The board says nothing of what it shows. Let it print a field such as %1.shown.")
@@ -66,9 +78,13 @@ void ShownList::paintEvent(QPaintEvent* /*event*/)
         draw(i, y, heads[i]);
     y += pairHeight + 2;
     const auto room = static_cast<std::size_t>(std::max(0.0, (height() - y) / pairHeight));
-    for (auto i = m_rows.size() - std::min(m_rows.size(), room); i < m_rows.size(); ++i) {
-        const auto& row = m_rows[i];
-        const bool isSame = row.board == row.ours;
+    std::vector<const Row*> rows;
+    for (const auto& row : m_rows)
+        if (!m_onlyDifferent->isChecked() || row.isDifferent)
+            rows.push_back(&row);
+    for (auto i = rows.size() - std::min(rows.size(), room); i < rows.size(); ++i) {
+        const auto& row = *rows[i];
+        const bool isSame = !row.isDifferent;
         painter.setFont(wordFont(12));
         painter.setPen(t.soft);
         draw(0, y, row.at);

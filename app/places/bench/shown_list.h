@@ -7,6 +7,8 @@
 
 namespace fern::app {
 
+class Chip;
+
 class ShownList : public QWidget {
     Q_OBJECT
 public:
@@ -17,11 +19,14 @@ public:
 
 protected:
     void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
     struct Row {
         QString at, reader, board, ours, cause;
+        bool isDifferent = false;
     };
+    Chip* m_onlyDifferent;
     std::vector<Row> m_rows;
     QString m_summary;
 };

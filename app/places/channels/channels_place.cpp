@@ -15,6 +15,7 @@
 
 #include <QMenu>
 #include <QPainterPath>
+#include <QScrollArea>
 #include <QShortcut>
 #include <QTimer>
 
@@ -61,7 +62,16 @@ ChannelsPlace::ChannelsPlace(House& house, QWidget* parent)
     stemCard->body()->addWidget(m_limit);
     column->addWidget(stemCard);
 
-    column->addWidget(m_benches, 1);
+    // In a small window the workbench moves beneath the stem, so that its plots keep their height.
+    auto* bench = new QScrollArea(this);
+    bench->setObjectName(QStringLiteral("benchScroll"));
+    bench->setWidgetResizable(true);
+    bench->setFrameShape(QFrame::NoFrame);
+    bench->setFocusPolicy(Qt::NoFocus);
+    bench->setWidget(m_benches);
+    bench->viewport()->setAutoFillBackground(false);
+    m_benches->setAutoFillBackground(false);
+    column->addWidget(bench, 1);
 
     connect(m_stem, &StemWidget::readerChosen, this, [this](const QString& reader) {
         const auto& channel = m_view->plain.channels[m_view->choice->channel];

@@ -47,7 +47,11 @@ void TracePlot::showView(const RunView& view)
     setAccessibleName(tr("Trace of the last %1 seconds: %2 samples")
                           .arg(windowSeconds)
                           .arg(view.reading.seconds.size()));
-    showRange(from, to);
+    const double digit = !view.choice
+        ? 0
+        : differenceFromSi(digitWorth(view.plain.readers[view.choice->reader]),
+            view.plain.channels[view.choice->channel].unit);
+    showRange(from, to, 2 * digit);
 }
 
 } // namespace fern::app

@@ -1,5 +1,6 @@
 #include "app/places/channels/workbench.h"
 
+#include "app/look/figure_tag.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
@@ -19,6 +20,8 @@ Workbench::Workbench(
     , m_leaf(leaf)
     , m_column(new QVBoxLayout(this))
     , m_card(new Card(title, this))
+    , m_inside(new FormScroll(m_card))
+    , m_content(new QVBoxLayout(m_inside->widget()))
     , m_columns(new QHBoxLayout)
     , m_form(new QFormLayout)
     , m_facts(new QGridLayout)
@@ -36,7 +39,10 @@ Workbench::Workbench(
     m_facts->setRowStretch(belowFacts, 1);
     m_columns->addLayout(m_form, 4);
     m_columns->addLayout(m_facts, 7);
-    m_card->body()->addLayout(m_columns);
+    m_content->setContentsMargins(0, 0, 0, 0);
+    m_content->setSpacing(grid);
+    m_content->addLayout(m_columns);
+    m_card->body()->addWidget(m_inside);
     m_column->addWidget(m_card);
     if (leaf == Leaf::Sensor)
         addSourceButton();
@@ -176,6 +182,29 @@ void Workbench::showView(const RunView& view)
     showFacts(view.facts[static_cast<std::size_t>(m_leaf)]);
 }
 
+QString Workbench::ownerOf(Figure figure, const std::string& unit, const std::string& display) const
+{
+    const auto channel = qText(m_channel->id);
+    switch (figure) {
+    case Figure::None:
+    case Figure::Hours:
+        return {};
+    case Figure::Redraw:
+        return qText(display);
+    case Figure::OldestNumber:
+        return channel + QLatin1Char(' ') + qText(display);
+    case Figure::Uncertainty:
+    case Figure::Repeatability:
+        return channel + QLatin1Char(' ') + qText(unit);
+    case Figure::Count:
+    case Figure::NoiseIn:
+    case Figure::NoiseOut:
+    case Figure::Delay:
+        break;
+    }
+    return channel;
+}
+
 void Workbench::showFacts(const std::vector<Fact>& facts)
 {
     while (m_rows.size() < facts.size()) {
@@ -197,6 +226,8 @@ void Workbench::showFacts(const std::vector<Fact>& facts)
         m_rows[i].label->setText(label);
         m_rows[i].value->setText(qText(fact.value));
         m_rows[i].value->setToolTip(note);
+        tagFigure(m_rows[i].value, fact.figure, ownerOf(fact.figure, reader().unit, display().id),
+            qText(fact.value));
         m_rows[i].note->setText(note);
     }
 }

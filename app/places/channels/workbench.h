@@ -6,6 +6,7 @@
 #include "app/look/card.h"
 #include "app/look/inputs.h"
 #include "app/look/line_label.h"
+#include "app/look/scroll.h"
 #include "app/runner/run_view.h"
 
 #include <QComboBox>
@@ -50,8 +51,8 @@ protected:
     void addInput(const QString& label, QWidget* input, const char* objectName);
     /// Shows or hides an input with its label.
     void setInputVisible(QWidget* input, bool visible);
-    /// The card's own column, below inputs and facts.
-    QVBoxLayout* card() { return m_card->body(); }
+    /// What scrolls inside the card: inputs and facts, and what a bench adds above or below.
+    QVBoxLayout* card() { return m_content; }
     /// Puts a widget at the right end of the card's title line.
     void addTool(QWidget* tool) { m_card->addTool(tool); }
     /// Puts a widget of the bench's own where the inputs stand.
@@ -75,6 +76,9 @@ protected:
     const Display& display() const { return newest(instrument().displays, m_display); }
     const Part& board() const;
 
+    /// Whose a figure is: the channel's, in a unit or on a display where those decide.
+    QString ownerOf(Figure figure, const std::string& unit, const std::string& display) const;
+
     virtual void showFacts(const std::vector<Fact>& facts);
 
 private:
@@ -93,6 +97,8 @@ private:
     QPushButton* m_source = nullptr;
     QVBoxLayout* m_column;
     Card* m_card;
+    FormScroll* m_inside; ///< of the card
+    QVBoxLayout* m_content;
     QHBoxLayout* m_columns;
     QFormLayout* m_form;
     QGridLayout* m_facts;

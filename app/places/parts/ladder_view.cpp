@@ -58,17 +58,18 @@ void LadderView::showLadder(const PartsLadder& ladder, const std::vector<Finding
     m_ghost = nullptr;
     for (const auto& board : ladder.boards)
         addBoard(column, board);
-    const auto addGroup = [&](const QString& title, const std::vector<RungItem>& items) {
+    const auto addGroup = [&](const QString& title,
+                              const std::vector<RungItem>& items) -> RungWidget* {
         if (items.empty())
-            return;
+            return nullptr;
         Rung rung;
         rung.kind = PinUseKind::Digital;
         rung.title = title.toStdString();
         rung.items = items;
-        addRung(column, rung, {});
+        return addRung(column, rung, {});
     };
     addGroup(tr("Supplies"), ladder.feeders);
-    addGroup(tr("On no bus and no pin"), ladder.loose);
+    m_looseRung = addGroup(tr("On no bus and no pin"), ladder.loose);
     column->addStretch(1);
     for (auto* module : m_modules) {
         connectModule(module);
@@ -157,12 +158,19 @@ void LadderView::connectModule(ModuleButton* module)
         m_ghost->raise();
         markTarget(rungAt(global));
     });
-    connect(module, &ModuleButton::dropped, this, [this, id](const QPoint& global) {
+    connect(module, &ModuleButton::dropped, this, [this, module, id](const QPoint& global) {
         delete std::exchange(m_ghost, nullptr);
         const auto* target = rungAt(global);
         markTarget(nullptr);
-        if (target != nullptr)
+        if (target == nullptr)
+            return;
+        // Off every bus is a place of its own; single pins are chosen at the part.
+        if (isBus(target) || target == m_looseRung)
             Q_EMIT moveWanted(id, qText(target->rung().bus));
+        else
+            Q_EMIT refused(tr("%1 stays where it is: a part hangs on a bus; to which single pins "
+                              "its lines go is said on its sheet.")
+                               .arg(qText(module->item().title)));
     });
 }
 

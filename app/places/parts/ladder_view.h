@@ -28,6 +28,8 @@ Q_SIGNALS:
     /// An empty bus means off every bus.
     void moveWanted(const QString& part, const QString& bus);
     void removeWanted(const QString& part);
+    /// A module was dropped where it cannot hang.
+    void refused(const QString& message);
 
 private:
     void addBoard(QVBoxLayout* column, const BoardLadder& board);
@@ -40,6 +42,7 @@ private:
     void step(const ModuleButton* module, int by);
 
     std::vector<RungWidget*> m_rungs;
+    const RungWidget* m_looseRung = nullptr; ///< of what hangs nowhere; null without such
     std::vector<ModuleButton*> m_modules;
     QString m_current;
     QLabel* m_ghost = nullptr; ///< the picture of a module under the mouse

@@ -122,6 +122,7 @@ void PartsPlace::createLadder()
     connect(m_ladder, &LadderView::pinClicked, this, &PartsPlace::offerPin);
     connect(m_ladder, &LadderView::moveWanted, this, &PartsPlace::move);
     connect(m_ladder, &LadderView::removeWanted, this, &PartsPlace::remove);
+    connect(m_ladder, &LadderView::refused, &m_house.notice, &NoticeBar::refuse);
 }
 
 void PartsPlace::addSheet(const QString& title, QWidget* sheet)

@@ -8,6 +8,8 @@
 
 #include <vector>
 
+class QVBoxLayout;
+
 namespace fern::app {
 
 class RungWidget : public QWidget {
@@ -28,9 +30,20 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    /// A bar with what hangs on it: the bus, or what a multiplexer lets through.
+    struct Branch {
+        QWidget* bar = nullptr;
+        const ModuleButton* root = nullptr; ///< the multiplexer; null on the bus itself
+        std::vector<ModuleButton*> modules;
+    };
+
+    /// Adds a bar and below it the items that hang behind the module, or on the bus itself.
+    void addBranch(QVBoxLayout* column, const ModuleButton* root);
+    void paintBranch(QPainter& painter, const Branch& branch, const QColor& colour) const;
+
     Rung m_rung;
-    QWidget* m_bar;
     QLabel* m_facts;
+    std::vector<Branch> m_branches; ///< the bus first
     std::vector<ModuleButton*> m_modules;
     bool m_isTarget = false;
 };

@@ -1,6 +1,7 @@
 #include "app/places/parts/supply_view.h"
 
 #include "app/look/card.h"
+#include "app/look/figure_tag.h"
 #include "app/look/look.h"
 #include "app/look/marks.h"
 #include "app/look/scroll.h"
@@ -129,6 +130,8 @@ SupplyView::SupplyView(QWidget* parent)
 void SupplyView::showSheet(const SupplySheet& sheet)
 {
     m_hours->setText(qText(sheet.hours));
+    if (const auto runs = qText(sheet.hours).section(tr(" on "), 0, 0); runs != m_hours->text())
+        tagFigure(m_hours, Figure::Hours, {}, runs);
     m_hours->setForegroundRole(sheet.isBelowWish ? brickRole : QPalette::WindowText);
     m_made->setText(qText(sheet.made));
     m_made->setVisible(!sheet.made.empty());

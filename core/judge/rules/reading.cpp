@@ -4,6 +4,7 @@
 
 #include "base/number_text.h"
 #include "judge/front_end_fix.h"
+#include "judge/rail_ends.h"
 #include "judge/words.h"
 #include "parts/fit_front_end.h"
 #include "run/channel_run.h"
@@ -40,21 +41,18 @@ void add(Findings& out, Finding finding, std::optional<Fix> fix)
 
 namespace {
 
-/// Below ground by more than this a protection diode of any input conducts.
-constexpr double lowestVolts = -0.3;
-
 void checkBelowGround(const PlainChannel& c, Findings& out)
 {
     const double low = lowEnd(c);
     // Both outputs of a bridge stand at half of its excitation: only their difference changes sign.
-    if (low >= lowestVolts || c.input.sensor == SensorKind::Bridge)
+    if (low >= lowestPinVolts || c.input.sensor == SensorKind::Bridge)
         return;
     out.push_back({"P09", Severity::Stop, frontEndPlace(c),
         fmt::format("The pin of {} goes down to {}", c.name, voltText(low)),
         fmt::format("An input is damaged below {}, whatever its range says: a signed range is for "
                     "the difference of two inputs. Shift the signal up, or measure between two "
                     "inputs that both stay above ground.",
-            voltText(lowestVolts)),
+            voltText(lowestPinVolts)),
         "absolute maximum rating of the class", {}, {}});
 }
 

@@ -93,6 +93,7 @@ void checkWiderThanGlass(const Instrument& in, const PlainInstrument& plain, Fin
 
 // timing.cpp
 void checkSmoothingTooLate(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkRedrawTooFast(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkFasterThanEyes(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
 // wish.cpp

@@ -6,6 +6,7 @@
 #include "curves/sine.h"
 #include "instrument/edits.h"
 #include "judge/counted_pulses.h"
+#include "judge/rail_ends.h"
 #include "judge/words.h"
 #include "reading/spectrum.h"
 #include "run/channel_run.h"
@@ -178,15 +179,6 @@ void addHum(const PlainChannel& c, const Hum& hum, std::vector<Finding>& out)
     out.push_back(std::move(finding));
 }
 
-/// Whether a code is within two of what an end of the wished range gives: a knob at its end, a
-/// current of nothing.
-bool isWished(const PlainChannel& c, double code)
-{
-    const double near = 2 * converterOf(c).stepCodes();
-    return std::fabs(code - static_cast<double>(nominalCode(c, c.from))) <= near
-        || std::fabs(code - static_cast<double>(nominalCode(c, c.to))) <= near;
-}
-
 /// A sensor that stays where it was while the world moves on: only a run knows the world.
 void addDeaf(const PlainChannel& c, const Readings& r, std::vector<Finding>& out)
 {
@@ -212,14 +204,12 @@ void addStuck(const PlainChannel& c, const Readings& r, std::vector<Finding>& ou
     constexpr double liveliness = 0.5; // LSB rms: below it a quiet signal may stand still
     const bool isStill = std::all_of(
         r.codes.begin(), r.codes.end(), [&](double code) { return code == r.codes.front(); });
-    const auto converter = converterOf(c);
-    const bool isClipped = r.codes.front() <= static_cast<double>(converter.bottomCode())
-        || r.codes.front() >= static_cast<double>(converter.topCode());
+    const bool isClipped = railEnd(c, r.codes.front()) != RailEnd::None;
     if (!isStill) {
         addDeaf(c, r, out);
         return;
     }
-    if (isClipped ? isWished(c, r.codes.front()) : c.noiseLsb < liveliness)
+    if (isClipped ? isWishedEnd(c, r.codes.front()) : c.noiseLsb < liveliness)
         return;
     out.push_back({"R07", Severity::Check, placeOf(c, isClipped ? "frontEnd" : "source"),
         fmt::format("Every reading of {} is {:.0f}", c.name, r.codes.front()),
@@ -255,7 +245,7 @@ void addDropouts(const PlainChannel& c, const Readings& r, std::vector<Finding>&
     const double full = static_cast<double>(converter.topCode()) - bottom;
     const int gone = dropsIn(r.codes, bottom + 0.01 * full, bottom + 0.1 * full);
     // Where nothing is a value like others, something may be switched off twice.
-    if (gone < (isWished(c, bottom) ? 3 : 2))
+    if (gone < (isWishedEnd(c, bottom) ? 3 : 2))
         return;
     out.push_back({"R08", Severity::Check, placeOf(c, "frontEnd"),
         fmt::format("{} drops to nothing {} times in {:.0f} s", c.name, gone, lookBackSeconds(c)),

@@ -10,6 +10,7 @@ namespace {
 
 constexpr auto table = std::to_array<Rule>({
     {"D01", "text wider than the glass at this font", checkWiderThanGlass},
+    {"G03", "redraws that need more time than there is", checkRedrawTooFast},
     {"G04", "redrawn faster than eyes read", checkFasterThanEyes},
     {"M01", "smoothing alone is later than the wished freshness", checkSmoothingTooLate},
     {"M03", "standing still shows movement", checkStillMoves},

@@ -179,7 +179,7 @@ void checkField(const PlainInstrument& plain, const PlainDisplay& display, const
     const bool before = box.x < 0 || box.y < 0;
     out.push_back({"D01", Severity::Check, "/pages/" + page.id + "/fields/" + field.id,
         before ? fmt::format("“{}” begins outside the glass", name)
-               : fmt::format("“{}” is {} pixels too large", name, over),
+               : fmt::format("“{}” is {} too large", name, countText(over, "pixel")),
         fmt::format("{} cells of {} need {}×{} pixels from {}, {}; the glass has {}×{}.", cells,
             field.font, box.width, box.height, box.x, box.y, display.width, display.height),
         "the display's own size", smallerFont(page.id, field, cells, display), {}});

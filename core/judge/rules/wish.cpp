@@ -61,7 +61,8 @@ void checkStepWish(const Instrument& in, const PlainInstrument& plain, Findings&
         add(out, in, plain, i, v,
             {"W02", Severity::Check,
                 isDigit ? "/readers/" + reader.id + "/text" : channelPlace(c, "source"),
-                fmt::format("{} shows steps of {}, wished are {}", c.name, v.found, v.wished),
+                fmt::format("{} shows steps of {}{}{}, wished are {}", c.name, v.found,
+                    v.where.empty() ? "" : " ", v.where, v.wished),
                 fmt::format("What limits it is {}. {}", v.note,
                     isDigit ? areHonest(c, reader, reader.text.decimals + 1)
                             ? "More decimals show what is read."
@@ -156,7 +157,8 @@ void checkDistanceWish(const Instrument& in, const PlainInstrument& plain, Findi
         const auto& page = plain.displays[v.end->display].pages[v.end->page];
         add(out, in, plain, i, v,
             {"W06", Severity::Check, "/pages/" + page.id,
-                fmt::format("{} can be read from {}, wished is {}", c.name, v.found, v.wished),
+                fmt::format("{} can be read from {}{}{}, wished is {}", c.name, v.found,
+                    v.where.empty() ? "" : " ", v.where, v.wished),
                 fmt::format("Its {}, are too small from farther away. Larger digits, a larger "
                             "display or a shorter distance mend it.",
                     v.note),

@@ -44,7 +44,7 @@ TEST(Facts, OfAVoltmeter)
             "Current: 0.247 mA (through the divider, at most)"));
     EXPECT_THAT(facts(in, Leaf::Reading),
         ElementsAre("One count at the pin: 0.8057 mV",
-            "One count in the world: 3.961 mV (at the value now)",
+            "One count in the world: 3.96 mV (at the value now)",
             "Codes over the range: 2524 … 3685 (of 0 … 4095)",
             "Ideal signal to noise: 74.0 dB (full-scale sine, no other noise)",
             "The two schools differ by: 0.9 LSB (at the highest code)"));

@@ -99,10 +99,12 @@ std::vector<test::RuleCase> cases()
             withDigits(1, 5)},
         {"T02", Severity::Check, withDigits(1, 3), "14.6 needs 4 cells, the field has 3",
             withDigits(1, 4)},
-        {"D01", Severity::Check, withFont("12x24", 2, 9), "“helm-volts” is 1 pixels too large",
+        {"D01", Severity::Check, withFont("12x24", 2, 9), "“helm-volts” is 1 pixel too large",
             withFont("12x24", 2, 8)},
         {"M01", Severity::Check, withSteps("exponential tau 2.1"), "Smoothing alone is 2.05 s late",
             withSteps("exponential tau 2")},
+        {"G03", Severity::Stop, withRedraw(20), "Redrawing takes 131 % of the time",
+            withRedraw(30)},
         {"G04", Severity::Note, withRedraw(200), "Redrawn 5 times a second, faster than eyes read",
             withRedraw(250)},
     };

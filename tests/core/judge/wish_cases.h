@@ -37,7 +37,8 @@ inline std::vector<RuleCase> wishCases()
         {"W02", Severity::Check, withWished([](ChannelWish& w) {
              w.step = {5, "mV"};
          }),
-            "House battery shows steps of 10 mV, wished are 5 mV", withWished([](ChannelWish& w) {
+            "House battery shows steps of 10 mV on helm, wished are 5 mV",
+            withWished([](ChannelWish& w) {
                 w.step = {10, "mV"};
             }),
             false},
@@ -56,7 +57,7 @@ inline std::vector<RuleCase> wishCases()
                 w.freshness = {2.1, "s"};
             })},
         {"W06", Severity::Check, withDistance(1),
-            "House battery can be read from 0.88 m, wished is 1 m", withDistance(0.85)},
+            "House battery can be read from 0.88 m on helm, wished is 1 m", withDistance(0.85)},
     };
 }
 

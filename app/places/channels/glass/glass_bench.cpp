@@ -1,6 +1,8 @@
 #include "app/places/channels/glass/glass_bench.h"
 
+#include "app/look/figure_tag.h"
 #include "app/look/text.h"
+#include "base/number_text.h"
 #include "instrument/edits.h"
 #include "instrument/part_edits.h"
 
@@ -48,7 +50,14 @@ void GlassBench::showInputs(const RunView& view)
     m_plan->setText(qText(view.fixed->planInWords));
     m_lanes->showView(view);
     m_trace->showView(view);
-    m_age->showAge(view.stem.age, view.plain.channels[view.choice->channel].freshnessSeconds);
+    const auto& age = view.stem.age;
+    m_age->showAge(age, view.plain.channels[view.choice->channel].freshnessSeconds);
+    const auto tag = [this](Figure figure, double seconds) {
+        tagFigure(m_age, figure, ownerOf(figure, {}, display().id), qText(durationText(seconds)));
+    };
+    tag(Figure::OldestNumber, age.oldest());
+    tag(Figure::Redraw, age.redraw);
+    tag(Figure::Delay, age.smoothing);
 }
 
 } // namespace fern::app

@@ -203,7 +203,7 @@ void ReadingBench::showInputs(const RunView& view)
     m_codes->setAxisWords(tr("counts over seconds"));
     m_codes->setAccessibleName(tr("Codes over time: %1 samples").arg(view.codes.seconds.size()));
     const auto [from, to] = traceRange(view);
-    m_codes->showRange(from, to);
+    m_codes->showRange(from, to, 2);
     m_histogram->showStatistics(view.codeStatistics);
     showSpectrum(view);
     m_statistics->setText(statisticsText(view.codeStatistics));

@@ -6,7 +6,9 @@
 #include "app/look/line_label.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
+#include "app/notice/notice_bar.h"
 #include "base/number_text.h"
+#include "base/quantity_text.h"
 #include "base/split.h"
 #include "instrument/calibration_edits.h"
 #include "scale/calibrate.h"
@@ -34,6 +36,7 @@ constexpr int averaged = 12; ///< readings that make one
 
 CalibrationPage::CalibrationPage(House& house, QWidget* parent)
     : QWidget(parent)
+    , m_house(house)
     , m_document(house.document)
     , m_meter(new ReferenceMeter(this))
     , m_meterMenu(new MeterMenu(house, *m_meter, this))
@@ -125,7 +128,7 @@ QWidget* CalibrationPage::createReference()
     m_percent = new NumberEdit(QStringLiteral("%"), sheet);
     m_percent->setObjectName(QStringLiteral("referencePercent"));
     m_percent->setAccessibleName(tr("Accuracy of the reference, of its reading"));
-    m_digits = new NumberEdit(QString(), sheet);
+    m_digits = new NumberEdit(tr("digits"), sheet);
     m_digits->setObjectName(QStringLiteral("referenceDigits"));
     m_digits->setAccessibleName(tr("Accuracy of the reference, in digits"));
     m_digit = new QuantityEdit(sheet);
@@ -292,6 +295,8 @@ void CalibrationPage::paste()
             tr("Nothing to paste: copy two columns, reading and reference, from a spreadsheet."));
     changeDraft(tr("Paste pairs"),
         [&](Calibration& c) { c.pairs.insert(c.pairs.end(), pairs.begin(), pairs.end()); });
+    m_house.notice.tell(
+        tr("%1 pasted.").arg(qText(countText(static_cast<long long>(pairs.size()), "pair"))));
 }
 
 void CalibrationPage::applyFit()
@@ -340,7 +345,7 @@ void CalibrationPage::showView(const RunView& view)
         m_takeEdit->showQuantity({0, c.unit.name});
     m_unit = c.unit;
     m_sheet = view.fixed->calibration;
-    m_table->showSheet(m_sheet, qText(prettyUnit(m_unit.name)));
+    m_table->showSheet(m_sheet, m_unit);
     m_fit->showSheet(m_sheet, view.fixed->scaleCurve, m_unit);
     if (const auto* channel = findById(m_document.instrument().channels, m_channel))
         m_fit->showHistory(*channel);

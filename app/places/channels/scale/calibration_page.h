@@ -56,6 +56,7 @@ private:
     void applyFit();
     void goBack(int index);
 
+    House& m_house;
     Document& m_document;
     std::string m_channel;
     Unit m_unit;

@@ -6,6 +6,7 @@
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "base/number_text.h"
+#include "judge/words.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -80,6 +81,7 @@ DiagnosisPage::DiagnosisPage(Document& document, QWidget* parent)
     connect(m_add, &QPushButton::clicked, this, &DiagnosisPage::add);
     connect(m_clear, &QPushButton::clicked, this, [this] {
         m_pairs.clear();
+        emptyInputs();
         showExplanations();
     });
     connect(m_shows, &CheckedEdit::entered, m_shows, &CheckedEdit::showText);
@@ -100,10 +102,15 @@ void DiagnosisPage::showView(const RunView& view)
     if (!isOther)
         return isChanged ? showExplanations() : void();
     m_pairs.clear();
-    m_shows->showText(QString());
-    m_shows->setPlaceholderText(qText(prettyUnit(channel.unit.name)));
-    m_expected->showQuantity({0, channel.unit.name});
+    emptyInputs();
     showExplanations();
+}
+
+void DiagnosisPage::emptyInputs()
+{
+    m_shows->showText(QString());
+    m_shows->setPlaceholderText(qText(prettyUnit(m_channel.unit.name)));
+    m_expected->showQuantity({0, m_channel.unit.name});
 }
 
 void DiagnosisPage::add()
@@ -130,6 +137,7 @@ void DiagnosisPage::showExplanations()
                          qText(shortestText(pair.shown)), qText(shortestText(pair.expected)), unit);
     m_list->setText(pairs.join(QStringLiteral(", ")));
     m_copy->setText(tr("Copy the right function"));
+    m_search.stop();
     if (m_pairs.empty()) {
         showFixes({});
         return m_explanations->setText(canDiagnose(m_channel)
@@ -137,7 +145,17 @@ void DiagnosisPage::showExplanations()
                      "shown. Two or three values far apart tell more than one.")
                 : tr("This channel gives codes or a shape, no number on a scale."));
     }
-    const auto found = diagnose(m_channel, m_pairs);
+    m_explanations->setText(tr("Looking for what explains it…"));
+    m_search.start([this, channel = m_channel, pairs = m_pairs](
+                       const io::Progress& /*progress*/) -> BackgroundJob::Finish {
+        const auto found = diagnose(channel, pairs);
+        const double next = tellApart(channel, found.explanations);
+        return [this, found, next] { show(found, next); };
+    });
+}
+
+void DiagnosisPage::show(const Diagnosis& found, double next)
+{
     QStringList lines{qText(found.sentence)};
     for (std::size_t i = 0; i < std::min(found.explanations.size(), mostTold); ++i) {
         const auto& explanation = found.explanations[i];
@@ -153,9 +171,9 @@ void DiagnosisPage::showExplanations()
                 + (alike.isEmpty() ? QString()
                                    : tr(". Shows the same here: %1").arg(alike.join(tr("; "))));
     }
-    if (const double next = tellApart(m_channel, found.explanations); !std::isnan(next))
-        lines << tr("Measure at about %1 %2 next: it tells the first two apart.")
-                     .arg(qText(significantText(next, 3)), unit);
+    if (!std::isnan(next))
+        lines << tr("Measure at about %1 next: it tells the first two apart.")
+                     .arg(qText(inUnitText(m_channel, next, 3)));
     m_explanations->setText(lines.join(QLatin1Char('\n')));
     showFixes(found.explanations);
 }

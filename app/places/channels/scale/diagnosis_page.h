@@ -3,6 +3,7 @@
 // listed.
 
 #include "app/document/document.h"
+#include "app/runner/background_job.h"
 #include "app/runner/run_view.h"
 #include "plan/diagnosis.h"
 
@@ -28,7 +29,11 @@ Q_SIGNALS:
 
 private:
     void add();
+    void emptyInputs();
+    /// Looks for what explains the pairs, beside the window.
     void showExplanations();
+    /// `next` is where to measure next, in the channel's unit; NaN where nothing tells more.
+    void show(const Diagnosis& found, double next);
     void showFixes(const std::vector<Explanation>& found);
 
     Document& m_document;
@@ -40,6 +45,7 @@ private:
     QPushButton *m_add, *m_clear, *m_copy;
     QWidget* m_fixes;
     QLabel *m_list, *m_explanations;
+    BackgroundJob m_search{this};
 };
 
 } // namespace fern::app

@@ -34,12 +34,12 @@ FitCard::FitCard(QWidget* parent)
     m_residualPlot = new Plot({{tr("off by"), &Tokens::amber, 1, false, true},
                                   {tr("tolerance"), &Tokens::soft, 1}, {{}, &Tokens::soft, 1}},
         this);
-    m_fitPlot->setMinimumHeight(48);
-    m_residualPlot->setMinimumHeight(48);
     m_residualPlot->setObjectName(QStringLiteral("residualPlot"));
     m_advice = wrappedLabel(this, "calibrationAdvice");
     m_advice->setFont(wordFont(12));
     m_advice->setForegroundRole(softRole);
+    m_useAdvised = new LinkButton({}, this);
+    m_useAdvised->setObjectName(QStringLiteral("useAdvisedModel"));
     m_apply = new QPushButton(tr("Apply"), this);
     m_apply->setShortcut(QKeySequence(Qt::ALT | Qt::Key_A));
     m_apply->setToolTip(tr("Makes the curve the channel's scaling, Alt+A"));
@@ -59,7 +59,12 @@ FitCard::FitCard(QWidget* parent)
     body()->addWidget(m_fitPlot, 4);
     body()->addWidget(m_residualPlot, 3);
     body()->addWidget(m_advice);
+    body()->addWidget(m_useAdvised, 0, Qt::AlignLeft);
     body()->addLayout(ways);
+    connect(m_useAdvised, &QAbstractButton::clicked, this, [this] {
+        if (m_advised)
+            Q_EMIT modelChosen(*m_advised);
+    });
     connect(m_model, &QComboBox::activated, this,
         [this](int index) { Q_EMIT modelChosen(static_cast<FitModel>(index)); });
     connect(m_apply, &QPushButton::clicked, this, &FitCard::applyWanted);
@@ -79,16 +84,16 @@ void FitCard::showSheet(const CalibrationSheet& sheet, const TraceLine& now, con
     m_advice->setText(
         qText(sheet.drift.empty() ? sheet.advice : sheet.drift + ". " + sheet.advice));
     m_model->setToolTip(m_advice->text());
+    m_advised = sheet.advised;
+    m_useAdvised->setVisible(m_advised.has_value());
+    if (m_advised) {
+        m_useAdvised->setText(
+            tr("use %1").arg(qText(fitModelWords[static_cast<std::size_t>(*m_advised)])));
+        m_useAdvised->setAccessibleName(m_useAdvised->text());
+        m_useAdvised->updateGeometry();
+    }
     m_apply->setEnabled(sheet.hasFit && sheet.isDraft);
     showPlots(sheet, now, unit);
-}
-
-/// In a low window the advice stands in the tip of the curves only.
-void FitCard::resizeEvent(QResizeEvent* event)
-{
-    constexpr int roomy = 360;
-    m_advice->setVisible(height() >= roomy);
-    Card::resizeEvent(event);
 }
 
 void FitCard::showPlots(const CalibrationSheet& sheet, const TraceLine& now, const Unit& unit)

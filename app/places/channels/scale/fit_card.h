@@ -3,6 +3,7 @@
 // scalings that can be gone back to.
 
 #include "app/look/card.h"
+#include "app/look/chip.h"
 #include "app/look/line_label.h"
 #include "app/plot/plot.h"
 #include "instrument/instrument.h"
@@ -28,9 +29,6 @@ Q_SIGNALS:
     /// 0 is the scaling from the parts, then the channel's calibrations in their order.
     void backWanted(int index);
 
-protected:
-    void resizeEvent(QResizeEvent* event) override;
-
 private:
     void showPlots(const CalibrationSheet& sheet, const TraceLine& now, const Unit& unit);
 
@@ -38,6 +36,8 @@ private:
     LineLabel* m_equation;
     Plot *m_fitPlot, *m_residualPlot;
     QLabel* m_advice;
+    LinkButton* m_useAdvised;
+    std::optional<FitModel> m_advised;
     QPushButton* m_apply;
 };
 

@@ -4,6 +4,7 @@
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "base/number_text.h"
+#include "base/quantity_text.h"
 
 #include <QHeaderView>
 #include <QLineEdit>
@@ -66,7 +67,7 @@ PairTable::PairTable(QWidget* parent)
     connect(this, &QTableWidget::cellChanged, this, &PairTable::edit);
 }
 
-void PairTable::showSheet(const CalibrationSheet& sheet, const QString& unit)
+void PairTable::showSheet(const CalibrationSheet& sheet, const Unit& unit)
 {
     m_sheet = sheet;
     m_unit = unit;
@@ -92,9 +93,10 @@ void PairTable::fill()
         typing != nullptr && typing->isVisible())
         return; // nobody writes over what is being typed
     m_isFilling = true;
-    setHorizontalHeaderLabels({tr("reading"), tr("ref., %1").arg(m_unit), tr("±"),
-        tr("off by, %1").arg(m_unit), QString()});
+    setHorizontalHeaderLabels({tr("reading"), tr("ref., %1").arg(qText(prettyUnit(m_unit.name))),
+        tr("±"), tr("off by"), QString()});
     const auto& pairs = m_sheet.calibration.pairs;
+    const bool hasMore = static_cast<int>(pairs.size()) > rowCount();
     setRowCount(static_cast<int>(pairs.size()));
     for (int row = 0; row < rowCount(); ++row) {
         const auto& pair = pairs[static_cast<std::size_t>(row)];
@@ -102,7 +104,8 @@ void PairTable::fill()
         const std::array<QString, pairCells> words{qText(significantText(pair.reading, 9)),
             qText(shortestText(pair.reference)),
             pair.uncertainty == 0 ? QString() : qText(shortestText(pair.uncertainty)),
-            std::isnan(off) ? tr("—") : qText(significantText(off, 2)), wayWord(pair)};
+            std::isnan(off) ? tr("—") : qText(quantityText(differenceToSi(off, m_unit), m_unit, 2)),
+            wayWord(pair)};
         for (int column = 0; column < pairCells; ++column) {
             auto* cell = item(row, column);
             if (cell == nullptr) {
@@ -118,6 +121,8 @@ void PairTable::fill()
         item(row, OffColumn)->setForeground(isOver ? tokens().brick : tokens().ink);
     }
     m_isFilling = false;
+    if (hasMore)
+        scrollToBottom();
 }
 
 } // namespace fern::app

@@ -16,7 +16,7 @@ public:
     explicit PairTable(QWidget* parent);
 
     /// Shows the pairs, the reference in `unit`. Does nothing while somebody types.
-    void showSheet(const CalibrationSheet& sheet, const QString& unit);
+    void showSheet(const CalibrationSheet& sheet, const Unit& unit);
 
 Q_SIGNALS:
     /// A number was typed into a pair; `field` is the one that it replaces.
@@ -28,7 +28,7 @@ private:
     void fill();
 
     CalibrationSheet m_sheet;
-    QString m_unit;
+    Unit m_unit;
     bool m_isFilling = false;
 };
 

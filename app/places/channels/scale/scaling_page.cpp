@@ -144,7 +144,6 @@ QWidget* ScalingPage::createCurve()
                            {tr("now"), &Tokens::amber, 2, false, true}},
         card);
     m_curve->setObjectName(QStringLiteral("typedCurve"));
-    m_curve->setMinimumHeight(60);
     card->body()->setSpacing(grid - 3);
     card->body()->addWidget(m_equation);
     card->body()->addWidget(m_curve, 1);

@@ -112,7 +112,6 @@ CountingPage::CountingPage(Document& document, QWidget* parent)
                             {tr("wished step"), &Tokens::sky, 1}},
         errors);
     m_errors->setObjectName(QStringLiteral("countingErrors"));
-    m_errors->setMinimumHeight(60);
     auto* measure = new QHBoxLayout;
     measure->setSpacing(grid - 2);
     measure->addWidget(softLabel(tr("The rate is from"), errors));

@@ -34,7 +34,7 @@ SmoothBench::SmoothBench(Document& document, QWidget* parent)
     , m_counting(new CountingPage(document, this))
     , m_gain(new Plot({{tr("passes"), &Tokens::accent, 2}}, this))
 {
-    card()->insertWidget(1, m_chips);
+    card()->insertWidget(0, m_chips);
     auto* buttonRow = new QHBoxLayout(m_buttons);
     buttonRow->setContentsMargins(0, 0, 0, 0);
     buttonRow->addWidget(m_switch);
@@ -58,7 +58,7 @@ SmoothBench::SmoothBench(Document& document, QWidget* parent)
     m_copy->setObjectName(QStringLiteral("copySmoothing"));
     m_copy->setToolTip(tr("The steps as C, which gives the digits that are shown here"));
     inWords->addWidget(m_copy);
-    card()->insertLayout(2, inWords);
+    card()->insertLayout(1, inWords);
 
     addPages();
     connectChips();
@@ -85,7 +85,6 @@ void SmoothBench::addPages()
     frequency->body()->setContentsMargins(grid, grid, grid, grid);
     m_gainWords = wrappedLabel(frequency, "gainWords");
     m_gain->setObjectName(QStringLiteral("gainPlot"));
-    m_gain->setMinimumHeight(60);
     frequency->body()->addWidget(m_gainWords);
     frequency->body()->addWidget(m_gain, 1);
     m_pages = new PageChips(this);

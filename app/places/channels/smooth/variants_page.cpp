@@ -28,7 +28,6 @@ VariantsPage::VariantsPage(Document& document, QWidget* parent)
             {QStringLiteral("B"), &Tokens::amber, 2}, {QStringLiteral("C"), &Tokens::sky, 2}},
         traces);
     m_plot->setObjectName(QStringLiteral("variantTraces"));
-    m_plot->setMinimumHeight(60);
     m_strip = new FilmStrip(traces);
     traces->body()->setSpacing(grid - 3);
     traces->body()->addWidget(m_plot, 1);

@@ -39,6 +39,14 @@ void BudgetBars::showBars(const std::array<BudgetBar, 2>& bars, const PlainReade
     update();
 }
 
+QString BudgetBars::half(std::size_t bar) const
+{
+    const double standard = m_bars[bar].standard;
+    return m_bars[bar].isKnown()
+        ? QStringLiteral("±") + qText(quantityText(differenceToSi(2 * standard, m_unit), m_unit, 2))
+        : tr("—");
+}
+
 void BudgetBars::paintEvent(QPaintEvent* /*event*/)
 {
     const auto& t = tokens();
@@ -55,8 +63,7 @@ void BudgetBars::paintEvent(QPaintEvent* /*event*/)
         painter.setFont(wordFont(12, true));
         painter.setPen(t.ink);
         painter.drawText(QRectF(0, y, width(), 18), Qt::AlignLeft | Qt::AlignVCenter,
-            bar.isKnown() ? tr("%1 ±%2").arg(qText(bar.name),
-                qText(quantityText(differenceToSi(2 * bar.standard, m_unit), m_unit, 2)))
+            bar.isKnown() ? tr("%1 %2").arg(qText(bar.name), half(i))
                           : tr("%1 not known").arg(qText(bar.name)));
         painter.setFont(wordFont(12, bar.honest < m_decimals));
         if (bar.isKnown())

@@ -13,6 +13,8 @@ public:
     explicit BudgetBars(QWidget* parent = nullptr);
 
     void showBars(const std::array<BudgetBar, 2>& bars, const PlainReader& reader);
+    /// The half width of a bar as it is written, k = 2: "±0.19 V".
+    QString half(std::size_t bar) const;
     QSize sizeHint() const override { return {300, 150}; }
     QSize minimumSizeHint() const override { return {220, 128}; }
 

@@ -1,11 +1,14 @@
 #include "app/places/channels/text/text_bench.h"
 
+#include "app/look/figure_tag.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "instrument/edits.h"
 
 #include <QSignalBlocker>
 #include <QStandardItemModel>
+
+#include <array>
 
 namespace fern::app {
 
@@ -34,6 +37,24 @@ template <class Box> Box* made(Box* box, const QString& label, const char* objec
     return box;
 }
 
+/// A character that fills the field instead of a number.
+struct Mark {
+    const char* objectName;
+    QString word;
+    QString meaning;
+    std::string TextSpec::*character;
+};
+
+const std::array<Mark, 4> marks{
+    {{"markOverflow", QObject::tr("overflow"), QObject::tr("The number is too long for its field"),
+         &TextSpec::overflow},
+        {"markInvalid", QObject::tr("invalid"), QObject::tr("A sample came without a value"),
+            &TextSpec::invalid},
+        {"markStale", QObject::tr("stale"), QObject::tr("The newest sample is too old"),
+            &TextSpec::stale},
+        {"markNotYet", QObject::tr("not yet"), QObject::tr("No sample has come since power-on"),
+            &TextSpec::notYet}}};
+
 } // namespace
 
 TextBench::TextBench(Document& document, QWidget* parent)
@@ -44,8 +65,6 @@ TextBench::TextBench(Document& document, QWidget* parent)
     , m_align(made(new QComboBox(this), tr("Align"), "align"))
     , m_unit(makeEdit(tr("Shown in"), "readerUnit"))
     , m_unitShown(makeEdit(tr("Unit written behind the number"), "unitShown"))
-    , m_staleAfter(makeQuantity(tr("Stale after"), "staleAfter"))
-    , m_marks(makeEdit(tr("Marks for overflow, invalid, stale and not yet"), "marks"))
     , m_ladder(new TextLadderView(this))
     , m_honest(new Card({}, this))
     , m_bars(new BudgetBars(this))
@@ -56,18 +75,15 @@ TextBench::TextBench(Document& document, QWidget* parent)
     m_width->setKeyboardTracking(false);
     // Zeros behind a number would change it, so they pad on the left alone.
     m_align->addItems({tr("right"), tr("right, zeros"), tr("left")});
-    m_align->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     for (const auto word : textFormWords)
         m_form->addItem(qText(word));
-    m_form->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     addPair(tr("Written as"), m_form, tr("decimals"), m_decimals);
     addPair(tr("Width"), m_width, tr("aligned"), m_align);
     addPair(tr("Shown in"), m_unit, tr("written"), m_unitShown);
-    addPair(tr("Stale after"), m_staleAfter, tr("marks"), m_marks);
+    m_staleAfter = addQuantity(tr("Stale after"), "staleAfter");
+    addMarks();
     m_unitShown->setPlaceholderText(tr("nothing"));
     m_unitShown->setToolTip(tr("Written behind the number, inside the width"));
-    m_marks->setToolTip(tr("Four characters that fill the field instead of a number: overflow, "
-                           "invalid, stale, not yet"));
     m_floats->setObjectName(QStringLiteral("floats"));
     m_floats->setWordWrap(true);
     auto* row = new QHBoxLayout;
@@ -109,24 +125,39 @@ TextBench::TextBench(Document& document, QWidget* parent)
     connect(m_staleAfter, &QuantityEdit::quantityEntered, this, [this](const Quantity& after) {
         apply(tr("Stale after"), withStaleAfter(instrument(), reader().id, after));
     });
-    connect(m_marks, &CheckedEdit::entered, this, [this](const QString& typed) {
-        const auto marks = QString(typed).remove(QLatin1Char(' ')).toStdString();
-        if (marks.size() != 4)
-            return Q_EMIT refused(tr("\"%1\" is no set of marks: type four characters, for "
-                                     "overflow, invalid, stale and not yet, such as \"# - ? .\"")
-                                      .arg(typed));
-        change(tr("Marks"), [&](TextSpec& t) {
-            t.overflow = marks.substr(0, 1);
-            t.invalid = marks.substr(1, 1);
-            t.stale = marks.substr(2, 1);
-            t.notYet = marks.substr(3, 1);
-        });
-    });
 }
 
 CheckedEdit* TextBench::makeEdit(const QString& label, const char* objectName)
 {
     return made(new CheckedEdit(this), label, objectName);
+}
+
+void TextBench::addMarks()
+{
+    auto* row = new QHBoxLayout;
+    row->setSpacing(grid / 2);
+    row->addWidget(softLabel(tr("Marks"), this));
+    row->addSpacing(grid);
+    for (std::size_t i = 0; i < marks.size(); ++i) {
+        const auto& mark = marks[i];
+        auto* edit = makeEdit(tr("Mark for %1").arg(mark.word), mark.objectName);
+        edit->setMaxLength(1);
+        edit->setFixedWidth(32);
+        edit->setAlignment(Qt::AlignCenter);
+        edit->setToolTip(mark.meaning);
+        auto* word = softLabel(mark.word, this);
+        word->setToolTip(mark.meaning);
+        row->addWidget(edit);
+        row->addWidget(word);
+        row->addSpacing(grid);
+        m_marks[i] = edit;
+        connect(edit, &CheckedEdit::entered, this, [this, &mark](const QString& typed) {
+            change(tr("Mark for %1").arg(mark.word),
+                [&](TextSpec& t) { t.*mark.character = typed.toStdString(); });
+        });
+    }
+    row->addStretch(1);
+    card()->addLayout(row);
 }
 
 void TextBench::change(const QString& name, const std::function<void(TextSpec&)>& change)
@@ -165,11 +196,15 @@ void TextBench::showInputs(const RunView& view)
     m_unit->showText(qText(reader().unit));
     m_unitShown->showText(qText(text.unitShown));
     m_staleAfter->showQuantity(reader().staleAfter);
-    m_marks->showText(
-        qText(text.overflow + " " + text.invalid + " " + text.stale + " " + text.notYet));
+    for (std::size_t i = 0; i < marks.size(); ++i)
+        m_marks[i]->showText(qText(text.*marks[i].character));
     m_ladder->showLadder(
         view.texts.empty() ? std::string() : view.texts.back().text, view.fixed->ladder);
     m_bars->showBars(view.fixed->bars, view.plain.readers[view.choice->reader]);
+    constexpr std::array barFigures{Figure::Uncertainty, Figure::Repeatability};
+    for (std::size_t i = 0; i < barFigures.size(); ++i)
+        tagFigure(
+            m_bars, barFigures[i], ownerOf(barFigures[i], reader().unit, {}), m_bars->half(i));
     m_floats->setText(floatsText(view.fixed->floats));
 }
 

@@ -6,6 +6,8 @@
 #include "app/places/channels/text/text_ladder_view.h"
 #include "app/places/channels/workbench.h"
 
+#include <array>
+
 namespace fern::app {
 
 class TextBench : public Workbench {
@@ -19,6 +21,7 @@ protected:
 private:
     void change(const QString& name, const std::function<void(TextSpec&)>& change);
     void offerForms();
+    void addMarks();
     CheckedEdit* makeEdit(const QString& label, const char* objectName);
 
     QComboBox* m_form;
@@ -27,8 +30,8 @@ private:
     QComboBox* m_align;
     CheckedEdit* m_unit;
     CheckedEdit* m_unitShown;
-    QuantityEdit* m_staleAfter;
-    CheckedEdit* m_marks;
+    QuantityEdit* m_staleAfter = nullptr;
+    std::array<CheckedEdit*, 4> m_marks{}; ///< overflow, invalid, stale, not yet
     TextLadderView* m_ladder;
     Card* m_honest; ///< which decimals mean something
     BudgetBars* m_bars;

@@ -1,5 +1,6 @@
 #include "app/places/channels/world/world_bench.h"
 
+#include "app/look/figure_tag.h"
 #include "app/look/look.h"
 #include "app/look/page_chips.h"
 #include "app/look/text.h"
@@ -33,7 +34,7 @@ WorldBench::WorldBench(Document& document, QWidget* parent)
     addRow("freshness", tr("Oldest number"), {m_freshness});
     addRow("hours", tr("Runs for"), {m_hours});
     addRow("readingDistance", tr("Read from"), {m_distance});
-    card()->insertLayout(1, m_sheet);
+    card()->insertLayout(0, m_sheet);
     card()->addWidget(m_scenario);
     addLowerCard();
     edit(&ChannelWish::from, tr("Range"), m_from);
@@ -116,9 +117,16 @@ void WorldBench::showInputs(const RunView& view)
     for (auto& row : m_verdicts)
         for (const auto& verdict : view.fixed->wishes)
             if (wishKeys[static_cast<std::size_t>(verdict.wish)] == row.key) {
-                row.found->setText(qText(verdict.found));
+                row.found->setText(verdict.where.empty()
+                        ? qText(verdict.found)
+                        : qText(verdict.found + " " + verdict.where));
                 row.mark->showVerdict(verdict.verdict);
                 row.found->setToolTip(qText(verdict.note));
+                const auto figure = wishFigures[static_cast<std::size_t>(verdict.wish)];
+                tagFigure(row.found, figure,
+                    ownerOf(figure, view.plain.channels[view.choice->channel].unit.name,
+                        view.plain.displays[verdict.end.value_or(*view.choice).display].id),
+                    qText(verdict.found));
                 row.note->setText(qText(verdict.note));
             }
     m_trace->showView(view);
