@@ -4,9 +4,9 @@
     mutate.py COUNT SEED [--folders base,judge] [--jobs N]
 
 Works on copies of the last commit under build/mutate, so that the checkout stays as it is and may change meanwhile. Each mutant is one
-operator, number or statement of one line, chosen by the seed; one that does not compile is drawn again. The tests of
-the mutated folder run first, then the others; the first failure ends them, and so does a time many times the usual one. One
-that compiles to the same program is no fault, and is drawn again too.
+operator, number or statement of one line, chosen by the seed; one that does not compile is drawn again. The quick suites
+of the mutated folder run first, then the other quick ones, then those that take seconds; the first failure ends them, and
+so does a time many times the usual one. One that compiles to the same program is no fault, and is drawn again too.
 Prints every survivor with its line before and behind, and the share that was caught."""
 import argparse
 import concurrent.futures
@@ -17,7 +17,6 @@ import re
 import subprocess
 import sys
 import tarfile
-import time
 
 ROOT = os.path.dirname(os.path.dirname(os.path.abspath(__file__)))
 FOLDERS = "base signal curves kernel parts world reading scale smooth text judge plan".split()
@@ -105,7 +104,7 @@ class Bench:
         libraries = [os.path.join(self.build, "core", name) for name in os.listdir(os.path.join(self.build, "core"))]
         self.environment["LD_LIBRARY_PATH"] = ":".join(libraries)
         self.sound = {folder: self.program_of(folder) for folder in FOLDERS}
-        self.usual = {}
+        self.seconds = {}
 
     def copy(self, commit):
         """Brings the sources to those of a commit, and leaves files alone that are so already."""
@@ -139,19 +138,26 @@ class Bench:
         with open(os.path.join(self.build, "core", folder, f"libfern_{folder}.so"), "rb") as file:
             return file.read()
 
-    def passes(self, tests):
-        """Whether these tests pass, in at most ten times the time they took before."""
-        limit = 10 * self.usual.get(tests, self.usual["*"]) + 5 if self.usual else None
-        began = time.monotonic()
-        try:
-            done = self.run([self.tests, "--gtest_brief=1", "--gtest_fail_fast",
-                             "--gtest_filter=" + tests], timeout=limit)
-        except subprocess.TimeoutExpired:
-            return False
-        self.usual.setdefault(tests, time.monotonic() - began)
+    def time_suites(self):
+        """Runs every suite once without a fault, and notes how many seconds each takes."""
+        done = self.run([self.tests])
+        for suite, milliseconds in re.findall(r"tests? from (\S+) \((\d+) ms total\)", done.stdout):
+            self.seconds[suite] = int(milliseconds) / 1000
         return done.returncode == 0
 
-    def tests_of(self, path):
+    def passes(self, suites):
+        """Whether these suites pass, in a few times the seconds that they took before."""
+        if not suites:
+            return True
+        limit = 5 * sum(self.seconds[suite] for suite in suites) + 10
+        try:
+            return self.run([self.tests, "--gtest_brief=1", "--gtest_fail_fast",
+                             "--gtest_filter=" + ":".join(suite + ".*" for suite in suites)],
+                            timeout=limit).returncode == 0
+        except subprocess.TimeoutExpired:
+            return False
+
+    def suites_of(self, path):
         """The suites that test the folder of a file."""
         folder = path.split("/")[1]
         names = set()
@@ -159,7 +165,7 @@ class Bench:
             for name in files:
                 with open(os.path.join(directory, name), encoding="utf-8") as file:
                     names |= set(re.findall(r"(?:TEST|TEST_F|RC_GTEST_PROP)\((\w+),", file.read()))
-        return ":".join(sorted(name + ".*" for name in names)) or "*"
+        return names
 
     def judge(self, mutant):
         """"caught", "survived", or "no fault"."""
@@ -177,8 +183,12 @@ class Bench:
             folder = path.split("/")[1]
             if self.program_of(folder) == self.sound[folder]:
                 return "no fault"
-            near = self.tests_of(path)
-            return "survived" if self.passes(near) and self.passes("*-" + near) else "caught"
+            near = self.suites_of(path)
+            slow = 1.5  # seconds
+            stages = [[], [], []]
+            for suite, seconds in self.seconds.items():
+                stages[2 if seconds > slow else 0 if suite in near else 1].append(suite)
+            return "survived" if all(self.passes(stage) for stage in stages) else "caught"
         finally:
             with open(there, "w", encoding="utf-8") as file:
                 file.write(whole)
@@ -197,10 +207,8 @@ def main():
     drawn = draw(random.Random(a.seed), benches[0].source, a.folders.split(","))
     with concurrent.futures.ThreadPoolExecutor(a.jobs) as pool:
         for bench in benches:
-            if not bench.passes("*"):
+            if not bench.time_suites():
                 sys.exit("the tests fail without any fault")
-            for folder in a.folders.split(","):
-                bench.passes(bench.tests_of(f"core/{folder}/"))
         caught, survivors = 0, []
         waiting = {pool.submit(bench.judge, mutant): (bench, mutant)
                    for bench, mutant in zip(benches, drawn)}

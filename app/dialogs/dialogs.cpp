@@ -31,7 +31,7 @@ public:
     {
         const auto button = QMessageBox::question(parent, QObject::tr("Save the changes?"),
             QObject::tr("%1 has changes that are not saved.").arg(name),
-            QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel);
+            QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Cancel);
         return button == QMessageBox::Save   ? Answer::Save
             : button == QMessageBox::Discard ? Answer::Discard
                                              : Answer::Cancel;

@@ -8,6 +8,7 @@
 
 #include <QFormLayout>
 #include <QKeyEvent>
+#include <QStyledItemDelegate>
 
 namespace fern::app {
 
@@ -30,6 +31,20 @@ QString wishText(const ChannelWish& wish)
             words(wish.freshness));
 }
 
+/// Draws what stands below a heading further to the right; the text itself is what is typed ahead.
+class BelowHeading : public QStyledItemDelegate {
+public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+
+protected:
+    void initStyleOption(QStyleOptionViewItem* option, const QModelIndex& index) const override
+    {
+        QStyledItemDelegate::initStyleOption(option, index);
+        if (index.flags().testFlag(Qt::ItemIsEnabled))
+            option->text.prepend(QStringLiteral("    "));
+    }
+};
+
 } // namespace
 
 DoorSheet::DoorSheet(const Document& document, QWidget* parent)
@@ -47,6 +62,10 @@ DoorSheet::DoorSheet(const Document& document, QWidget* parent)
     , m_make(named(new QPushButton(this), "makeIt", tr("Make it")))
     , m_preview(new GlassView(this))
     , m_outcome(softLabel({}, this))
+    , m_byModule(named(new QPushButton(tr("Read it by a converter module"), this), "doorByModule",
+          tr("Read it by a converter module")))
+    , m_compare(named(new QPushButton(tr("Compare boards and inputs"), this), "doorCompare",
+          tr("Compare boards and inputs")))
 {
     setObjectName(QStringLiteral("door"));
     auto* outer = new QVBoxLayout(this);
@@ -68,6 +87,7 @@ DoorSheet::DoorSheet(const Document& document, QWidget* parent)
     m_points->setFrameShape(QFrame::NoFrame);
     m_points->viewport()->setBackgroundRole(cardRole);
     m_points->setUniformItemSizes(true);
+    m_points->setItemDelegate(new BelowHeading(m_points));
     columns->addWidget(m_points, 2);
     auto* right = new QVBoxLayout;
     right->setSpacing(grid);
@@ -112,7 +132,15 @@ DoorSheet::DoorSheet(const Document& document, QWidget* parent)
     m_outcome->setObjectName(QStringLiteral("outcome"));
     m_outcome->setWordWrap(true);
     right->addWidget(m_outcome);
+    right->addWidget(m_byModule, 0, Qt::AlignLeft);
+    right->addWidget(m_compare, 0, Qt::AlignLeft);
     right->addStretch(1);
+    connect(m_byModule, &QPushButton::clicked, this, [this] {
+        m_isByModule = true;
+        showOutcome();
+        m_make->setFocus();
+    });
+    connect(m_compare, &QPushButton::clicked, this, &DoorSheet::partsWanted);
     for (auto* edit : {m_instrumentName, m_channelName}) {
         edit->setTextMargins(4, 1, 4, 1);
         connect(edit, &QLineEdit::textChanged, this, &DoorSheet::showOutcome);
@@ -144,7 +172,7 @@ void DoorSheet::fillList()
             heading->setFont(wordFont(12, true));
             heading->setSizeHint({0, listRow});
         }
-        auto* item = new QListWidgetItem(QStringLiteral("    ") + qText(point.title), m_points);
+        auto* item = new QListWidgetItem(qText(point.title), m_points);
         item->setData(Qt::UserRole, qText(point.id));
         item->setSizeHint({0, listRow});
     }
@@ -187,6 +215,7 @@ void DoorSheet::ask(bool isNew)
 
 void DoorSheet::showPoint()
 {
+    m_isByModule = false;
     const auto& point = chosen();
     m_about->setText(qText(point.about));
     m_wish->setText(tr("The wish to begin with: %1").arg(wishText(point.wish)));
@@ -204,7 +233,17 @@ void DoorSheet::showPoint()
     showOutcome();
 }
 
+StartingPoint DoorSheet::wanted() const
+{
+    return m_isByModule ? readByModule(chosen()).value_or(chosen()) : chosen();
+}
+
 Result<Instrument> DoorSheet::outcome() const
+{
+    return outcomeOf(wanted());
+}
+
+Result<Instrument> DoorSheet::outcomeOf(const StartingPoint& point) const
 {
     const auto board = static_cast<std::size_t>(m_board->currentIndex());
     const auto display = static_cast<std::size_t>(m_display->currentIndex());
@@ -217,7 +256,7 @@ Result<Instrument> DoorSheet::outcome() const
     if (freeName(before.channels, name) != name)
         return Error{ErrorCode::InvalidArgument,
             "another channel is called " + name + " already: give this one its own name", ""};
-    return withStartingPoint(before, chosen(), m_channelName->text().toStdString());
+    return withStartingPoint(before, point, m_channelName->text().toStdString());
 }
 
 /// Runs what would be made up to its first number, beside the window, and says what follows from
@@ -225,6 +264,7 @@ Result<Instrument> DoorSheet::outcome() const
 void DoorSheet::showOutcome()
 {
     const auto made = outcome();
+    offerWaysOut(made ? nullptr : &made.error());
     if (!made) {
         m_looking.stop();
         m_preview->showFrame(nullptr);
@@ -238,6 +278,14 @@ void DoorSheet::showOutcome()
             m_outcome->setText(qText(look.words));
         };
     });
+}
+
+void DoorSheet::offerWaysOut(const Error* obstacle)
+{
+    const bool isFull = obstacle != nullptr && obstacle->code == ErrorCode::NotFound;
+    const auto byModule = isFull ? readByModule(chosen()) : std::nullopt;
+    m_byModule->setVisible(byModule && outcomeOf(*byModule).has_value());
+    m_compare->setVisible(isFull && !m_isNew); // a new instrument has its boards above
 }
 
 void DoorSheet::make()

@@ -34,6 +34,8 @@ Q_SIGNALS:
     void channelMade(const QString& name, const fern::Instrument& instrument);
     void refused(const QString& message);
     void cancelled();
+    /// The parts are to be looked at: another board, more inputs.
+    void partsWanted();
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
@@ -47,6 +49,11 @@ private:
     Result<Instrument> outcome() const;
     void showOutcome();
     const StartingPoint& chosen() const;
+    /// The choice, read by a module where that way out was taken.
+    StartingPoint wanted() const;
+    Result<Instrument> outcomeOf(const StartingPoint& point) const;
+    /// Offers what still leads on where nothing can be made.
+    void offerWaysOut(const Error* obstacle);
 
     const Document& m_document;
     BackgroundJob m_looking{this};
@@ -65,6 +72,8 @@ private:
     QPushButton* m_make;
     GlassView* m_preview;
     QLabel* m_outcome;
+    QPushButton *m_byModule, *m_compare; ///< ways out where no pin is left
+    bool m_isByModule = false;
     QString m_proposed; ///< the channel name that followed from the last choice
 };
 

@@ -7,6 +7,8 @@
 #include <QApplication>
 #include <QKeyEvent>
 
+#include <algorithm>
+
 namespace fern::app {
 
 CheckedEdit::CheckedEdit(QWidget* parent)
@@ -15,11 +17,20 @@ CheckedEdit::CheckedEdit(QWidget* parent)
     setTextMargins(4, 1, 4, 1);
 }
 
+QSize CheckedEdit::minimumSizeHint() const
+{
+    constexpr int least = 58;
+    constexpr int most = 96; // a text may be as long as it likes, and scrolls
+    const int needed = fontMetrics().horizontalAdvance(m_accepted) + 18;
+    return {std::clamp(needed, least, most), QLineEdit::minimumSizeHint().height()};
+}
+
 void CheckedEdit::showText(const QString& text)
 {
     if (text == m_accepted && text == this->text())
         return;
     m_accepted = text;
+    updateGeometry();
     if (!hasFocus() || !isModified())
         restore();
 }

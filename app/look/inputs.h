@@ -18,7 +18,7 @@ public:
     explicit CheckedEdit(QWidget* parent = nullptr);
 
     /// Room for a figure with its unit.
-    QSize minimumSizeHint() const override { return {58, QLineEdit::minimumSizeHint().height()}; }
+    QSize minimumSizeHint() const override;
 
     /// Shows a text as the accepted one. Does nothing while the user is typing.
     void showText(const QString& text);

@@ -16,13 +16,16 @@ namespace fern::app {
 
 namespace {
 
-QString noteOf(const Parameter& parameter)
+/// What is usual, and where that stands; the place is said once for rows that share it.
+QString noteOf(const Parameter& parameter, bool saysSource)
 {
-    if (parameter.source.empty())
-        return {};
-    if (parameter.typical.empty() || parameter.kind == ParameterKind::Choice)
-        return qText(parameter.source);
-    return QObject::tr("usual %1 · %2").arg(qText(parameter.typical), qText(parameter.source));
+    QStringList words;
+    if (!parameter.source.empty() && !parameter.typical.empty()
+        && parameter.kind != ParameterKind::Choice)
+        words << QObject::tr("usual %1").arg(qText(parameter.typical));
+    if (saysSource && !parameter.source.empty())
+        words << qText(parameter.source);
+    return words.join(QStringLiteral(" · "));
 }
 
 bool sameShape(const Parameter& a, const Parameter& b)
@@ -48,7 +51,9 @@ void ParameterGrid::showParameters(const std::vector<Parameter>& parameters)
     if (!isSame)
         rebuild(parameters);
     for (std::size_t i = 0; i < m_rows.size(); ++i)
-        fill(m_rows[i], parameters[i]);
+        fill(m_rows[i], parameters[i],
+            i == 0 || parameters[i].group != parameters[i - 1].group
+                || parameters[i].source != parameters[i - 1].source);
 }
 
 int ParameterGrid::wholeHeight() const
@@ -154,10 +159,11 @@ QWidget* ParameterGrid::inputFor(const Parameter& parameter, QWidget* content)
     return edit;
 }
 
-void ParameterGrid::fill(Row& row, const Parameter& parameter)
+void ParameterGrid::fill(Row& row, const Parameter& parameter, bool saysSource)
 {
     row.parameter = parameter;
-    row.note->setText(noteOf(parameter));
+    row.note->setText(noteOf(parameter, saysSource));
+    row.note->setToolTip(noteOf(parameter, true));
     if (auto* box = qobject_cast<QComboBox*>(row.input))
         box->setCurrentIndex(box->findData(qText(parameter.text)));
     else if (auto* edit = qobject_cast<CheckedEdit*>(row.input))

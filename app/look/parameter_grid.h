@@ -36,7 +36,7 @@ private:
     void rebuild(const std::vector<Parameter>& parameters);
     Row addRow(QGridLayout* layout, int line, const Parameter& parameter, QWidget* content);
     QWidget* inputFor(const Parameter& parameter, QWidget* content);
-    void fill(Row& row, const Parameter& parameter);
+    void fill(Row& row, const Parameter& parameter, bool saysSource);
     void enter(const std::string& path, const QString& text);
 
     bool m_hasNotes;

@@ -4,10 +4,17 @@
 
 #include <QEvent>
 #include <QPainter>
+#include <QTimer>
 
 #include <algorithm>
 
 namespace fern::app {
+
+namespace {
+
+constexpr int widest = 320; ///< pixels
+
+} // namespace
 
 FieldNote::FieldNote(QWidget* parent)
     : QLabel(parent)
@@ -23,23 +30,32 @@ FieldNote::FieldNote(QWidget* parent)
 
 void FieldNote::tell(QWidget& field, const QString& message)
 {
-    constexpr int widest = 320;
     if (m_field != nullptr)
         m_field->removeEventFilter(this);
     m_field = &field;
     field.installEventFilter(this);
-    auto* window = field.window();
-    setParent(window);
+    setParent(field.window());
     setText(message);
     setAccessibleName(message);
     const int width = std::min(widest, fontMetrics().horizontalAdvance(message) + 3 * grid + 4);
     resize(width, heightForWidth(width));
-    const auto below = field.mapTo(window, QPoint(0, field.height() + 2));
-    const auto above = field.mapTo(window, QPoint(0, -height() - 2));
-    move(std::clamp(below.x(), grid, std::max(grid, window->width() - width - grid)),
-        below.y() + height() <= window->height() ? below.y() : above.y());
+    place();
     show();
     raise();
+    // The view that follows a refusal may lay the field out anew.
+    QTimer::singleShot(0, this, &FieldNote::place);
+}
+
+void FieldNote::place()
+{
+    if (m_field == nullptr)
+        return;
+    const auto& field = *m_field;
+    const auto* window = field.window();
+    const auto below = field.mapTo(window, QPoint(0, field.height() + 2));
+    const auto above = field.mapTo(window, QPoint(0, -height() - 2));
+    move(std::clamp(below.x(), grid, std::max(grid, window->width() - width() - grid)),
+        below.y() + height() <= window->height() ? below.y() : above.y());
 }
 
 bool FieldNote::eventFilter(QObject* watched, QEvent* event)

@@ -19,6 +19,9 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    /// Moves it below the field, or above where there is no room below.
+    void place();
+
     QPointer<QWidget> m_field;
 };
 

@@ -15,7 +15,7 @@ namespace {
 
 constexpr int legendIcon = 16; ///< pixels
 constexpr int leastHeight = 120; ///< pixels in which lines are drawn
-constexpr int aroundLines = 48; ///< pixels of legend and axis
+constexpr int aroundLines = 60; ///< pixels of legend and axis
 
 } // namespace
 

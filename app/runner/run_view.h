@@ -48,6 +48,7 @@ struct RunView : ChannelMoment {
     Ticks end; ///< of the scenario or recording
     bool isRunning = false;
     bool isReplayed = false; ///< from a recording
+    std::optional<double> held; ///< what the channel's quantity is held at, SI units
 };
 
 /// Fills stem, facts, traces and frame from a run's history at `now`; the traces go back `window`.

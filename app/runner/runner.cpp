@@ -157,6 +157,14 @@ void Runner::release(const std::string& channel, const std::string& what)
     });
 }
 
+void Runner::hold(const std::string& channel, std::optional<double> si)
+{
+    change([&](Wanted& w) {
+        w.holds.push_back({channel, si});
+        w.isChanged = true;
+    });
+}
+
 void Runner::setPace(double pace)
 {
     change([&](Wanted& w) { w.pace = pace; });
@@ -238,6 +246,7 @@ void Runner::work(const std::stop_token& stop)
             m_wanted.isChanged = m_wanted.hasRestarted = m_wanted.isAsked = false;
             m_wanted.ticks = 0;
             m_wanted.touches.clear();
+            m_wanted.holds.clear();
             m_wanted.jump.reset();
         }
         if (stop.stop_requested())
@@ -314,6 +323,11 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
             simulation.byHand.press(touch.channel, touch.what, inSeconds(now));
         else
             simulation.byHand.release(touch.channel, touch.what, inSeconds(now));
+    for (const auto& held : wanted.holds)
+        if (held.si)
+            simulation.byHand.hold(held.channel, *held.si, inSeconds(now));
+        else
+            simulation.byHand.letGo(held.channel, inSeconds(now));
     simulation.byHand.addTo(simulation.plain);
     if (simulation.ear)
         simulation.plain.startEpoch = simulation.ear->startEpoch();
@@ -415,6 +429,9 @@ void Runner::publish(const Simulation& simulation, bool isRunning)
         view->parts = simulation.parts;
         view->recording = simulation.recording;
         view->isReplayed = simulation.recordings != nullptr;
+        if (simulation.channel < simulation.plain.channels.size())
+            view->held =
+                simulation.byHand.heldAt(simulation.plain.channels[simulation.channel].id);
         view->end = simulation.ear ? maxTicks : simulation.end;
         if (simulation.ear)
             view->live = std::make_shared<const LiveView>(simulation.ear->view(simulation.plain));

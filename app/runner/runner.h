@@ -13,6 +13,7 @@
 #include <condition_variable>
 #include <memory>
 #include <mutex>
+#include <optional>
 #include <string>
 #include <thread>
 #include <vector>
@@ -49,6 +50,9 @@ public:
     /// Presses a key of the instrument now, or releases it, until the run begins again.
     void press(const std::string& channel, const std::string& what);
     void release(const std::string& channel, const std::string& what);
+    /// Holds the quantity of a channel at a value from now on, SI units; without one it follows its
+    /// course again.
+    void hold(const std::string& channel, std::optional<double> si);
     /// Moves to a simulated time at once and stays there, paused.
     void jumpTo(Ticks at);
 
@@ -66,6 +70,10 @@ private:
         std::string what;
         bool isDown = false;
     };
+    struct Hold {
+        std::string channel;
+        std::optional<double> si;
+    };
     struct Wanted {
         Instrument instrument;
         std::string scenario;
@@ -81,6 +89,7 @@ private:
         bool showsParts = false;
         bool isAsked = false; ///< a view is wanted although nothing changed
         std::vector<Touch> touches; ///< since the worker looked last
+        std::vector<Hold> holds; ///< the same
         int ticks = 0;
         double pace = 1;
         std::optional<Ticks> jump;

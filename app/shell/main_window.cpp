@@ -227,6 +227,8 @@ void MainWindow::makeDoor()
     m_stack->addWidget(m_door);
     connect(m_door, &DoorSheet::refused, m_notice, &NoticeBar::refuse);
     connect(m_door, &DoorSheet::cancelled, this, &MainWindow::showDocument);
+    connect(m_door, &DoorSheet::partsWanted, this,
+        [this] { goTo({.place = parts, .page = QStringLiteral("Compare")}); });
     connect(m_door, &DoorSheet::instrumentMade, &m_files, &FileControl::start);
     connect(m_door, &DoorSheet::channelMade, this,
         [this](const QString& name, const Instrument& instrument) {

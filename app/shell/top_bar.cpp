@@ -9,6 +9,7 @@
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QPainter>
+#include <QShortcut>
 #include <QToolButton>
 
 namespace fern::app {
@@ -85,6 +86,8 @@ TopBar::TopBar(const QList<QAction*>& buttons, QMenu* menu, ChannelMenu* channel
     open->setMenu(menu);
     open->setPopupMode(QToolButton::InstantPopup);
     right->addWidget(open);
+    connect(new QShortcut(Qt::Key_F10, this), &QShortcut::activated, menu,
+        [menu, open] { menu->popup(open->mapToGlobal(QPoint(0, open->height()))); });
     row->addLayout(right);
     connect(m_tabs, &TabStrip::chosen, this, &TopBar::channelChosen);
     connect(m_tabs, &TabStrip::moved, channels, &ChannelMenu::moveChannel);

@@ -33,7 +33,7 @@ private:
     void showEnds(const RunView& view);
 
     std::array<LeafButton*, leafCount> m_leaves{};
-    Leaf m_open = Leaf::Smooth;
+    Leaf m_open = Leaf::World;
     QWidget* m_fork; ///< holds the chips
     QHBoxLayout* m_chipRow;
     std::vector<Chip*> m_chips;

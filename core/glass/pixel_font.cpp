@@ -1,5 +1,7 @@
 #include "glass/pixel_font.h"
 
+#include "base/utf8.h"
+
 #include <algorithm>
 
 namespace fern {
@@ -77,7 +79,7 @@ std::u32string codePoints(std::string_view text)
         bool whole = length > 0 && i + length <= text.size();
         for (std::size_t k = 1; whole && k < length; ++k) {
             const auto next = static_cast<unsigned char>(text[i + k]);
-            whole = (next & 0xC0U) == 0x80U;
+            whole = isContinuation(text[i + k]);
             code = (code << 6U) | (next & 0x3FU);
         }
         codes += whole ? code : U'\uFFFD';

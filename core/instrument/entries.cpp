@@ -353,6 +353,35 @@ Result<Instrument> withEntryParameter(const Instrument& in, const EntryPlace& pl
     return accepted(std::move(out));
 }
 
+const LaneSpec* courseOf(const Instrument& in, const EntryPlace& place)
+{
+    const auto* channel = findById(in.channels, place.channel);
+    const auto* scenario = findById(in.scenarios, place.scenario);
+    if (channel == nullptr || scenario == nullptr || !hasLane(channel->source.kind))
+        return nullptr;
+    const auto lane = std::find_if(scenario->lanes.begin(), scenario->lanes.end(),
+        [&](const LaneSpec& l) { return l.id == channel->source.lane; });
+    return lane == scenario->lanes.end() || lane->points.empty() ? nullptr : &*lane;
+}
+
+Result<Instrument> withCourse(
+    const Instrument& in, const EntryPlace& place, std::vector<CurvePoint> points)
+{
+    const auto* course = courseOf(in, place);
+    if (course == nullptr)
+        return Error{ErrorCode::NotFound, "the scenario has no course for this channel", ""};
+    const auto rises = [](const CurvePoint& a, const CurvePoint& b) { return !(b.x > a.x); };
+    if (points.empty() || points.front().x < 0
+        || std::adjacent_find(points.begin(), points.end(), rises) != points.end())
+        return Error{ErrorCode::InvalidArgument,
+            "a course needs a point, and its seconds rise from 0 on", ""};
+    auto out = in;
+    changeShared(out.scenarios, place.scenario, [&](Scenario& scenario) {
+        changePlain(scenario.lanes, course->id, [&](LaneSpec& lane) { lane.points = points; });
+    });
+    return accepted(std::move(out));
+}
+
 Result<Instrument> withEntryAdded(const Instrument& in, const EntryPlace& place, EntryKind kind)
 {
     const auto* channel = findById(in.channels, place.channel);

@@ -53,6 +53,13 @@ std::vector<Parameter> entryParameters(
 Result<Instrument> withEntryParameter(const Instrument& in, const EntryPlace& place,
     const Entry& entry, std::string_view path, std::string_view text);
 
+/// Returns the course of a channel in the scenario; null where it has none, or has events.
+const LaneSpec* courseOf(const Instrument& in, const EntryPlace& place);
+
+/// Sets the points of that course, at least one, seconds rising. Error when there is no course.
+Result<Instrument> withCourse(
+    const Instrument& in, const EntryPlace& place, std::vector<CurvePoint> points);
+
 /// Adds an entry with usual figures. Error when it needs something that is not there.
 Result<Instrument> withEntryAdded(const Instrument& in, const EntryPlace& place, EntryKind kind);
 

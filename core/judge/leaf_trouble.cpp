@@ -3,6 +3,7 @@
 #include "base/number_text.h"
 #include "base/quantity_text.h"
 #include "judge/rail_ends.h"
+#include "judge/rules/signal.h"
 
 #include <algorithm>
 #include <cmath>
@@ -41,8 +42,7 @@ LeafTrouble clipped(const PlainChannel& c, const SampleRecord& newest)
 /// How long a told source may say nothing.
 double patience(const PlainChannel& c, const PlainReader& reader)
 {
-    constexpr double least = 2; // seconds
-    return std::max({least, inSeconds(reader.staleAfter), 3 * inSeconds(c.sampleEvery)});
+    return std::max(inSeconds(reader.staleAfter), silenceSeconds(c));
 }
 
 LeafTrouble silent(const PlainChannel& c, const StemChoice& choice, double wait,

@@ -1,12 +1,14 @@
 #include "plan/starting_points.h"
 
 #include "base/number_text.h"
+#include "base/utf8.h"
 #include "glass/pixel_font.h"
 #include "instrument/edits.h"
 #include "instrument/ids.h"
 #include "instrument/parts_view.h"
 #include "instrument/resolve.h"
 #include "judge/budget.h"
+#include "judge/findings.h"
 #include "parts/catalogue.h"
 #include "parts/fit_front_end.h"
 #include "plan/wiring.h"
@@ -16,7 +18,9 @@
 #include "text/format.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
+#include <span>
 
 #include <fmt/format.h>
 
@@ -113,6 +117,20 @@ std::string unitOnGlass(const std::string& unit)
     return words;
 }
 
+/// Takes the largest of the title fonts in which the whole title fits; a longer one is cut.
+void setTitleFont(Field& title, int width, bool isLow)
+{
+    const std::array<const char*, 3> fonts{"8x16", "6x12", "5x8"};
+    const auto cells = codePoints(title.text).size();
+    for (const auto* font : std::span(fonts).subspan(isLow ? 2 : 0)) {
+        title.font = font;
+        if (static_cast<std::size_t>(width / fieldBox(title, 1).width) >= cells)
+            return;
+    }
+    const auto room = static_cast<std::size_t>(width / fieldBox(title, 1).width);
+    title.text.resize(bytesOfFirst(title.text, room));
+}
+
 /// A title line and under it the value, as large as the glass allows.
 Page pageFor(const Display& display, const Part& part, std::string_view name,
     const std::string& unit, int cells)
@@ -124,12 +142,9 @@ Page pageFor(const Display& display, const Part& part, std::string_view name,
     Field title;
     title.id = "title";
     title.kind = FieldKind::Label;
-    title.font = isLow ? "5x8" : "8x16";
-    const auto room = static_cast<std::size_t>(part.width / fieldBox(title, 1).width);
     const auto shownUnit = unit == "count" ? std::string() : unitOnGlass(unit);
     title.text = upper(name) + (shownUnit.empty() ? "" : ", " + shownUnit);
-    if (codePoints(title.text).size() > room)
-        title.text = shownUnit.empty() ? upper(name).substr(0, room) : shownUnit;
+    setTitleFont(title, part.width, isLow);
     title.x = (part.width - fieldBox(title, cellCount(title.text)).width) / 2;
     const int top = fieldBox(title, 1).height;
     Field best;
@@ -304,6 +319,83 @@ Result<Instrument> withExtra(Instrument out, const StartingPoint& point, Channel
     return out;
 }
 
+/// The part of the catalogue that gives what a row measures, by its id; empty where it is a wire,
+/// a contact, another computer, or the board itself.
+std::string_view deviceOf(const StartingPoint& point)
+{
+    switch (point.source.kind) {
+    case SourceKind::Analog:
+        switch (point.sensor.kind) {
+        case SensorKind::Sender:
+            return "sender";
+        case SensorKind::Thermistor:
+            return "thermistor";
+        case SensorKind::Photoresistor:
+            return "photoresistor";
+        case SensorKind::Platinum:
+            return "platinum";
+        case SensorKind::Voltage:
+        case SensorKind::Shunt:
+        case SensorKind::Bridge:
+        case SensorKind::Chip:
+            return {};
+        }
+        return {};
+    case SourceKind::Waveform:
+        return "optical-pulse";
+    case SourceKind::KeyLadder:
+        return "ladder-keypad";
+    case SourceKind::Pulses:
+        return point.source.pulses.gives == PulseGives::Rate ? "hall" : "reed";
+    case SourceKind::KeyCodes:
+        return "remote-receiver";
+    case SourceKind::Labels:
+        return "label-scanner";
+    case SourceKind::Receiver:
+        return "receiver";
+    case SourceKind::Node:
+        return "serial-radio";
+    case SourceKind::Switch:
+    case SourceKind::Lines:
+    case SourceKind::Computer:
+    case SourceKind::Clock:
+    case SourceKind::Derived:
+        break;
+    }
+    return {};
+}
+
+/// Whether parts that were sound are no longer: another supply or level would be needed first.
+bool isInTrouble(const Instrument& in)
+{
+    const auto plain = resolve(in, "");
+    const auto findings = plain ? findingsOf(in, *plain) : std::vector<Finding>{};
+    return !plain || std::any_of(findings.begin(), findings.end(), [](const Finding& f) {
+        return f.severity > Severity::Note && f.place.starts_with("/parts");
+    });
+}
+
+/// Adds the device that the channel needs, at the pin where the channel is read. One that this board
+/// cannot feed or hear as it is stays out: which board, supply or level shifter it wants is the
+/// maker's choice.
+Result<Instrument> withDeviceFor(const Instrument& in, const StartingPoint& point, Channel& channel)
+{
+    const auto* entry = findInCatalogue(deviceOf(point));
+    if (entry == nullptr)
+        return in;
+    auto part = entry->part;
+    part.name = shortTitle(*entry);
+    const bool isAtPin = !channel.source.pin.empty();
+    if (isAtPin && !part.lines.empty())
+        part.lines.front().pin = channel.source.pin;
+    auto with = withPartWired(in, part);
+    if (!with || (isInTrouble(*with) && !isInTrouble(in)))
+        return in;
+    if (!isAtPin)
+        channel.source.board = with->parts.back()->id;
+    return with;
+}
+
 } // namespace
 
 const StartingPoint* findStartingPoint(std::string_view id)
@@ -312,6 +404,16 @@ const StartingPoint* findStartingPoint(std::string_view id)
         if (point.id == id)
             return &point;
     return nullptr;
+}
+
+std::optional<StartingPoint> readByModule(const StartingPoint& point)
+{
+    if (!isConverted(point.source.kind) || !needsPin(point.source.kind, point.sensor.kind)
+        || !point.converter.empty())
+        return std::nullopt;
+    auto changed = point;
+    changed.converter = "converter-gain-16";
+    return changed;
 }
 
 Instrument emptyInstrument(std::string_view name, const Part& board, const Part& display)
@@ -352,7 +454,7 @@ Result<Instrument> withStartingPoint(
     ChannelParcel parcel;
     parcel.channel = channelOf(with->instrument, point, reads, trimmed(name));
     if (needsPin(point.source.kind, point.sensor.kind) && parcel.channel.source.pin.empty())
-        return Error{ErrorCode::InvalidArgument,
+        return Error{ErrorCode::NotFound,
             fmt::format("{} has no {} pin left", reads.className,
                 isConverted(point.source.kind) ? "analog" : "free"),
             ""};
@@ -363,6 +465,13 @@ Result<Instrument> withStartingPoint(
         if (!extended)
             return extended.error();
         base = *std::move(extended);
+    }
+
+    if (reads.kind == PartKind::Board) { // what a module reads hangs on its own inputs
+        auto withDevice = withDeviceFor(base, point, parcel.channel);
+        if (!withDevice)
+            return withDevice.error();
+        base = *std::move(withDevice);
     }
 
     // What the budget says about the channel decides its decimals.

@@ -39,6 +39,10 @@ struct StartingPoint {
 /// Returns the table, sorted by group.
 std::span<const StartingPoint> startingPoints();
 
+/// Returns a row of volts at a converter as it would be read by a converter module, where the board
+/// has no analog pin left; none of the others.
+std::optional<StartingPoint> readByModule(const StartingPoint& point);
+
 /// Returns the row of that id, or null.
 const StartingPoint* findStartingPoint(std::string_view id);
 
@@ -55,7 +59,7 @@ Instrument emptyInstrument(std::string_view name, const Part& board, const Part&
 
 /// Adds a channel for the row, named `name`: wish and steps of the row, a front end from E24 values
 /// that suits the board, honest decimals, a page on the first display and a lane in every scenario.
-/// Error when the instrument has no board or no display.
+/// Error when the instrument has no board or no display; NotFound when no pin is left for it.
 Result<Instrument> withStartingPoint(
     const Instrument& in, const StartingPoint& point, std::string_view name);
 

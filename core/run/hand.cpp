@@ -1,8 +1,10 @@
 #include "run/hand.h"
 
 #include "base/number_text.h"
+#include "curves/polyline.h"
 
 #include <algorithm>
+#include <limits>
 
 namespace fern {
 
@@ -24,6 +26,32 @@ void insert(std::vector<LaneEvent>& events, LaneEvent event)
     if (next != events.begin() && event.at < (next - 1)->at + apart)
         event.at = (next - 1)->at + apart;
     events.insert(next, std::move(event));
+}
+
+constexpr double forEver = std::numeric_limits<double>::infinity();
+
+/// The course, but at `value` from one instant to another.
+std::vector<CurvePoint> heldCourse(
+    const std::vector<CurvePoint>& course, double value, double from, double to)
+{
+    constexpr double jump = 1e-6; // seconds
+    std::vector<CurvePoint> changed;
+    for (const auto& point : course)
+        if (point.x < from)
+            changed.push_back(point);
+    changed.push_back({from, polylineAt(course, from)});
+    changed.push_back({from + jump, value});
+    if (to == forEver) {
+        changed.push_back({std::max(course.back().x, from + 2 * jump), value});
+        return changed;
+    }
+    const double end = std::max(to, from + 2 * jump);
+    changed.push_back({end, value});
+    changed.push_back({end + jump, polylineAt(course, end + jump)});
+    for (const auto& point : course)
+        if (point.x > end + jump)
+            changed.push_back(point);
+    return changed;
 }
 
 } // namespace
@@ -68,9 +96,32 @@ void HandEvents::release(std::string_view channel, std::string_view what, double
         }
 }
 
+void HandEvents::hold(std::string_view channel, double si, double seconds)
+{
+    letGo(channel, seconds);
+    m_held.push_back({std::string(channel), si, seconds, forEver});
+}
+
+void HandEvents::letGo(std::string_view channel, double seconds)
+{
+    for (auto& held : m_held)
+        if (held.channel == channel && held.to > seconds)
+            held.to = seconds;
+    std::erase_if(m_held, [](const Held& held) { return held.to <= held.from; });
+}
+
+std::optional<double> HandEvents::heldAt(std::string_view channel) const
+{
+    for (const auto& held : m_held)
+        if (held.channel == channel && held.to == forEver)
+            return held.value;
+    return std::nullopt;
+}
+
 void HandEvents::forgetAfter(double seconds)
 {
     std::erase_if(m_done, [&](const Done& done) { return done.from > seconds; });
+    std::erase_if(m_held, [&](const Held& held) { return held.from > seconds; });
 }
 
 void HandEvents::addTo(PlainInstrument& instrument) const
@@ -84,6 +135,13 @@ void HandEvents::addTo(PlainInstrument& instrument) const
         if (canBeHeld(channel.source.kind))
             what += " held " + shortestText(done.to - done.from);
         insert(channel.events, {done.from, std::move(what)});
+    }
+    for (const auto& held : m_held) {
+        const auto index = indexOf(instrument.channels, held.channel);
+        if (index == instrument.channels.size() || instrument.channels[index].lane.empty())
+            continue;
+        auto& lane = instrument.channels[index].lane;
+        lane = heldCourse(lane, held.value, held.from, held.to);
     }
 }
 

@@ -1,8 +1,10 @@
 #pragma once
-// What a person does at the simulated instrument: keys that are pressed beside the scenario.
+// What a person does at the simulated instrument, beside the scenario: keys that are pressed, a
+// quantity that is held at a value.
 
 #include "instrument/resolve.h"
 
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -27,9 +29,16 @@ public:
     void press(std::string_view channel, std::string_view what, double seconds);
     /// It goes up again; a key that is not down stays as it is.
     void release(std::string_view channel, std::string_view what, double seconds);
+    /// The quantity of a channel stays at a value, in SI units, until it is let go or held at
+    /// another one.
+    void hold(std::string_view channel, double si, double seconds);
+    /// It follows its course again; one that is not held stays as it is.
+    void letGo(std::string_view channel, double seconds);
+    /// Returns the value that a channel is held at; none of one that follows its course.
+    std::optional<double> heldAt(std::string_view channel) const;
     /// Takes back what was done after an instant.
     void forgetAfter(double seconds);
-    /// Adds what was done to the events of the channels that there are.
+    /// Adds what was done to the events and courses of the channels that there are.
     void addTo(PlainInstrument& instrument) const;
 
 private:
@@ -38,7 +47,13 @@ private:
         std::string what;
         double from = 0, to = 0; ///< seconds
     };
+    struct Held {
+        std::string channel;
+        double value = 0; ///< SI units
+        double from = 0, to = 0; ///< seconds; infinite while it is held
+    };
     std::vector<Done> m_done; ///< in the order of time
+    std::vector<Held> m_held; ///< in the order of time
 };
 
 } // namespace fern

@@ -1,5 +1,7 @@
 #include "text/format.h"
 
+#include "base/utf8.h"
+
 #include <algorithm>
 #include <cmath>
 #include <cstdint>
@@ -74,8 +76,8 @@ std::string affixOf(const TextSpec& spec)
 
 int cellCount(std::string_view text)
 {
-    return static_cast<int>(std::count_if(text.begin(), text.end(),
-        [](char c) { return (static_cast<unsigned char>(c) & 0xC0U) != 0x80U; }));
+    return static_cast<int>(
+        std::count_if(text.begin(), text.end(), [](char c) { return !isContinuation(c); }));
 }
 
 std::string formatText(double value, const TextSpec& spec, NumberKind kind, ValueState state)
@@ -106,14 +108,8 @@ std::string formatWords(std::string_view words, const TextSpec& spec, ValueState
         return formatText(std::nan(""), spec, NumberKind::Float64, state);
     const auto width = static_cast<std::size_t>(spec.width);
     std::string cut(words);
-    if (cellCount(words) > spec.width) {
-        std::size_t bytes = 0;
-        for (std::size_t cell = 0; cell + 1 < width; ++cell)
-            do
-                ++bytes;
-            while ((static_cast<unsigned char>(cut[bytes]) & 0xC0U) == 0x80U);
-        cut = cut.substr(0, bytes) + spec.overflow;
-    }
+    if (cellCount(words) > spec.width)
+        cut = cut.substr(0, bytesOfFirst(cut, width - 1)) + spec.overflow;
     const std::string blanks(width - static_cast<std::size_t>(cellCount(cut)), ' ');
     return spec.align == Align::Left ? cut + blanks : blanks + cut;
 }

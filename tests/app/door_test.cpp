@@ -1,8 +1,11 @@
 // New instruments and channels, and the channels' tabs.
 
+#include "parts/catalogue.h"
+#include "plan/starting_points.h"
 #include "tests/app/window_fixture.h"
 
 #include <QContextMenuEvent>
+#include <QFile>
 #include <QListWidget>
 
 namespace fern::app {
@@ -110,6 +113,47 @@ TEST_F(WindowTest, TheDoorKeepsItsTypingAndFollowsTheInstrument)
     EXPECT_EQ(instrument().channels[0]->frontEnd.r1, (Quantity{47, "kohm"}));
     trigger("actionAddChannel");
     EXPECT_NE(name->text(), QStringLiteral("Lantern")) << "that one is made";
+}
+
+TEST_F(WindowTest, WhereNoAnalogPinIsLeftTheWayOutIsOffered)
+{
+    const auto& battery = *findStartingPoint("battery-12v");
+    const auto full =
+        withStartingPoint(emptyInstrument("Shelf", findInCatalogue("board-wifi-one-input")->part,
+                              startingDisplays()[0].part),
+            battery, "Battery");
+    ASSERT_TRUE(full);
+    QFile file(folder.filePath(QStringLiteral("full.fern.json")));
+    ASSERT_TRUE(file.open(QIODevice::WriteOnly));
+    file.write(QByteArray::fromStdString(writeInstrument(*full)));
+    file.close();
+    ASSERT_TRUE(window.files().open(file.fileName()));
+    settle();
+    const auto chooseBattery = [&] {
+        trigger("actionAddChannel");
+        auto* points = find<QListWidget>("startingPoints");
+        for (int row = 0; row < points->count(); ++row)
+            if (points->item(row)->data(Qt::UserRole) == QStringLiteral("battery-12v"))
+                points->setCurrentRow(row);
+    };
+    chooseBattery();
+    EXPECT_TRUE(find<QLabel>("outcome")->text().contains(QStringLiteral("no analog pin left")));
+    EXPECT_TRUE(find<QPushButton>("doorCompare")->isVisible());
+    click("doorByModule");
+    ASSERT_TRUE(waitFor([this] {
+        return find<QLabel>("outcome")->text().contains(QStringLiteral("One count is"));
+    }));
+    EXPECT_FALSE(find<QPushButton>("doorByModule")->isVisible());
+    QTest::mouseClick(find<QPushButton>("makeIt"), Qt::LeftButton);
+    settle();
+    ASSERT_EQ(instrument().channels.size(), 2U);
+    const auto* reads = findById(instrument().parts, instrument().channels[1]->source.board);
+    ASSERT_NE(reads, nullptr);
+    EXPECT_EQ(reads->kind, PartKind::Module);
+    // The other way leads to the comparison of ways to more inputs.
+    chooseBattery();
+    click("doorCompare");
+    EXPECT_TRUE(find<QWidget>("partsPlace")->isVisible());
 }
 
 TEST_F(WindowTest, ANamelessChannelIsRefused)

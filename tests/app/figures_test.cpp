@@ -26,21 +26,23 @@ protected:
     void collectAll()
     {
         told.clear();
-        const auto channels = window.document().instrument().channels;
-        for (const auto& channel : channels)
-            for (const auto& end : window.runner().view()->plain.readers) {
-                if (window.document().instrument().channels[end.channel]->id != channel->id)
-                    continue;
-                for (std::size_t i = 0; i < leafCount; ++i) {
-                    window.goTo({.place = QStringLiteral("Channels"),
-                        .channel = qText(channel->id),
-                        .reader = qText(end.id),
-                        .leaf = static_cast<Leaf>(i)});
-                    settle();
-                    collect(qText(channel->id) + QLatin1Char(' ')
-                        + qText(nameOf(static_cast<Leaf>(i))));
-                }
+        const auto view = window.runner().view();
+        for (std::size_t reader = 0; reader < view->plain.readers.size(); ++reader) {
+            const auto& end = view->plain.readers[reader];
+            const auto& channel = view->plain.channels[end.channel].id;
+            for (std::size_t i = 0; i < leafCount; ++i) {
+                const auto leaf = static_cast<Leaf>(i);
+                window.goTo({.place = QStringLiteral("Channels"),
+                    .channel = qText(channel),
+                    .reader = qText(end.id),
+                    .leaf = leaf});
+                ASSERT_TRUE(waitFor([&] {
+                    const auto& choice = window.runner().view()->choice;
+                    return choice && choice->reader == reader;
+                }));
+                collect(qText(channel) + QLatin1Char(' ') + qText(nameOf(leaf)));
             }
+        }
         window.goTo({.place = QStringLiteral("Parts"), .page = QStringLiteral("Supply")});
         settle();
         collect(QStringLiteral("Parts"));

@@ -49,8 +49,8 @@ QString cutText(QWidget* widget)
     }
     const bool isTold =
         widget->toolTip().contains(text) || widget->accessibleDescription().contains(text);
-    return widget->fontMetrics().horizontalAdvance(text) <= room + rounding || isTold ? QString()
-                                                                                      : text;
+    return widget->fontMetrics().size(0, text).width() <= room + rounding || isTold ? QString()
+                                                                                    : text;
 }
 
 class RoomTest : public WindowTest {

@@ -96,6 +96,15 @@ TEST_F(WindowTest, UndoInAFieldIsTypingsUntilItIsEntered)
     EXPECT_EQ(decimals->value(), before);
 }
 
+TEST_F(WindowTest, AKeyOpensTheMenu)
+{
+    auto* menu = find<QMenu>("menu");
+    QTest::keyClick(&window, Qt::Key_F10);
+    EXPECT_TRUE(waitFor([&] { return menu->isVisible(); }));
+    QTest::keyClick(menu, Qt::Key_Escape);
+    EXPECT_FALSE(menu->isVisible());
+}
+
 TEST_F(WindowTest, NamesAreTextNeverMarkup)
 {
     const auto picture = folder.filePath(QStringLiteral("picture.png"));

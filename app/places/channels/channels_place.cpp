@@ -10,6 +10,7 @@
 #include "app/places/channels/smooth/smooth_bench.h"
 #include "app/places/channels/sources/source_bench.h"
 #include "app/places/channels/text/text_bench.h"
+#include "app/places/channels/trace_plot.h"
 #include "app/places/channels/world/world_bench.h"
 #include "app/play/play_control.h"
 
@@ -83,6 +84,8 @@ ChannelsPlace::ChannelsPlace(House& house, QWidget* parent)
         if (m_view)
             showView(m_view);
     });
+    connect(&m_house.document, &Document::opened, this,
+        [this] { m_stem->setOpenLeaf(Leaf::World); }); // what is wished comes first
     openBench(m_stem->openLeaf());
     for (const int by : {-1, 1}) {
         auto* shortcut = new QShortcut(
@@ -125,8 +128,14 @@ Workbench* ChannelsPlace::makeBench(Leaf leaf, bool isAnalog)
     if (!isAnalog && leaf == Leaf::Reading)
         return new SourceBench(SourceSide::Firmware, m_house.document, this);
     switch (leaf) {
-    case Leaf::World:
-        return new WorldBench(m_house.document, this);
+    case Leaf::World: {
+        auto* world = new WorldBench(m_house.document, this);
+        connect(world, &WorldBench::holdWanted, this,
+            [this](const QString& channel, std::optional<double> si) {
+                m_house.runner.hold(channel.toStdString(), si);
+            });
+        return world;
+    }
     case Leaf::Sensor:
         return new SensorBench(m_house.document, this);
     case Leaf::Reading:
@@ -153,6 +162,8 @@ void ChannelsPlace::openBench(Leaf leaf)
         bench = makeBench(leaf, isAnalog);
         m_benches->addWidget(bench);
         connect(bench, &Workbench::refused, &m_house.notice, &NoticeBar::refuse);
+        for (auto* trace : bench->findChildren<TracePlot*>())
+            connect(trace, &TracePlot::runWanted, &m_house.play, &PlayControl::toggleRun);
         connect(bench, &Workbench::viewWanted, this, &ChannelsPlace::showBench);
         connect(bench, &Workbench::sourceMenuWanted, this, &ChannelsPlace::offerSources);
     }

@@ -3,6 +3,8 @@
 #include "app/look/text.h"
 #include "base/units.h"
 
+#include <QPushButton>
+
 #include <algorithm>
 #include <cmath>
 
@@ -26,8 +28,20 @@ TracePlot::TracePlot(QWidget* parent)
     : Plot({{tr("reading"), &Tokens::trace, 1}, {tr("smoothed"), &Tokens::accent, 2},
                {tr("glass"), &Tokens::amber, 1.6, true}, {tr("world"), &Tokens::sky, 1.2}},
         parent)
+    , m_run(new QPushButton(tr("Run"), this))
 {
     setObjectName(QStringLiteral("trace"));
+    m_run->setObjectName(QStringLiteral("runTrace"));
+    m_run->setToolTip(tr("Runs the scenario, F5"));
+    m_run->hide();
+    connect(m_run, &QPushButton::clicked, this, &TracePlot::runWanted);
+}
+
+void TracePlot::resizeEvent(QResizeEvent* event)
+{
+    Plot::resizeEvent(event);
+    const auto size = m_run->sizeHint();
+    m_run->setGeometry(QRect(rect().center() - QPoint(size.width() / 2, size.height() / 2), size));
 }
 
 void TracePlot::showView(const RunView& view)
@@ -36,6 +50,9 @@ void TracePlot::showView(const RunView& view)
     showLine(Smoothed, view.smoothed);
     showLine(Shown, view.shown);
     showLine(World, view.world);
+    constexpr std::size_t course = 3; // samples that are more than a first number
+    m_run->setVisible(
+        !view.isRunning && view.live == nullptr && view.reading.seconds.size() < course);
     setLineVisible(World,
         std::any_of(view.world.values.begin(), view.world.values.end(),
             [](double value) { return !std::isnan(value); }));

@@ -174,6 +174,7 @@ void Workbench::showView(const RunView& view)
     m_channel = instrument.channels[choice.channel];
     m_reader = instrument.readers[choice.reader];
     m_display = instrument.displays[choice.display];
+    m_page = view.plain.displays[choice.display].page.id;
     if (m_source != nullptr)
         m_source->setText(view.live ? tr("Live")
                 : view.isReplayed   ? tr("Replayed")
@@ -190,7 +191,7 @@ QString Workbench::ownerOf(Figure figure, const std::string& unit, const std::st
     case Figure::Hours:
         return {};
     case Figure::Redraw:
-        return qText(display);
+        return qText(display + " " + m_page); // a page with more on it takes longer
     case Figure::OldestNumber:
         return channel + QLatin1Char(' ') + qText(display);
     case Figure::Uncertainty:

@@ -111,6 +111,7 @@ private:
     Shared<Channel> m_channel;
     Shared<Reader> m_reader;
     Shared<Display> m_display;
+    std::string m_page; ///< id of what the display shows
 };
 
 } // namespace fern::app

@@ -130,8 +130,8 @@ SupplyView::SupplyView(QWidget* parent)
 void SupplyView::showSheet(const SupplySheet& sheet)
 {
     m_hours->setText(qText(sheet.hours));
-    if (const auto runs = qText(sheet.hours).section(tr(" on "), 0, 0); runs != m_hours->text())
-        tagFigure(m_hours, Figure::Hours, {}, runs);
+    const auto runs = qText(sheet.hours).section(QStringLiteral(" on "), 0, 0);
+    tagFigure(m_hours, Figure::Hours, {}, runs == m_hours->text() ? tr("—") : runs);
     m_hours->setForegroundRole(sheet.isBelowWish ? brickRole : QPalette::WindowText);
     m_made->setText(qText(sheet.made));
     m_made->setVisible(!sheet.made.empty());

@@ -111,10 +111,13 @@ void checkLevels(const Instrument& in, const PlainInstrument& /*plain*/, Finding
         const auto& ours = *board->levels;
         const auto& theirs = *part->levels;
         bool drives = false;
+        bool drivesLogic = false; // a converter sees every level
         bool listens = false;
         for (const auto& line : part->lines)
             if (!line.pin.empty()) {
-                drives = drives || (line.isInput && !line.isContact);
+                const bool isDriven = line.isInput && !line.isContact;
+                drives = drives || isDriven;
+                drivesLogic = drivesLogic || (isDriven && line.role != PinRole::Analog);
                 listens = listens || !line.isInput;
             }
         const double up =
@@ -125,7 +128,7 @@ void checkLevels(const Instrument& in, const PlainInstrument& /*plain*/, Finding
                 fmt::format("{} drives {} into a pin that bears {}", partName(*part), voltText(up),
                     voltText(inSi(ours.tolerates))),
                 "A divider or a level shifter between them brings the level down.");
-        else if (drives && up < inSi(ours.highFrom))
+        else if (drivesLogic && up < inSi(ours.highFrom))
             add(*part, Severity::Check,
                 fmt::format("{} drives {}, the board sees high from {}", partName(*part),
                     voltText(up), voltText(inSi(ours.highFrom))),

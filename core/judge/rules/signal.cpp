@@ -264,8 +264,6 @@ void addDropouts(const PlainChannel& c, const Readings& r, std::vector<Finding>&
         {}});
 }
 
-/// After how many periods silence is no chance any more: three, and of a node whose messages get
-/// lost as many as happen once in a thousand.
 double usualSilence(const Source& source)
 {
     constexpr double usual = 3;
@@ -277,6 +275,15 @@ double usualSilence(const Source& source)
     return silent >= 1 ? std::numeric_limits<double>::infinity()
                        : std::max(usual, std::ceil(std::log(rare) / std::log(silent)));
 }
+
+} // namespace
+
+double silenceSeconds(const PlainChannel& c)
+{
+    return usualSilence(c.source) * inSeconds(c.sampleEvery) + 2;
+}
+
+namespace {
 
 /// A device that falls silent, or tells what cannot be read.
 void addSilence(const PlainChannel& c, std::size_t channel, const RunHistory& history, Ticks now,
@@ -298,14 +305,13 @@ void addSilence(const PlainChannel& c, std::size_t channel, const RunHistory& hi
         }
     }
     const double quiet = inSeconds(now - last);
-    const double periods = usualSilence(c.source);
-    if (quiet > periods * inSeconds(c.sampleEvery) + 2) {
+    if (quiet > silenceSeconds(c)) {
         out.push_back({"R08", Severity::Check, placeOf(c, "source"),
             fmt::format("Nothing from {} for {}", c.name, durationText(quiet)),
             fmt::format("It should tell something every {}. Look at its supply, at the line and at "
                         "the bit rate.",
                 durationText(inSeconds(c.sampleEvery))),
-            fmt::format("{:.0f} of its periods; from the run", periods), {}, {}});
+            fmt::format("{:.0f} of its periods; from the run", usualSilence(c.source)), {}, {}});
     } else if (all >= 10 && bad * 10 > all) {
         out.push_back({"R08", Severity::Check, placeOf(c, "source"),
             fmt::format("{} of the last {} lines of {} came damaged", bad, all, c.name),

@@ -15,6 +15,11 @@ namespace fern {
 /// come slowly.
 double lookBackSeconds(const PlainChannel& channel);
 
+/// Returns for how long a told source may say nothing before that is no chance any more: three of
+/// its periods, and of a node whose messages get lost as many as happen once in a thousand; and two
+/// seconds more.
+double silenceSeconds(const PlainChannel& channel);
+
 /// G01: returns what to say of a pulse channel for which so many pulses happened and were counted
 /// in a stretch of a run; nothing of less than a hundredth or of a single one, or where the
 /// scenario takes pulses away or each look counts.

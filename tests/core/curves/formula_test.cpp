@@ -91,6 +91,13 @@ TEST(Formula, NamesMayHoldHyphens)
         (std::vector<std::string>{"b", "house-battery"}));
 }
 
+TEST(Formula, NegativeExponentsDivide)
+{
+    EXPECT_EQ(valueOf("2^-3"), 0.125);
+    EXPECT_EQ(valueOf("4^-1"), 0.25);
+    EXPECT_TRUE(std::isnan(valueOf("0^-1")));
+}
+
 TEST(Formula, NumbersTakeUnits)
 {
     EXPECT_EQ(valueOf("36 km/h"), 10);

@@ -10,10 +10,10 @@ namespace {
 
 std::vector<std::string> namesOf(const Instrument& in)
 {
-    std::vector<std::string> names;
+    std::vector<std::string> all;
     for (const auto& channel : in.channels)
-        names.push_back(channel->name);
-    return names;
+        all.push_back(channel->name);
+    return all;
 }
 
 TEST(ChannelEdits, RenameKeepsTheIdAndTheReaders)

@@ -120,16 +120,16 @@ TEST(Facts, OfAReceiver)
 
 TEST(Facts, OfARemoteControl)
 {
-    const auto remote = test::remoteCase({{1, "up"}, {2.5, "down"}});
+    const auto control = test::remoteCase({{1, "up"}, {2.5, "down"}});
     EXPECT_THAT(
-        facts(remote, Leaf::World), ElementsAre("Scenario: 2 events (the last one after 2.5 s)"));
-    EXPECT_THAT(facts(remote, Leaf::Sensor),
+        facts(control, Leaf::World), ElementsAre("Scenario: 2 events (the last one after 2.5 s)"));
+    EXPECT_THAT(facts(control, Leaf::Sensor),
         ElementsAre("A held key repeats: every 108 ms",
             "Codes: 32 bits (with complements, so damage is seen)"));
-    EXPECT_THAT(facts(remote, Leaf::Reading),
+    EXPECT_THAT(facts(control, Leaf::Reading),
         ElementsAre("Read as: key codes", "Hold-off: 250 ms (after a code that counted)",
             "Names: 3 (codes that have one)"));
-    EXPECT_THAT(facts(remote, Leaf::Text),
+    EXPECT_THAT(facts(control, Leaf::Text),
         ElementsAre("Names: 3 (a code without one stands as it is)",
             "Longest name: 5 cells (the field has 9)"));
 }

@@ -187,6 +187,27 @@ TEST(Findings, AnInputBelowGroundIsDamaged)
     EXPECT_EQ(find(findingsIn(down(-1.4)), "P09"), nullptr); // -0.285 V
 }
 
+TEST(Findings, AnOpenLineIsTiedWhereItUsuallyGoes)
+{
+    const auto fixesOf = [](const char* name) {
+        auto in = test::skiff();
+        auto part = findInCatalogue("potentiometer")->part;
+        part.name = "Radio";
+        part.lines = {{.name = "select", .pin = "IO4"}, {.name = name, .isRequired = true}};
+        in = *withPartAdded(in, part);
+        std::vector<std::string> labels;
+        const auto findings = findingsIn(in);
+        const auto* finding = find(findings, "P19");
+        EXPECT_NE(finding, nullptr) << name;
+        for (const auto& fix : finding == nullptr ? std::vector<Fix>{} : finding->fixes)
+            labels.push_back(fix.label);
+        return labels;
+    };
+    EXPECT_EQ(fixesOf("enable"), std::vector<std::string>{"Tie enable to the supply"});
+    EXPECT_EQ(fixesOf("contrast"), std::vector<std::string>{"Tie contrast to ground"});
+    EXPECT_TRUE(fixesOf("strap").empty());
+}
+
 TEST(Findings, ChannelsWithoutAPinDoNotShareOne)
 {
     auto in = *withPin(test::skiff(), {"house-battery", "", ""}, "");

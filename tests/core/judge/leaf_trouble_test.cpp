@@ -84,7 +84,8 @@ TEST(LeafTrouble, ACodeOfARecordingIsJudgedByTheWishedRange)
     EXPECT_EQ(troubleOf(std::nan("")), "no answer");
 }
 
-// A line every second: three missed ones are silence, and so are lines without a number.
+// A line every second: three missed ones and two seconds are silence, and so are lines without a
+// number.
 TEST(LeafTrouble, ASilentDeviceIsToldFromOneThatTellsNoNumber)
 {
     auto plain = *resolve(test::skiff(), "");
@@ -97,22 +98,22 @@ TEST(LeafTrouble, ASilentDeviceIsToldFromOneThatTellsNoNumber)
     const auto at = [&](double seconds) {
         return readingTrouble(plain, choice, history, ticksFromSeconds(seconds));
     };
-    EXPECT_EQ(at(3).word, "");
-    EXPECT_EQ(at(3.1).reason, c.name + " has told nothing yet.");
+    EXPECT_EQ(at(5).word, "");
+    EXPECT_EQ(at(5.1).reason, c.name + " has told nothing yet.");
     SampleRecord sample;
     sample.at = sample.takenAt = ticksFromSeconds(4);
     sample.real.reading = 12;
     history.told({0, {sample.at, "12", "12", ToldState::Good, 12, {}}});
     history.sampled(sample);
-    EXPECT_EQ(at(7).word, "");
-    EXPECT_EQ(at(8).reason, c.name + " has told nothing for 4 s.");
-    history.told({0, {ticksFromSeconds(7.5), "12.x", "not a number", ToldState::Bad}});
-    EXPECT_EQ(at(8).word, "no value");
+    EXPECT_EQ(at(9).word, "");
+    EXPECT_EQ(at(10).reason, c.name + " has told nothing for 6 s.");
+    history.told({0, {ticksFromSeconds(9.5), "12.x", "not a number", ToldState::Bad}});
+    EXPECT_EQ(at(10).word, "no value");
     EXPECT_EQ(
-        at(8).reason, "What " + c.name + " tells gives no number; the last was: not a number.");
+        at(10).reason, "What " + c.name + " tells gives no number; the last was: not a number.");
     // A reader that calls a value fresh for longer waits with it.
     plain.readers[choice.reader].staleAfter = ticksFromSeconds(10);
-    EXPECT_EQ(at(8).word, "");
+    EXPECT_EQ(at(13).word, "");
     c.source.kind = SourceKind::KeyCodes; // come when they come
     EXPECT_EQ(at(3600).word, "");
 }

@@ -60,6 +60,11 @@ inline std::vector<RuleCase> smoothCases()
         // 3 · 0.15 m/s through √(α/(2 − α)) of α = 1 − 1/e are 1.1006 km/h.
         {"M03", Severity::Note, withStillBelow("exponential tau 1; still below 1.1"),
             "Thing never stands still", withStillBelow("exponential tau 1; still below 1.11")},
+        // Half of the last digit, 0.05 km/h, is not seen: τ of 400 s leaves 0.057 km/h, one of 800
+        // s
+        // 0.041 km/h.
+        {"M03", Severity::Note, withStillBelow("exponential tau 400"), "Thing never stands still",
+            withStillBelow("exponential tau 800")},
         {"M04", Severity::Check, holdOff(6), "Pulses are lost above 8.33 km/h", holdOff(5)},
         {"M05", Severity::Check, bounce(3), "Thing bounces for longer than it is held off",
             bounce(5)},

@@ -4,6 +4,7 @@
 #include "instrument/edits.h"
 #include "run/firmware_run.h"
 #include "smooth/step_text.h"
+#include "tests/core/sources.h"
 #include "tests/support.h"
 
 #include <cmath>
@@ -42,6 +43,29 @@ TEST(Stem, AgesGrowFromLeafToLeaf)
     // The glass still shows the text made at 20.0 s, which grows old with it.
     EXPECT_NEAR(leaf(stem, Leaf::Text).age - leaf(stem, Leaf::Smooth).age, 0.4, 1e-3);
     EXPECT_EQ(leaf(stem, Leaf::Glass).age, leaf(stem, Leaf::Text).age);
+}
+
+// What the pin shakes by counts in the world's unit, as the reading does: the divider takes 4.9 V
+// to 1 V.
+TEST(Stem, NoiseOfThePinCountsInTheWorldsUnit)
+{
+    const auto stem = follow(test::skiff(), 20.45).stem;
+    EXPECT_NEAR(leaf(stem, Leaf::Sensor).noise, leaf(stem, Leaf::Reading).noise, 0.004);
+    EXPECT_GT(leaf(stem, Leaf::Sensor).noise, 0.01);
+}
+
+// A line a second tells 3 m to a hundredth: the reading is the number as it was told.
+TEST(Stem, ShowsWhatADeviceTold)
+{
+    Source lines;
+    lines.kind = SourceKind::Lines;
+    lines.sampleEvery = {1, "s"};
+    lines.lines.key = "depth";
+    lines.resolution = {0.01, "m"};
+    const auto stem =
+        follow(test::withSource(test::bench(), "Depth", {lines, "m", {{0, 3.25}}}), 5).stem;
+    EXPECT_EQ(leaf(stem, Leaf::Reading).value, "3.25");
+    EXPECT_EQ(leaf(stem, Leaf::Reading).unit, "m");
 }
 
 TEST(Stem, TheDividerLimitsUntilItsResistorsAreBetter)

@@ -326,6 +326,8 @@ TEST(Diagnosis, FitsOneFactorOrOneConstant)
     ASSERT_TRUE(isFirst(constant, {"constant"})) << constant.sentence;
     EXPECT_THAT(constant.explanations.front().mistakes.front().words,
         testing::HasSubstr(" too much everywhere"));
+    EXPECT_NEAR(constant.explanations.front().predicted[0], 11.83, 0.01);
+    EXPECT_NEAR(constant.explanations.front().predicted[1], 15.73, 0.01);
 }
 
 TEST(Diagnosis, TheFileCanSayWhatWasBuilt)

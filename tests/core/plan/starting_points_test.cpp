@@ -18,6 +18,39 @@ Instrument emptyOn(const StartingPart& board, const StartingPart& display)
     return emptyInstrument("Test", board.part, display.part);
 }
 
+// A hall switch for the wheel, at the pin where its pulses are counted, and in the hours; on the
+// board that a scanner's 5 V is not there for it stays out.
+TEST(StartingPoints, TheDeviceOfAChannelIsAmongTheParts)
+{
+    const auto& display = startingDisplays()[0];
+    const auto before = emptyOn(startingBoards()[0], display);
+    const auto in = *withStartingPoint(before, *findStartingPoint("speed-wheel"), "Speed");
+    ASSERT_EQ(in.parts.size(), before.parts.size() + 1);
+    const auto& wheel = *in.parts.back();
+    EXPECT_EQ(wheel.lines.front().pin, in.channels.back()->source.pin);
+    EXPECT_LT(resolve(in, "")->runTime.seconds(), resolve(before, "")->runTime.seconds());
+    const auto receiver = *withStartingPoint(before, *findStartingPoint("speed-receiver"), "Speed");
+    EXPECT_EQ(receiver.channels.back()->source.board, receiver.parts.back()->id);
+    const auto scanner = *withStartingPoint(before, *findStartingPoint("labels"), "Box");
+    EXPECT_EQ(scanner.parts.size(), before.parts.size());
+}
+
+TEST(StartingPoints, ALongTitleTakesASmallerFontBeforeItIsCut)
+{
+    const auto before = emptyOn(startingBoards()[0], startingDisplays()[0]); // 128 dots
+    const auto titleOf = [&](const char* name) {
+        return withStartingPoint(before, *findStartingPoint("air-temperature"), name)
+            ->pages.back()
+            ->fields.front();
+    };
+    EXPECT_EQ(titleOf("Shelf").text, "SHELF, C");
+    EXPECT_EQ(titleOf("Shelf").font, "8x16");
+    EXPECT_EQ(titleOf("Seedling shelf").text, "SEEDLING SHELF, C"); // 17 cells of 6 dots
+    EXPECT_EQ(titleOf("Seedling shelf").font, "6x12");
+    EXPECT_EQ(titleOf("Seedlings on the upper shelf").text, "SEEDLINGS ON THE UPPER SH");
+    EXPECT_EQ(titleOf("Seedlings on the upper shelf").font, "5x8");
+}
+
 // Every row of the door must lead to an instrument that runs, shows a number and has no stop.
 TEST(StartingPoints, EveryRowWorksOnEveryBoardAndDisplay)
 {

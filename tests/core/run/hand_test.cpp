@@ -2,6 +2,7 @@
 
 #include "tests/core/sources.h"
 
+#include "curves/polyline.h"
 #include "run/hand.h"
 
 #include <gmock/gmock.h>
@@ -86,6 +87,43 @@ TEST(Hand, AKeyIsHeldUntilItIsReleased)
     EXPECT_EQ(released, 5U) << "0.5 s: one code and four repeats";
     hand.release(id, "up", 3);
     EXPECT_EQ(codesOf(in, hand).size(), released) << "it is up already";
+}
+
+// The course rises by 1 a second: held at 20 from 3 s on it stays there, and jumps back when it is
+// let go.
+TEST(Hand, AQuantityIsHeldAndFollowsItsCourseAgain)
+{
+    auto plain = test::plainSkiff();
+    plain.channels[0].lane = {{0, 0}, {10, 10}, {20, 20}};
+    const auto id = plain.channels[0].id;
+    const auto at = [&](const HandEvents& hand, double seconds) {
+        auto changed = plain;
+        hand.addTo(changed);
+        return polylineAt(changed.channels[0].lane, seconds);
+    };
+    HandEvents hand;
+    EXPECT_FALSE(hand.heldAt(id));
+    hand.hold(id, 20, 3);
+    EXPECT_EQ(hand.heldAt(id), 20);
+    EXPECT_DOUBLE_EQ(at(hand, 2.5), 2.5);
+    EXPECT_DOUBLE_EQ(at(hand, 3.01), 20);
+    EXPECT_DOUBLE_EQ(at(hand, 100), 20);
+    hand.hold(id, 7, 5);
+    EXPECT_EQ(hand.heldAt(id), 7);
+    EXPECT_DOUBLE_EQ(at(hand, 4.9), 20);
+    EXPECT_DOUBLE_EQ(at(hand, 6), 7);
+    hand.letGo(id, 12);
+    EXPECT_FALSE(hand.heldAt(id));
+    EXPECT_DOUBLE_EQ(at(hand, 11.9), 7);
+    EXPECT_NEAR(at(hand, 12.01), 12.01, 1e-9);
+    EXPECT_DOUBLE_EQ(at(hand, 15), 15);
+    auto changed = plain;
+    hand.addTo(changed);
+    for (std::size_t i = 1; i < changed.channels[0].lane.size(); ++i)
+        EXPECT_GT(changed.channels[0].lane[i].x, changed.channels[0].lane[i - 1].x) << i;
+    hand.hold("no such channel", 1, 1);
+    hand.forgetAfter(4);
+    EXPECT_DOUBLE_EQ(at(hand, 4.9), 20) << "what came later is forgotten";
 }
 
 TEST(Hand, StandsBesideTheScenarioAndIsForgotten)

@@ -83,7 +83,7 @@ void FitCard::showSheet(const CalibrationSheet& sheet, const TraceLine& now, con
     m_equation->setText(qText(sheet.equation));
     m_advice->setText(
         qText(sheet.drift.empty() ? sheet.advice : sheet.drift + ". " + sheet.advice));
-    m_model->setToolTip(m_advice->text());
+    m_model->setToolTip(tr("%1. %2").arg(m_model->currentText(), m_advice->text()));
     m_advised = sheet.advised;
     m_useAdvised->setVisible(m_advised.has_value());
     if (m_advised) {
@@ -160,6 +160,7 @@ void FitCard::showHistory(const Channel& channel)
         m_history->addItem(qText(scalingKindWords[static_cast<std::size_t>(channel.scaling.kind)]));
     }
     m_history->setCurrentIndex(now);
+    m_history->setToolTip(m_history->currentText());
 }
 
 } // namespace fern::app

@@ -112,9 +112,10 @@ void SteadyPage::show(const SteadyDigit& found)
     if (found.wasStopped)
         return;
     m_words->setText(qText(found.words));
-    m_useButton->setEnabled(found.best.has_value());
-    if (found.best)
-        m_found = found.best->steps;
+    // Where nothing is calm enough, the calmest may still be better than what there is.
+    m_found = (found.best ? *found.best : found.calmest).steps;
+    m_useButton->setEnabled(found.tried > 0);
+    m_useButton->setText(found.best ? tr("Use these steps") : tr("Use the calmest"));
 }
 
 } // namespace fern::app

@@ -4,11 +4,23 @@
 #include "app/look/look.h"
 #include "app/look/page_chips.h"
 #include "app/look/text.h"
+#include "base/quantity_text.h"
 #include "instrument/edits.h"
 
 #include <QHBoxLayout>
+#include <QSignalBlocker>
+#include <QSlider>
+
+#include <algorithm>
+#include <cmath>
 
 namespace fern::app {
+
+namespace {
+
+constexpr int holdSteps = 400; ///< of the slider
+
+} // namespace
 
 WorldBench::WorldBench(Document& document, QWidget* parent)
     : Workbench(tr("Wish"), tr("what is to be measured, and whether the design does it"),
@@ -51,12 +63,81 @@ void WorldBench::addLowerCard()
     auto* body = addCard(1)->body();
     auto* pages = new PageChips(this);
     pages->addPage(tr("Trace"), QStringLiteral("worldTrace"), m_trace);
+    m_coursePage = makeCourse();
+    pages->addPage(tr("Course"), QStringLiteral("worldCourse"), m_coursePage)
+        ->setToolTip(tr("What the scenario makes of the quantity, drawn"));
     pages->addPage(tr("What is around it"), QStringLiteral("worldAround"), m_entries)
         ->setToolTip(tr("Its course in the scenario, faults, gate, settings and outputs"));
     pages->row()->addStretch(1);
     body->addWidget(pages);
-    for (QWidget* page : {static_cast<QWidget*>(m_trace), static_cast<QWidget*>(m_entries)})
+    for (QWidget* page :
+        {static_cast<QWidget*>(m_trace), m_coursePage, static_cast<QWidget*>(m_entries)})
         body->addWidget(page, 1);
+}
+
+QWidget* WorldBench::makeCourse()
+{
+    auto* page = new QWidget(this);
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(grid - 2);
+    m_course = new CourseView(page);
+    column->addWidget(m_course, 1);
+    m_hold = new Chip(tr("hold"), page);
+    m_hold->setObjectName(QStringLiteral("holdWorld"));
+    m_hold->setToolTip(tr("Holds the quantity by hand from now on, beside its course; "
+                          "the file stays as it is"));
+    m_held = new QSlider(Qt::Horizontal, page);
+    m_held->setObjectName(QStringLiteral("heldValue"));
+    m_held->setAccessibleName(tr("Value that is held"));
+    m_held->setRange(0, holdSteps);
+    m_heldWords = new LineLabel(LineLabel::Kind::Figure, wordFont(13, true), page);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(grid);
+    row->addWidget(m_hold);
+    row->addWidget(m_held, 1);
+    row->addWidget(m_heldWords);
+    column->addLayout(row);
+    connect(
+        m_course, &CourseView::courseChanged, this, [this](const std::vector<CurvePoint>& points) {
+            apply(tr("Course of %1").arg(qText(channel().name)),
+                withCourse(instrument(), m_place, points));
+        });
+    const auto hold = [this] {
+        const auto& wish = channel().wish;
+        const double from = inSi(wish.from);
+        Q_EMIT holdWanted(qText(channel().id),
+            m_hold->isChecked()
+                ? std::optional(from + (inSi(wish.to) - from) * m_held->value() / holdSteps)
+                : std::nullopt);
+    };
+    connect(m_hold, &QAbstractButton::clicked, this, hold);
+    connect(m_held, &QSlider::valueChanged, this, [this, hold] {
+        m_hold->setChecked(true);
+        hold();
+    });
+    return page;
+}
+
+void WorldBench::showCourse(const RunView& view)
+{
+    const auto& c = view.plain.channels[view.choice->channel];
+    m_place = {view.plain.scenario, c.id};
+    const auto* course = courseOf(instrument(), m_place);
+    const auto unit = course == nullptr ? c.unit : *parseUnit(course->unit);
+    m_course->showCourse(course == nullptr ? std::vector<CurvePoint>() : course->points,
+        qText(prettyUnit(unit.name)), fromSi(c.from, unit), fromSi(c.to, unit),
+        inSeconds(view.now));
+    const bool canHold = course != nullptr && view.live == nullptr && !view.isReplayed;
+    m_hold->setEnabled(canHold);
+    m_held->setEnabled(canHold);
+    const QSignalBlocker blocker(m_held);
+    const double now = view.held.value_or(view.newest.world);
+    if (!std::isnan(now) && !m_held->isSliderDown())
+        m_held->setValue(static_cast<int>(
+            std::lround(std::clamp((now - c.from) / (c.to - c.from), 0.0, 1.0) * holdSteps)));
+    m_hold->setChecked(view.held.has_value());
+    m_heldWords->setText(std::isnan(now) ? tr("—") : qText(valueText(now, c.unit, 4)));
 }
 
 QuantityEdit* WorldBench::addEdit(const char* objectName, const QString& label)
@@ -130,6 +211,7 @@ void WorldBench::showInputs(const RunView& view)
                 row.note->setText(qText(verdict.note));
             }
     m_trace->showView(view);
+    showCourse(view);
     m_entries->showEntries({view.plain.scenario, channel().id}, view.revision);
 }
 
