@@ -430,8 +430,7 @@ void Runner::publish(const Simulation& simulation, bool isRunning)
         view->recording = simulation.recording;
         view->isReplayed = simulation.recordings != nullptr;
         if (simulation.channel < simulation.plain.channels.size())
-            view->held =
-                simulation.byHand.heldAt(simulation.plain.channels[simulation.channel].id);
+            view->held = simulation.byHand.heldAt(simulation.plain.channels[simulation.channel].id);
         view->end = simulation.ear ? maxTicks : simulation.end;
         if (simulation.ear)
             view->live = std::make_shared<const LiveView>(simulation.ear->view(simulation.plain));

@@ -21,8 +21,9 @@ LeafTrouble pinTrouble(const PlainChannel& channel, const SampleRecord& newest);
 
 /// Returns what is wrong with the reading of a channel now: its code stands at an end of the
 /// converter while the pin goes on, its module does not answer, or no line gave a number for
-/// longer than the reader calls fresh and chance explains, see silenceSeconds(). Codes and labels come when
-/// they come, and are never in trouble. A code at an end where the wished range ends too is none.
+/// longer than the reader calls fresh and chance explains, see silenceSeconds(). Codes and labels
+/// come when they come, and are never in trouble. A code at an end where the wished range ends too
+/// is none.
 LeafTrouble readingTrouble(const PlainInstrument& instrument, const StemChoice& choice,
     const RunHistory& history, Ticks now);
 

@@ -307,8 +307,8 @@ void setLimitByBudget(Stem& stem, const PlainChannel& channel)
     stem.limitReason = stem.limit == Leaf::Text
         ? fmt::format("Rounding to the last digit adds ±{} to the uncertainty of ±{} at {}.", its,
             uncertainty, where)
-        : fmt::format("{:.0f} % of the uncertainty ±{} at {}, most from the {} (±{}).",
-            ofValue * 100, uncertainty, where, largest->name, its);
+        : fmt::format("{:.0f} % of the uncertainty ±{} at {}, most from {} (±{}).", ofValue * 100,
+            uncertainty, where, largest->name, its);
 }
 
 /// What is in trouble limits, whatever the design promises: the first leaf that is, since what

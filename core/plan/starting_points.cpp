@@ -375,9 +375,9 @@ bool isInTrouble(const Instrument& in)
     });
 }
 
-/// Adds the device that the channel needs, at the pin where the channel is read. One that this board
-/// cannot feed or hear as it is stays out: which board, supply or level shifter it wants is the
-/// maker's choice.
+/// Adds the device that the channel needs, at the pin where the channel is read. One that this
+/// board cannot feed or hear as it is stays out: which board, supply or level shifter it wants is
+/// the maker's choice.
 Result<Instrument> withDeviceFor(const Instrument& in, const StartingPoint& point, Channel& channel)
 {
     const auto* entry = findInCatalogue(deviceOf(point));

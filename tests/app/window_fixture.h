@@ -166,12 +166,21 @@ protected:
     {
         return find<LeafButton>((std::string("leaf") + name).c_str());
     }
-    void openLeaf(const char* name) { QTest::mouseClick(leaf(name), Qt::LeftButton); }
+    void openLeaf(const char* name)
+    {
+        QTest::mouseClick(leaf(name), Qt::LeftButton);
+        QCoreApplication::processEvents(); // so that its workbench is laid out
+    }
     /// Types a text over what stands in an input, ended by Enter.
     void type(const char* input, const QString& text)
     {
-        auto* edit = find<QLineEdit>(input);
-        ASSERT_TRUE(edit->isVisible()) << input;
+        // Grids of figures in several workbenches share names; one of them is seen.
+        QLineEdit* edit = nullptr;
+        ASSERT_TRUE(waitFor([&] {
+            for (auto* one : window.findChildren<QLineEdit*>(QString::fromLatin1(input)))
+                edit = one->isVisible() ? one : edit;
+            return edit != nullptr;
+        })) << input;
         QTest::mouseClick(edit, Qt::LeftButton);
         QTest::keyClick(edit, Qt::Key_A, Qt::ControlModifier);
         QTest::keyClicks(edit, text);

@@ -19,7 +19,7 @@ public:
     /// undisturbed.
     void showCourse(std::vector<CurvePoint> points, const QString& unit, double from, double to,
         double nowSeconds);
-    QSize minimumSizeHint() const override { return {260, 168}; }
+    QSize minimumSizeHint() const override { return {260, 150}; }
 
 Q_SIGNALS:
     void courseChanged(const std::vector<fern::CurvePoint>& points);
