@@ -21,13 +21,13 @@ void fillFromHistory(
     RunView& view, const Instrument& instrument, const RunHistory& history, Ticks now, Ticks window)
 {
     view.now = now;
-    view.newestTexts = newestTexts(view.plain, history, now);
+    view.newestTexts = newestTexts(view.plain(), history, now);
     for (const auto& busy : history.activity())
         if (busy.to + busyKept >= now)
             view.activity.push_back(busy);
     if (view.choice)
         static_cast<ChannelMoment&>(view) =
-            momentOf(instrument, view.plain, *view.choice, *view.fixed, history, now, window);
+            momentOf(instrument, view.plain(), *view.choice, *view.fixed, history, now, window);
 }
 
 } // namespace fern::app

@@ -35,7 +35,8 @@ struct RecordingView {
 
 struct RunView : ChannelMoment {
     int revision = 0; ///< of the instrument and channel that it was made from
-    PlainInstrument plain;
+    std::shared_ptr<const PlainInstrument> resolved =
+        std::make_shared<const PlainInstrument>(); ///< the same for every view of a run
     std::size_t channel = 0;
     std::optional<StemChoice> choice; ///< none while the channel is shown nowhere
     std::shared_ptr<const StaticPart> fixed = std::make_shared<const StaticPart>();
@@ -49,6 +50,8 @@ struct RunView : ChannelMoment {
     bool isRunning = false;
     bool isReplayed = false; ///< from a recording
     std::optional<double> held; ///< what the channel's quantity is held at, SI units
+
+    const PlainInstrument& plain() const { return *resolved; }
 };
 
 /// Fills stem, facts, traces and frame from a run's history at `now`; the traces go back `window`.

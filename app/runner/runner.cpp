@@ -43,6 +43,7 @@ Ticks slowestRedraw(const PlainInstrument& plain)
 struct Runner::Simulation {
     Instrument instrument;
     PlainInstrument plain;
+    std::shared_ptr<const PlainInstrument> shared; ///< the same, for the views
     Recordings recordings;
     HandEvents byHand;
     std::optional<LiveEar> ear;
@@ -335,6 +336,7 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
         simulation.parts = std::make_shared<const PartsSheets>(
             partsSheetsOf(simulation.instrument, simulation.plain));
     choose(simulation, wanted.channel, wanted.reader);
+    simulation.shared = std::make_shared<const PlainInstrument>(simulation.plain);
     simulation.fixed = std::make_shared<const StaticPart>(staticPartOf(
         simulation.instrument, simulation.plain, simulation.channel, simulation.choice));
     simulation.end = ticksFromSeconds(lastInstantSeconds(simulation.plain, simulation.recordings));
@@ -422,7 +424,7 @@ void Runner::publish(const Simulation& simulation, bool isRunning)
     view->revision = simulation.revision;
     view->isRunning = isRunning;
     if (simulation.run) {
-        view->plain = simulation.plain;
+        view->resolved = simulation.shared;
         view->channel = simulation.channel;
         view->choice = simulation.choice;
         view->fixed = simulation.fixed;

@@ -5,6 +5,7 @@
 #include "app/glass/glass_view.h"
 #include "app/glass/hand_buttons.h"
 #include "app/look/text.h"
+#include "app/look/tokens.h"
 #include "app/runner/runner.h"
 #include "base/number_text.h"
 #include "instrument/edits.h"
@@ -65,7 +66,7 @@ void RightColumn::showView(const RunView& view, const QString& channel)
     showFindings(view, channel);
     if (!view.choice)
         return m_glassCard->setSubtitle({});
-    const auto& display = view.plain.displays[view.choice->display];
+    const auto& display = view.plain().displays[view.choice->display];
     auto words = tr("%1, every %2")
                      .arg(qText(display.id), qText(durationText(inSeconds(display.redrawEvery))));
     if (display.pages.size() > 1)

@@ -64,7 +64,8 @@ std::vector<Target> channelTargets(
     std::vector<Target> targets;
     for (const auto& channel : instrument.channels) {
         QStringList detail;
-        if (const auto at = indexOf(view.plain.channels, channel->id); at < view.newestTexts.size())
+        if (const auto at = indexOf(view.plain().channels, channel->id);
+            at < view.newestTexts.size())
             detail << qText(view.newestTexts[at]);
         detail << qText(foundAbout(instrument, view, channel->id));
         detail.removeAll(QString());

@@ -66,7 +66,7 @@ void StemWidget::showView(const RunView& view)
     double most = 0;
     for (const auto& figures : view.stem.leaves)
         most = std::isnan(figures.noise) ? most : std::max(most, figures.noise);
-    const auto& channel = view.plain.channels[view.choice->channel];
+    const auto& channel = view.plain().channels[view.choice->channel];
     for (std::size_t i = 0; i < leafCount; ++i) {
         m_leaves[i]->setLimit(
             static_cast<Leaf>(i) == view.stem.limit, qText(view.stem.limitReason));

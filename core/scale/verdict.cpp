@@ -2,6 +2,7 @@
 
 #include "base/distributions.h"
 #include "base/number_text.h"
+#include "base/quantity_text.h"
 #include "scale/uncertainty.h"
 
 #include <algorithm>
@@ -15,9 +16,12 @@ namespace {
 
 constexpr double chance = 0.05; ///< a term that chance explains more often than that is not needed
 
+/// A value or difference under the prefix that reads best; as it is where there is no unit.
 std::string withUnit(double value, const std::string& unit)
 {
-    return significantText(value, 3) + (unit.empty() ? "" : " " + unit);
+    const auto known = parseUnit(unit);
+    return known && !unit.empty() ? quantityText(differenceToSi(value, *known), *known)
+                                  : significantText(value, 3);
 }
 
 Judgement judgementOf(double residual, double limit, double tolerance)

@@ -82,8 +82,8 @@ TEST_F(CalibrationTest, PairsAreTakenJudgedAppliedAndUndone)
     EXPECT_EQ(channel().calibrations[0].by, "the bosun");
     EXPECT_NEAR(channel().scaling.gain, 4e-3, 1e-4);
     // The stem and the honest digits follow.
-    EXPECT_TRUE(
-        waitFor([&] { return window.runner().view()->plain.channels[0].calibration.has_value(); }));
+    EXPECT_TRUE(waitFor(
+        [&] { return window.runner().view()->plain().channels[0].calibration.has_value(); }));
     QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
     settle();
     EXPECT_EQ(channel().scaling.kind, ScalingKind::FromParts);

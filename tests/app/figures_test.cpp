@@ -27,9 +27,9 @@ protected:
     {
         told.clear();
         const auto view = window.runner().view();
-        for (std::size_t reader = 0; reader < view->plain.readers.size(); ++reader) {
-            const auto& end = view->plain.readers[reader];
-            const auto& channel = view->plain.channels[end.channel].id;
+        for (std::size_t reader = 0; reader < view->plain().readers.size(); ++reader) {
+            const auto& end = view->plain().readers[reader];
+            const auto& channel = view->plain().channels[end.channel].id;
             for (std::size_t i = 0; i < leafCount; ++i) {
                 const auto leaf = static_cast<Leaf>(i);
                 window.goTo({.place = QStringLiteral("Channels"),

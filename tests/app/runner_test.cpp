@@ -57,8 +57,9 @@ TEST(Runner, KeepsItsPace)
     const auto now = runner.view()->now;
     // Whatever else it does meanwhile, the clock stands.
     runner.setInstrument(*withSampleEvery(test::skiff(), "house-battery", {200, "ms"}));
-    ASSERT_TRUE(waitFor(runner,
-        [](const RunView& v) { return v.plain.channels[0].sampleEvery == ticksFromSeconds(0.2); }));
+    ASSERT_TRUE(waitFor(runner, [](const RunView& v) {
+        return v.plain().channels[0].sampleEvery == ticksFromSeconds(0.2);
+    }));
     EXPECT_EQ(runner.view()->now, now);
 }
 

@@ -24,7 +24,7 @@ protected:
     const Channel& channel()
     {
         return *findById(instrument().channels,
-            window.runner().view()->plain.channels[window.runner().view()->channel].id);
+            window.runner().view()->plain().channels[window.runner().view()->channel].id);
     }
     void click(const char* button)
     {

@@ -178,7 +178,7 @@ TEST_F(SourcesTest, ALadderGetsTightAsAResistorChanges)
     auto* bands = find<LadderBands>("ladderBands");
     const auto marginOf = [&](const char* key) {
         const auto& ladder = findById(instrument().channels, "keys")->source.ladder;
-        const auto& c = window.runner().view()->plain.channels[1];
+        const auto& c = window.runner().view()->plain().channels[1];
         for (const auto& w : ladderWindows(ladder, converterOf(c)))
             if (w.name == key)
                 return bands->marginOf(w);

@@ -41,13 +41,13 @@ void ShownList::showPairs(const RunView& view)
     for (const auto& pair : pairs) {
         different += !pair.cause.empty();
         m_rows.push_back({QString::number(inSeconds(pair.at), 'f', 2),
-            qText(view.plain.readers[pair.reader].id), qText(pair.board), qText(pair.ours),
+            qText(view.plain().readers[pair.reader].id), qText(pair.board), qText(pair.ours),
             pair.cause.empty() ? tr("the same") : qText(pair.cause), !pair.cause.empty()});
     }
     m_summary = pairs.empty()
         ? tr("The board says nothing of what it shows. Let it print a field such as %1.shown.")
-              .arg(view.plain.readers.empty() ? QStringLiteral("reader")
-                                              : qText(view.plain.readers.front().id))
+              .arg(view.plain().readers.empty() ? QStringLiteral("reader")
+                                                : qText(view.plain().readers.front().id))
         : tr("Of the last %1 texts %2 differ from what the raw value should show")
               .arg(pairs.size())
               .arg(different);

@@ -75,7 +75,7 @@ ChannelsPlace::ChannelsPlace(House& house, QWidget* parent)
     column->addWidget(bench, 1);
 
     connect(m_stem, &StemWidget::readerChosen, this, [this](const QString& reader) {
-        const auto& channel = m_view->plain.channels[m_view->choice->channel];
+        const auto& channel = m_view->plain().channels[m_view->choice->channel];
         Q_EMIT wanted(
             {.place = QString::fromLatin1(name), .channel = qText(channel.id), .reader = reader});
     });
@@ -155,7 +155,7 @@ Workbench* ChannelsPlace::makeBench(Leaf leaf, bool isAnalog)
 void ChannelsPlace::openBench(Leaf leaf)
 {
     const bool isAnalog = !m_view || !m_view->choice
-        || m_view->plain.channels[m_view->choice->channel].isAnalog()
+        || m_view->plain().channels[m_view->choice->channel].isAnalog()
         || (leaf != Leaf::Sensor && leaf != Leaf::Reading);
     auto& bench = (isAnalog ? m_made : m_madeForSources)[static_cast<std::size_t>(leaf)];
     if (bench == nullptr) {
@@ -183,7 +183,7 @@ void ChannelsPlace::showView(const std::shared_ptr<const RunView>& newest)
     m_content->setVisible(view.choice.has_value());
     m_empty->setVisible(!view.choice);
     if (!view.choice) {
-        m_empty->setText(view.plain.channels.empty()
+        m_empty->setText(view.plain().channels.empty()
                 ? tr("This instrument has no channel yet. Add one with + channel, Ctrl+T.")
                 : tr("No page shows this channel yet, so its stem has no end. Undo brings the page "
                      "back."));
@@ -197,7 +197,7 @@ void ChannelsPlace::showView(const std::shared_ptr<const RunView>& newest)
                 qText(view.stem.limitReason)));
     if (view.stem.noiseIsAboutTrace)
         m_limit->setText(m_limit->text()
-            + (isTold(view.plain.channels[view.choice->channel].source.kind)
+            + (isTold(view.plain().channels[view.choice->channel].source.kind)
                     ? tr(" Noise is rms about the smoothed trace: what a device tells has no twin "
                          "without noise.")
                     : tr(" Noise is rms about the smoothed trace: a recording has no twin without "

@@ -59,15 +59,15 @@ void TracePlot::showView(const RunView& view)
     if (view.choice)
         setAxisWords(
             tr("%1 over seconds")
-                .arg(qText(prettyUnit(view.plain.channels[view.choice->channel].unit.name))));
+                .arg(qText(prettyUnit(view.plain().channels[view.choice->channel].unit.name))));
     const auto [from, to] = traceRange(view);
     setAccessibleName(tr("Trace of the last %1 seconds: %2 samples")
                           .arg(windowSeconds)
                           .arg(view.reading.seconds.size()));
     const double digit = !view.choice
         ? 0
-        : differenceFromSi(digitWorth(view.plain.readers[view.choice->reader]),
-            view.plain.channels[view.choice->channel].unit);
+        : differenceFromSi(digitWorth(view.plain().readers[view.choice->reader]),
+            view.plain().channels[view.choice->channel].unit);
     showRange(from, to, 2 * digit);
 }
 

@@ -174,7 +174,7 @@ void Workbench::showView(const RunView& view)
     m_channel = instrument.channels[choice.channel];
     m_reader = instrument.readers[choice.reader];
     m_display = instrument.displays[choice.display];
-    m_page = view.plain.displays[choice.display].page.id;
+    m_page = view.plain().displays[choice.display].page.id;
     if (m_source != nullptr)
         m_source->setText(view.live ? tr("Live")
                 : view.isReplayed   ? tr("Replayed")

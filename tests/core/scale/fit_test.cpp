@@ -203,7 +203,7 @@ TEST(CalibrationVerdict, KeepsAGuardBand)
     EXPECT_EQ(bad.worst, 1U);
     EXPECT_THAT(bad.points, ElementsAre(Judgement::Good, Judgement::Bad, Judgement::Unsure));
     EXPECT_EQ(verdictWith(0.2, {0.5, 2, 0.01}).sentence,
-        "Good: at most 0.1 V off, at 10.1 V, and with the reference's 0.0705 V still within the "
+        "Good: at most 0.1 V off, at 10.1 V, and with the reference's 70.5 mV still within the "
         "tolerance of 0.2 V");
     EXPECT_THAT(verdictWith(0.12, {0.5, 2, 0.01}).sentence,
         HasSubstr("Cannot be judged with this reference"));
@@ -220,8 +220,8 @@ TEST(CalibrationVerdict, NamesThePairThatIsOffMostAndWhatIsMissing)
     EXPECT_EQ(bad.judgement, Judgement::Bad);
     EXPECT_EQ(bad.worst, 2U);
     EXPECT_EQ(bad.sentence,
-        "Not good enough: 0.1 V off, at 10.1 V, more than the tolerance of 0.05 V even if the "
-        "reference is wrong by its 0.002 V; the pair that is off most is 0.14 V off, at 20.1 V");
+        "Not good enough: 0.1 V off, at 10.1 V, more than the tolerance of 50 mV even if the "
+        "reference is wrong by its 2 mV; the pair that is off most is 0.14 V off, at 20.1 V");
     // Nothing told, and nothing left over: no verdict, whatever the numbers are.
     const std::vector<FitPair> untold{{0, 0}, {10, 10.1}, {20, 20}};
     for (const double tolerance : {0.001, 10.0}) {

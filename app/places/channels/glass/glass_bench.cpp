@@ -51,7 +51,7 @@ void GlassBench::showInputs(const RunView& view)
     m_lanes->showView(view);
     m_trace->showView(view);
     const auto& age = view.stem.age;
-    m_age->showAge(age, view.plain.channels[view.choice->channel].freshnessSeconds);
+    m_age->showAge(age, view.plain().channels[view.choice->channel].freshnessSeconds);
     const auto tag = [this](Figure figure, double seconds) {
         tagFigure(m_age, figure, ownerOf(figure, {}, display().id), qText(durationText(seconds)));
     };

@@ -328,9 +328,9 @@ void CalibrationPage::goBack(int index)
 
 void CalibrationPage::showView(const RunView& view)
 {
-    if (view.channel >= view.plain.channels.size())
+    if (view.channel >= view.plain().channels.size())
         return;
-    const auto& c = view.plain.channels[view.channel];
+    const auto& c = view.plain().channels[view.channel];
     hearWorld(view, c);
     showReading(view);
     if (std::exchange(m_shown, view.fixed) == view.fixed)
@@ -367,7 +367,7 @@ void CalibrationPage::showView(const RunView& view)
 void CalibrationPage::showReading(const RunView& view)
 {
     m_reading = settledReading(
-        view.codes.values, averaged, readingsOf(view.plain.channels[view.channel]).step);
+        view.codes.values, averaged, readingsOf(view.plain().channels[view.channel]).step);
     m_now->setText(m_reading.count == 0 ? tr("no reading yet")
             : m_reading.isSettled
             ? tr("reading %1 ±%2, stands still")

@@ -91,9 +91,9 @@ DiagnosisPage::DiagnosisPage(Document& document, QWidget* parent)
 
 void DiagnosisPage::showView(const RunView& view)
 {
-    if (view.channel >= view.plain.channels.size())
+    if (view.channel >= view.plain().channels.size())
         return;
-    const auto& channel = view.plain.channels[view.channel];
+    const auto& channel = view.plain().channels[view.channel];
     const bool isOther = channel.id != m_channel.id;
     const bool isChanged = channel.scaling != m_channel.scaling || channel.input != m_channel.input;
     m_channel = channel;

@@ -97,7 +97,7 @@ void ScaleBench::addPages(QWidget* arithmetic)
 
 void ScaleBench::showCurve(const RunView& view)
 {
-    const auto& c = view.plain.channels[view.choice->channel];
+    const auto& c = view.plain().channels[view.choice->channel];
     const auto& curve = view.fixed->scaleCurve;
     const double from = curve.seconds.front();
     const double to = curve.seconds.back();

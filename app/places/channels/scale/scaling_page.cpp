@@ -183,9 +183,9 @@ void ScalingPage::useCounted()
 
 void ScalingPage::showView(const RunView& view)
 {
-    if (view.channel >= view.plain.channels.size())
+    if (view.channel >= view.plain().channels.size())
         return;
-    m_plain = view.plain.channels[view.channel];
+    m_plain = view.plain().channels[view.channel];
     const auto* now = channel();
     if (now == nullptr)
         return;

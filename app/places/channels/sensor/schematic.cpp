@@ -146,7 +146,7 @@ Schematic::Schematic(QWidget* parent)
 
 void Schematic::showCircuit(const Channel& channel, const RunView& view)
 {
-    const auto& c = view.plain.channels[view.choice->channel];
+    const auto& c = view.plain().channels[view.choice->channel];
     const auto& sensor = channel.sensor;
     m_sensor = sensor.kind;
     m_frontEnd = channel.frontEnd.kind;

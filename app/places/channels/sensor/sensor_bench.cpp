@@ -175,7 +175,7 @@ void SensorBench::showKind()
 /// The fixed resistor that makes the coarsest step of a resistive sensor finest.
 void SensorBench::offerResistor(const RunView& view)
 {
-    const auto& c = view.plain.channels[view.choice->channel];
+    const auto& c = view.plain().channels[view.choice->channel];
     if (!isResistive(c.input.sensor))
         return;
     m_offer = finestResistor(c.input, c.from, c.to);

@@ -144,7 +144,7 @@ void CountingPage::change(const QString& name, const std::function<void(PulseSpe
 
 void CountingPage::showView(const RunView& view)
 {
-    const auto& c = view.plain.channels[view.choice->channel];
+    const auto& c = view.plain().channels[view.choice->channel];
     if (c.source.kind != SourceKind::Pulses)
         return;
     m_channel = c.id;

@@ -219,8 +219,8 @@ void SmoothBench::showCurrent()
 
 void SmoothBench::showInputs(const RunView& view)
 {
-    m_plain = view.plain.channels[view.choice->channel];
-    m_plainReader = view.plain.readers[view.choice->reader];
+    m_plain = view.plain().channels[view.choice->channel];
+    m_plainReader = view.plain().readers[view.choice->reader];
     m_chips->showSteps(channel().smoothing);
     m_steps->showText(qText(stepsText(channel().smoothing)));
     if (m_code != view.fixed->smoothingCode) {

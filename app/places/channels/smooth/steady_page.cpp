@@ -76,7 +76,7 @@ SteadyPage::SteadyPage(Document& document, QWidget* parent)
 
 void SteadyPage::showView(const RunView& view)
 {
-    const auto& c = view.plain.channels[view.choice->channel];
+    const auto& c = view.plain().channels[view.choice->channel];
     if (m_channel != c.id) {
         m_search.stop();
         m_findButton->setText(tr("Find"));
@@ -86,8 +86,8 @@ void SteadyPage::showView(const RunView& view)
     }
     m_channel = c.id;
     m_plain = c;
-    m_reader = view.plain.readers[view.choice->reader];
-    m_redrawEvery = inSeconds(view.plain.displays[view.choice->display].redrawEvery);
+    m_reader = view.plain().readers[view.choice->reader];
+    m_redrawEvery = inSeconds(view.plain().displays[view.choice->display].redrawEvery);
     m_data = trialDataOf(view);
 }
 

@@ -78,7 +78,7 @@ void VariantsPage::use(std::size_t index)
 
 void VariantsPage::showView(const RunView& view)
 {
-    const auto& c = view.plain.channels[view.choice->channel];
+    const auto& c = view.plain().channels[view.choice->channel];
     if (m_channel != c.id)
         m_variants.clear();
     // A few times a second is enough to compare.
@@ -89,8 +89,8 @@ void VariantsPage::showView(const RunView& view)
     m_channel = c.id;
     m_triedAt = view.now;
     m_plain = c;
-    m_reader = view.plain.readers[view.choice->reader];
-    m_redrawEvery = inSeconds(view.plain.displays[view.choice->display].redrawEvery);
+    m_reader = view.plain().readers[view.choice->reader];
+    m_redrawEvery = inSeconds(view.plain().displays[view.choice->display].redrawEvery);
     m_data = trialDataOf(view);
     m_range = traceRange(view);
     if (isVisible())

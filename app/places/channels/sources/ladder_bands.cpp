@@ -172,7 +172,7 @@ void KeyLadderView::change(const QString& name, const LadderSpec& ladder)
 void KeyLadderView::showRun(const RunView& view, const Channel& channel)
 {
     m_channel = channel.id;
-    const auto& c = view.plain.channels[view.choice->channel];
+    const auto& c = view.plain().channels[view.choice->channel];
     const auto converter = converterOf(c);
     m_bands->showWindows(ladderWindows(channel.source.ladder, converter),
         static_cast<double>(converter.topCode()), safeMargin(converter, c.noiseLsb),

@@ -200,7 +200,7 @@ void TextBench::showInputs(const RunView& view)
         m_marks[i]->showText(qText(text.*marks[i].character));
     m_ladder->showLadder(
         view.texts.empty() ? std::string() : view.texts.back().text, view.fixed->ladder);
-    m_bars->showBars(view.fixed->bars, view.plain.readers[view.choice->reader]);
+    m_bars->showBars(view.fixed->bars, view.plain().readers[view.choice->reader]);
     constexpr std::array barFigures{Figure::Uncertainty, Figure::Repeatability};
     for (std::size_t i = 0; i < barFigures.size(); ++i)
         tagFigure(

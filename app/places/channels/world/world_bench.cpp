@@ -33,7 +33,7 @@ WorldBench::WorldBench(Document& document, QWidget* parent)
     , m_freshness(addEdit("wishFreshness", tr("Oldest number")))
     , m_hours(addEdit("wishHours", tr("Runs for")))
     , m_distance(addEdit("wishDistance", tr("Read from")))
-    , m_scenario(softLabel({}, this))
+    , m_scenario(new LineLabel(LineLabel::Kind::Note, wordFont(12), this))
     , m_trace(new TracePlot(this))
     , m_entries(new EntrySheet(document, this))
 {
@@ -47,7 +47,6 @@ WorldBench::WorldBench(Document& document, QWidget* parent)
     addRow("hours", tr("Runs for"), {m_hours});
     addRow("readingDistance", tr("Read from"), {m_distance});
     card()->insertLayout(0, m_sheet);
-    card()->addWidget(m_scenario);
     addLowerCard();
     edit(&ChannelWish::from, tr("Range"), m_from);
     edit(&ChannelWish::to, tr("Range"), m_to);
@@ -68,7 +67,8 @@ void WorldBench::addLowerCard()
         ->setToolTip(tr("What the scenario makes of the quantity, drawn"));
     pages->addPage(tr("What is around it"), QStringLiteral("worldAround"), m_entries)
         ->setToolTip(tr("Its course in the scenario, faults, gate, settings and outputs"));
-    pages->row()->addStretch(1);
+    pages->row()->addSpacing(grid);
+    pages->row()->addWidget(m_scenario, 1);
     body->addWidget(pages);
     for (QWidget* page :
         {static_cast<QWidget*>(m_trace), m_coursePage, static_cast<QWidget*>(m_entries)})
@@ -121,8 +121,8 @@ QWidget* WorldBench::makeCourse()
 
 void WorldBench::showCourse(const RunView& view)
 {
-    const auto& c = view.plain.channels[view.choice->channel];
-    m_place = {view.plain.scenario, c.id};
+    const auto& c = view.plain().channels[view.choice->channel];
+    m_place = {view.plain().scenario, c.id};
     const auto* course = courseOf(instrument(), m_place);
     const auto unit = course == nullptr ? c.unit : *parseUnit(course->unit);
     m_course->showCourse(course == nullptr ? std::vector<CurvePoint>() : course->points,
@@ -205,14 +205,14 @@ void WorldBench::showInputs(const RunView& view)
                 row.found->setToolTip(qText(verdict.note));
                 const auto figure = wishFigures[static_cast<std::size_t>(verdict.wish)];
                 tagFigure(row.found, figure,
-                    ownerOf(figure, view.plain.channels[view.choice->channel].unit.name,
-                        view.plain.displays[verdict.end.value_or(*view.choice).display].id),
+                    ownerOf(figure, view.plain().channels[view.choice->channel].unit.name,
+                        view.plain().displays[verdict.end.value_or(*view.choice).display].id),
                     qText(verdict.found));
                 row.note->setText(qText(verdict.note));
             }
     m_trace->showView(view);
     showCourse(view);
-    m_entries->showEntries({view.plain.scenario, channel().id}, view.revision);
+    m_entries->showEntries({view.plain().scenario, channel().id}, view.revision);
 }
 
 } // namespace fern::app

@@ -60,7 +60,7 @@ private:
     QuantityEdit* m_freshness;
     QuantityEdit* m_hours;
     QuantityEdit* m_distance;
-    QLabel* m_scenario;
+    LineLabel* m_scenario;
     TracePlot* m_trace;
     QWidget* m_coursePage = nullptr;
     CourseView* m_course = nullptr;
