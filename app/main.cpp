@@ -7,6 +7,7 @@
 #include <QAbstractButton>
 #include <QApplication>
 #include <QCommandLineParser>
+#include <QScreen>
 #include <QStandardPaths>
 #include <QTextStream>
 #include <QTimer>
@@ -124,6 +125,11 @@ int main(int argc, char** argv)
         }
     if (parser.isSet(small))
         window.resize(window.minimumSize());
+    // Its frame has a title line, for which a screen of the window's own size has no room.
+    constexpr int titleLine = 36;
+    if (!parser.isSet(shot))
+        window.resize(
+            window.size().boundedTo(window.screen()->availableSize() - QSize(0, titleLine)));
     window.show(); // so that what is wrong with a file is told above the window
     if (files.isEmpty())
         window.files().guard();

@@ -9,6 +9,7 @@
 
 #include <QClipboard>
 #include <QListWidget>
+#include <QTableWidget>
 
 #include <fmt/format.h>
 
@@ -186,6 +187,50 @@ TEST_F(CapturesTest, CursorsReadAndTrimAStretch)
     EXPECT_EQ(newest().id, "house-battery-evening");
     EXPECT_TRUE(QFileInfo::exists(fileOf("house-battery-evening"))) << "back from the trash";
     EXPECT_TRUE(says("captureSamples", QStringLiteral("36000")));
+}
+
+TEST_F(CapturesTest, EscapeLeavesALogAlone)
+{
+    dialogs.nextOpen = log("pond.csv", "time (s);volts\n0;2.5\n1;2.6\n");
+    chooseLog();
+    const auto* table = find<QTableWidget>("importTable");
+    EXPECT_EQ(table->horizontalHeaderItem(0)->text(), QStringLiteral("time, s\nnumbers"));
+    find<QComboBox>("import volts")->setFocus();
+    QTest::keyClick(find<QComboBox>("import volts"), Qt::Key_Escape);
+    EXPECT_TRUE(list()->isVisible());
+    EXPECT_EQ(instrument().captures.size(), 1U);
+}
+
+TEST_F(CapturesTest, TheFirstPictureIsTheOneOfEveryLaterSize)
+{
+    ASSERT_TRUE(says("captureMean", QStringLiteral("3402.329 counts")));
+    auto* plot = find<SeriesPlot>("seriesPlot");
+    QImage first; // plots draw when there is nothing else to do
+    ASSERT_TRUE(waitFor([&] {
+        const auto before = std::exchange(first, plot->grab().toImage());
+        return before == first;
+    }));
+    const auto size = window.size();
+    window.resize(size + QSize(40, 0));
+    QCoreApplication::processEvents();
+    window.resize(size);
+    EXPECT_TRUE(waitFor([&] { return plot->grab().toImage() == first; }));
+}
+
+TEST_F(CapturesTest, AFlagGrabsItsCursor)
+{
+    ASSERT_TRUE(says("captureMean", QStringLiteral("3402.329 counts")));
+    auto* ground = find<QWidget>("seriesGround");
+    const auto* plot = find<SeriesPlot>("seriesPlot");
+    const auto area = plot->findChild<Plot*>()->area();
+    // The name of A stands behind its line, further away than the line itself is taken.
+    const auto flag = area.topLeft().toPoint() + QPoint(12, 7);
+    QTest::mousePress(ground, Qt::LeftButton, {}, flag);
+    QTest::mouseMove(ground, area.center().toPoint());
+    QTest::mouseRelease(ground, Qt::LeftButton, {}, area.center().toPoint());
+    EXPECT_NEAR(plot->cursors().first, 1800, 60);
+    EXPECT_NEAR(plot->cursors().second, 3599.9, 0.1);
+    EXPECT_EQ(plot->from(), 0) << "the ground stayed";
 }
 
 TEST_F(CapturesTest, NamesNotesAndDeletions)

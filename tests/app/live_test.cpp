@@ -107,6 +107,17 @@ TEST_F(LiveTest, TheSensorLeafChoosesTheSource)
         << leaf("Sensor")->valueText().toStdString();
 }
 
+TEST_F(LiveTest, WhatCanBeHeardIsOfferedAsButtons)
+{
+    window.goTo({.place = QStringLiteral("Bench"), .page = QStringLiteral("Live")});
+    dialogs.nextText.reset(); // nothing is typed: nothing changes
+    click("openPort");
+    EXPECT_EQ(view()->live, nullptr);
+    click("openStandIn");
+    ASSERT_TRUE(waitFor([&] { return view()->live != nullptr && !view()->live->lines.empty(); }));
+    EXPECT_FALSE(find<QWidget>("benchEmpty")->isVisible());
+}
+
 TEST_F(LiveTest, APortIsHeardPulledPluggedInAndRecorded)
 {
     const auto port = folder.filePath(QStringLiteral("port")).toStdString();

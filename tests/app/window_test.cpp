@@ -34,6 +34,14 @@ TEST_F(WindowTest, OpensWithANumberOnTheGlass)
     }));
     EXPECT_FALSE(window.runner().view()->isRunning);
     EXPECT_NEAR(inSeconds(window.runner().view()->now), 0.0349, 1e-3);
+    // It opens on what is wished; its plot has no course yet and offers to make one.
+    EXPECT_TRUE(leaf("World")->isChecked());
+    auto* run = window.findChild<QWidget*>(QStringLiteral("trace"))
+                    ->findChild<QPushButton*>(QStringLiteral("runTrace"));
+    ASSERT_TRUE(waitFor([&] { return run->isVisible(); }));
+    QTest::mouseClick(run, Qt::LeftButton);
+    EXPECT_TRUE(waitFor([this] { return window.runner().view()->isRunning; }));
+    EXPECT_TRUE(waitFor([&] { return !run->isVisible(); }));
 }
 
 TEST_F(WindowTest, ATypedResistorChangesEverythingAndUndoBringsItBack)

@@ -2,8 +2,11 @@
 
 #include "app/look/figure_tag.h"
 #include "app/look/look.h"
+#include "app/look/tab_order.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
+
+#include <QTimer>
 
 namespace fern::app {
 
@@ -156,6 +159,13 @@ void Workbench::setInsteadOfFacts(QWidget* widget)
 {
     m_columns->setStretch(0, 0);
     m_facts->addWidget(widget, 0, 0, 1, 3);
+}
+
+void Workbench::showEvent(QShowEvent* event)
+{
+    QWidget::showEvent(event);
+    // Once it is laid out.
+    QTimer::singleShot(0, this, [this] { orderTabs(*this); });
 }
 
 const Part& Workbench::board() const

@@ -80,6 +80,7 @@ protected:
     QString ownerOf(Figure figure, const std::string& unit, const std::string& display) const;
 
     virtual void showFacts(const std::vector<Fact>& facts);
+    void showEvent(QShowEvent* event) override;
 
 private:
     template <class T>

@@ -1,0 +1,12 @@
+#pragma once
+// The order in which Tab goes through a view.
+
+class QWidget;
+
+namespace fern::app {
+
+/// Lets Tab follow the eye through everything below a widget as it is laid out now: row by row from
+/// the left, and through one card before the next.
+void orderTabs(QWidget& root);
+
+} // namespace fern::app
