@@ -83,7 +83,7 @@ void HelpWindow::fillContents()
         if (level == 0)
             continue;
         auto* item = new QListWidgetItem(
-            QString(3 * (level - 1), QLatin1Char(' ')) + block.text(), m_contents);
+            QString(qsizetype(3) * (level - 1), QLatin1Char(' ')) + block.text(), m_contents);
         item->setData(blockRole, block.blockNumber());
         item->setFont(wordFont(13, level == 1));
     }

@@ -195,7 +195,7 @@ void Workbench::showView(const RunView& view)
 
 QString Workbench::ownerOf(Figure figure, const std::string& unit, const std::string& display) const
 {
-    const auto channel = qText(m_channel->id);
+    auto channel = qText(m_channel->id);
     switch (figure) {
     case Figure::None:
     case Figure::Hours:

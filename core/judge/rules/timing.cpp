@@ -61,7 +61,7 @@ void checkRedrawTooFast(const Instrument& in, const PlainInstrument& plain, Find
             worst = &display;
         }
     }
-    if (all <= 1)
+    if (worst == nullptr || all <= 1)
         return;
     constexpr double comfortable = 0.5; // of the time, leaving as much for everything else
     const auto cost = redrawCost(plain, *worst, worst->busHertz);
