@@ -51,11 +51,11 @@ LeafTrouble silent(const PlainChannel& c, const StemChoice& choice, double wait,
     const auto* sample = history.lastSample(choice.channel);
     const auto* told = history.lastTold(choice.channel);
     const bool hasNumber = sample != nullptr && !std::isnan(sample->real.reading);
-    if (inSeconds(now - (hasNumber ? sample->takenAt : Ticks{})) <= wait)
+    if (inSeconds(now - (hasNumber ? sample->takenAt : history.since())) <= wait)
         return {};
     if (told == nullptr)
         return {"silent", fmt::format("{} has told nothing yet.", c.name)};
-    const double quiet = inSeconds(now - told->at);
+    const double quiet = inSeconds(now - std::max(told->at, history.since()));
     if (quiet > wait)
         return {"silent", fmt::format("{} has told nothing for {}.", c.name, durationText(quiet))};
     return {"no value",

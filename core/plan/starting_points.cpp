@@ -319,50 +319,22 @@ Result<Instrument> withExtra(Instrument out, const StartingPoint& point, Channel
     return out;
 }
 
-/// The part of the catalogue that gives what a row measures, by its id; empty where it is a wire,
-/// a contact, another computer, or the board itself.
+// The parts of the catalogue that give what is measured, by kind; empty where it is a wire, a
+// contact, another computer, or the board itself.
+constexpr std::array<std::string_view, sensorKindWords.size()> sensorDevices{
+    "", "", "sender", "thermistor", "photoresistor", "", "platinum", ""};
+constexpr std::array<std::string_view, sourceKindWords.size()> sourceDevices{"", "optical-pulse",
+    "ladder-keypad", "reed", "", "remote-receiver", "label-scanner", "receiver", "", "serial-radio",
+    "", "", ""};
+
 std::string_view deviceOf(const StartingPoint& point)
 {
-    switch (point.source.kind) {
-    case SourceKind::Analog:
-        switch (point.sensor.kind) {
-        case SensorKind::Sender:
-            return "sender";
-        case SensorKind::Thermistor:
-            return "thermistor";
-        case SensorKind::Photoresistor:
-            return "photoresistor";
-        case SensorKind::Platinum:
-            return "platinum";
-        case SensorKind::Voltage:
-        case SensorKind::Shunt:
-        case SensorKind::Bridge:
-        case SensorKind::Chip:
-            return {};
-        }
-        return {};
-    case SourceKind::Waveform:
-        return "optical-pulse";
-    case SourceKind::KeyLadder:
-        return "ladder-keypad";
-    case SourceKind::Pulses:
-        return point.source.pulses.gives == PulseGives::Rate ? "hall" : "reed";
-    case SourceKind::KeyCodes:
-        return "remote-receiver";
-    case SourceKind::Labels:
-        return "label-scanner";
-    case SourceKind::Receiver:
-        return "receiver";
-    case SourceKind::Node:
-        return "serial-radio";
-    case SourceKind::Switch:
-    case SourceKind::Lines:
-    case SourceKind::Computer:
-    case SourceKind::Clock:
-    case SourceKind::Derived:
-        break;
-    }
-    return {};
+    const auto& source = point.source;
+    if (source.kind == SourceKind::Analog)
+        return sensorDevices[static_cast<std::size_t>(point.sensor.kind)];
+    if (source.kind == SourceKind::Pulses && source.pulses.gives == PulseGives::Rate)
+        return "hall"; // what turns bounces less than a contact
+    return sourceDevices[static_cast<std::size_t>(source.kind)];
 }
 
 /// Whether parts that were sound are no longer: another supply or level would be needed first.

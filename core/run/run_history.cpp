@@ -4,8 +4,14 @@
 
 namespace fern {
 
+void RunHistory::begin(Ticks at)
+{
+    m_since = std::min(at, m_since.value_or(at));
+}
+
 void RunHistory::sampled(const SampleRecord& record)
 {
+    begin(record.at);
     // A code that a pin brings stands among the told ones too.
     if (!record.code.empty())
         told(
@@ -59,6 +65,7 @@ const DrivenRecord* RunHistory::lastDriven(std::size_t output) const
 
 void RunHistory::shown(const ShownRecord& record)
 {
+    begin(record.startedAt);
     m_redraws.push_back(record);
     // The one before the window still stands on the glass when the window begins.
     while (m_redraws.size() > 2 && m_redraws[1].visibleAt + m_window < record.visibleAt)
@@ -67,6 +74,7 @@ void RunHistory::shown(const ShownRecord& record)
 
 void RunHistory::busy(const BusyRecord& record)
 {
+    begin(record.from);
     m_busy.push_back(record);
     while (m_busy.front().to + busyKept < record.from)
         m_busy.pop_front();

@@ -5,6 +5,7 @@
 
 #include <deque>
 #include <map>
+#include <optional>
 #include <vector>
 
 namespace fern {
@@ -32,6 +33,10 @@ public:
     const std::deque<ShownRecord>& redraws() const { return m_redraws; }
     const std::deque<BusyRecord>& activity() const { return m_busy; }
 
+    /// Since when the history is told, the begin of the run while it has been told nothing. A run
+    /// that is made again tells its last stretch only: what was before is not known.
+    Ticks since() const { return m_since.value_or(Ticks{}); }
+
     /// What a told source completed, or the codes of another one; the last `toldKept`, however old.
     const std::deque<Told>& told(std::size_t channel) const;
 
@@ -48,7 +53,11 @@ public:
     const ShownRecord* lastRedraw(std::size_t display) const;
 
 private:
+    /// Notes that something was told of an instant.
+    void begin(Ticks at);
+
     Ticks m_window;
+    std::optional<Ticks> m_since;
     std::deque<SampleRecord> m_samples;
     std::deque<ShownRecord> m_redraws;
     std::deque<BusyRecord> m_busy;

@@ -93,9 +93,11 @@ BenchPlace::BenchPlace(House& house, QWidget* parent)
         m_pages->open(m_library);
         importAs(plan);
     });
-    connect(&house.document, &Document::opened, &m_importing,
-        &BackgroundJob::stop); // it was for the instrument that was open
-    notice->follow(m_importing);
+    for (auto* job : {&m_looking, &m_importing}) {
+        connect(&house.document, &Document::opened, job,
+            &BackgroundJob::stop); // it was for the instrument that was open
+        notice->follow(*job);
+    }
     m_live->offerFaults(play.takesFaults());
     showPlay();
 }
@@ -127,7 +129,7 @@ void BenchPlace::chooseLog()
 
 void BenchPlace::importLog(const QString& path)
 {
-    m_importing.start(
+    m_looking.start(
         [this, path](const io::Progress& /*progress*/) -> BackgroundJob::Finish {
             return [this, path, look = io::lookAtLogFile(path.toStdString())] { ask(path, look); };
         },

@@ -30,7 +30,7 @@ public:
 
     /// Asks where the columns of a log go, to import it beside the window.
     void importLog(const QString& path);
-    bool isImporting() const { return m_importing.isRunning(); }
+    bool isImporting() const { return m_looking.isRunning() || m_importing.isRunning(); }
     CapturePage& captures() { return *m_captures; }
     StandInPage& standIn() { return *m_standIn; }
 
@@ -48,6 +48,7 @@ private:
     CapturePage* m_captures;
     StandInPage* m_standIn;
     ImportSheet* m_import;
+    BackgroundJob m_looking{this}; ///< at a log; an import goes on meanwhile
     BackgroundJob m_importing{this};
     QString m_logPath; ///< of the log that is being imported
     LogLook m_look; ///< at it

@@ -304,7 +304,7 @@ void addSilence(const PlainChannel& c, std::size_t channel, const RunHistory& hi
             bad += isBad;
         }
     }
-    const double quiet = inSeconds(now - last);
+    const double quiet = inSeconds(now - std::max(last, history.since()));
     if (quiet > silenceSeconds(c)) {
         out.push_back({"R08", Severity::Check, placeOf(c, "source"),
             fmt::format("Nothing from {} for {}", c.name, durationText(quiet)),

@@ -1,3 +1,4 @@
+#include "judge/rules/signal.h"
 #include "judge/stem.h"
 
 #include "instrument/edits.h"
@@ -114,8 +115,52 @@ TEST(LeafTrouble, ASilentDeviceIsToldFromOneThatTellsNoNumber)
     // A reader that calls a value fresh for longer waits with it.
     plain.readers[choice.reader].staleAfter = ticksFromSeconds(10);
     EXPECT_EQ(at(13).word, "");
+    plain.readers[choice.reader].staleAfter = {};
     c.source.kind = SourceKind::KeyCodes; // come when they come
     EXPECT_EQ(at(3600).word, "");
+}
+
+// After an edit only the last seconds are run again: a device that speaks once a minute is not
+// silent because its last line lies before them.
+TEST(LeafTrouble, WhatTheHistoryDoesNotReachIsNoSilence)
+{
+    auto plain = *resolve(test::skiff(), "");
+    auto& c = plain.channels[0];
+    c.source.kind = SourceKind::Lines;
+    c.sampleEvery = ticksFromSeconds(60);
+    const StemChoice choice = stemChoices(plain, 0).at(0);
+    plain.readers[choice.reader].staleAfter = {};
+    RunHistory history(ticksFromSeconds(30));
+    history.busy({BusyWith::Drawing, 0, ticksFromSeconds(570), ticksFromSeconds(570.01)});
+    EXPECT_EQ(readingTrouble(plain, choice, history, ticksFromSeconds(600)).word, "");
+    EXPECT_EQ(readingTrouble(plain, choice, history, ticksFromSeconds(752)).word, "");
+    EXPECT_EQ(readingTrouble(plain, choice, history, ticksFromSeconds(753)).word, "silent");
+    EXPECT_TRUE(signalFindings(test::skiff(), plain, 0, history, ticksFromSeconds(600)).empty());
+}
+
+// A signed converter clips at both of its ends.
+TEST(LeafTrouble, ASignedConverterClipsAtBothEnds)
+{
+    auto c = test::plainSkiff().channels[0];
+    c.form = ConverterForm::Signed;
+    c.bits = c.realBits = 16;
+    c.reference = 4.096;
+    c.damageAbove = 10;
+    auto plain = test::plainSkiff();
+    plain.channels[0] = c;
+    const auto wordAt = [&](double code, double pin) {
+        RunHistory history(ticksFromSeconds(30));
+        SampleRecord sample;
+        sample.real.reading = code;
+        sample.real.pin = pin;
+        history.sampled(sample);
+        return readingTrouble(plain, stemChoices(plain, 0).at(0), history, {}).word;
+    };
+    EXPECT_EQ(wordAt(32767, 4.2), "clipped");
+    EXPECT_EQ(wordAt(-32768, -4.2), "clipped");
+    EXPECT_EQ(wordAt(32767, 4.097), "");
+    EXPECT_EQ(wordAt(-32768, -4.096), "");
+    EXPECT_EQ(wordAt(0, 0), "");
 }
 
 TEST(LeafTrouble, SoundInstrumentsHaveNoneAndTheirAgesRise)

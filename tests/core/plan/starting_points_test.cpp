@@ -18,8 +18,8 @@ Instrument emptyOn(const StartingPart& board, const StartingPart& display)
     return emptyInstrument("Test", board.part, display.part);
 }
 
-// A hall switch for the wheel, at the pin where its pulses are counted, and in the hours; on the
-// board that a scanner's 5 V is not there for it stays out.
+// A hall switch for the wheel, at the pin where its pulses are counted, and in the hours. A scanner
+// that wants 5 V stays out on a board of 3.3 V.
 TEST(StartingPoints, TheDeviceOfAChannelIsAmongTheParts)
 {
     const auto& display = startingDisplays()[0];
