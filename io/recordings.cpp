@@ -1,5 +1,6 @@
 #include "io/recordings.h"
 
+#include "base/quantity_text.h"
 #include "io/files.h"
 #include "signal/csv.h"
 
@@ -40,7 +41,43 @@ bool goesOn(double /*share*/)
     return true;
 }
 
+/// Reads a log as planned, and hands over the recording's text piece by piece to whoever says
+/// whether it can go on. Error when the log cannot be read, or when none of its rows can be taken.
+Result<ImportReport> importPieces(const std::string& log, const LogLook& look,
+    const ImportPlan& plan, const Progress& progress,
+    const std::function<bool(const std::string&)>& take)
+{
+    LogImport import(look, plan);
+    bool goesOn = true;
+    const auto whole = feedFile(
+        log, [&](double share) { return goesOn && progress(share); },
+        [&](std::string_view piece) {
+            import.feed(piece);
+            goesOn = take(import.take());
+        });
+    if (!whole)
+        return whole.error();
+    import.end();
+    goesOn = goesOn && take(import.take());
+    ImportReport report{
+        import.rows(), import.seconds(), import.faultCount(), import.faults(), !*whole || !goesOn};
+    if (!report.isStopped && report.rows == 0)
+        return Error{ErrorCode::Malformed,
+            report.faults.empty() ? std::string("no row can be taken")
+                                  : "no row can be taken: " + report.faults.front(),
+            log};
+    return report;
+}
+
 } // namespace
+
+std::string leftOutText(std::size_t faultCount, const std::vector<std::string>& faults)
+{
+    if (faultCount == 0)
+        return {};
+    return fmt::format("{} {} left out: {}", countText(static_cast<long long>(faultCount), "row"),
+        faultCount == 1 ? "is" : "are", faults.front());
+}
 
 Result<std::vector<Capture>> loadRecording(const std::string& path)
 {
@@ -104,6 +141,13 @@ Result<LogLook> lookAtLogFile(const std::string& path)
     return look;
 }
 
+Result<ImportReport> tryImport(
+    const std::string& log, const LogLook& look, const ImportPlan& plan, const Progress& progress)
+{
+    return importPieces(
+        log, look, plan, progress, [](const std::string& /*rows*/) { return true; });
+}
+
 Result<ImportReport> importLog(const std::string& log, const LogLook& look, const ImportPlan& plan,
     const std::string& recording, const Progress& progress)
 {
@@ -114,33 +158,14 @@ Result<ImportReport> importLog(const std::string& log, const LogLook& look, cons
     auto file = ReplacingFile::create(recording);
     if (!file)
         return file.error();
-    LogImport import(look, plan);
     Result<void> written;
-    const auto write = [&] {
+    auto report = importPieces(log, look, plan, progress, [&](const std::string& rows) {
         if (written)
-            written = (*file)->append(import.take());
-    };
-    const auto whole = feedFile(
-        log, [&](double share) { return written && progress(share); },
-        [&](std::string_view piece) {
-            import.feed(piece);
-            write();
-        });
-    import.end();
-    write();
-    if (!whole)
-        return whole.error();
-    if (!written)
-        return written.error();
-    ImportReport report{
-        import.rows(), import.seconds(), import.faultCount(), import.faults(), !*whole};
-    if (report.isStopped)
-        return report;
-    if (report.rows == 0)
-        return Error{ErrorCode::Malformed,
-            report.faults.empty() ? std::string("no row can be taken")
-                                  : "no row can be taken: " + report.faults.front(),
-            log};
+            written = (*file)->append(rows);
+        return written.has_value();
+    });
+    if (!report || report->isStopped)
+        return written ? report : Result<ImportReport>(written.error());
     if (const auto done = (*file)->commit(); !done)
         return done.error();
     return report;

@@ -17,6 +17,10 @@ using Progress = std::function<bool(double share)>;
 Result<std::vector<Capture>> loadRecording(const std::string& path);
 
 /// A recording whose faulty rows were left out.
+/// Returns which rows of a log cannot be read: "2 rows are left out: line 17: …"; `faults` are the
+/// first ones. Empty when none is.
+std::string leftOutText(std::size_t faultCount, const std::vector<std::string>& faults);
+
 struct RecordingRead {
     std::vector<Capture> captures;
     std::size_t faultCount = 0;
@@ -36,6 +40,9 @@ struct ImportReport {
     std::vector<std::string> faults; ///< the first ones
     bool isStopped = false; ///< then nothing has been written
 };
+/// Reads a log as planned and writes nothing: what an import would report.
+Result<ImportReport> tryImport(
+    const std::string& log, const LogLook& look, const ImportPlan& plan, const Progress& progress);
 /// Turns a log into a recording, which takes the place of an older one at the end. Error when one
 /// of the files is in the way, when both are one, or when no row is left; after an error or a stop
 /// the older recording stands.

@@ -1,14 +1,15 @@
 #include "app/door/door_sheet.h"
 
 #include "app/look/card.h"
+#include "app/look/indented_items.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
+#include "base/number_text.h"
 #include "instrument/ids.h"
 #include "plan/first_look.h"
 
 #include <QFormLayout>
 #include <QKeyEvent>
-#include <QStyledItemDelegate>
 
 namespace fern::app {
 
@@ -31,19 +32,32 @@ QString wishText(const ChannelWish& wish)
             words(wish.freshness));
 }
 
-/// Draws what stands below a heading further to the right; the text itself is what is typed ahead.
-class BelowHeading : public QStyledItemDelegate {
-public:
-    using QStyledItemDelegate::QStyledItemDelegate;
+/// What would be made, or why it cannot.
+Result<Instrument> made(const DoorRequest& request)
+{
+    if (request.before.name.empty())
+        return Error{ErrorCode::InvalidArgument, "give the instrument a name", ""};
+    const auto name = std::string(trimmed(request.name));
+    if (freeName(request.before.channels, name) != name)
+        return Error{ErrorCode::InvalidArgument,
+            "another channel is called " + name + " already: give this one its own name", ""};
+    return withStartingPoint(request.before, request.point, request.name);
+}
 
-protected:
-    void initStyleOption(QStyleOptionViewItem* option, const QModelIndex& index) const override
-    {
-        QStyledItemDelegate::initStyleOption(option, index);
-        if (index.flags().testFlag(Qt::ItemIsEnabled))
-            option->text.prepend(QStringLiteral("    "));
-    }
-};
+bool lacksPins(const Result<Instrument>& outcome)
+{
+    return !outcome && outcome.error().code == ErrorCode::NotFound;
+}
+
+/// Whether a converter module reads what the board has no pin left for.
+bool canReadByModule(DoorRequest request)
+{
+    const auto byModule = readByModule(request.point);
+    if (!byModule)
+        return false;
+    request.point = *byModule;
+    return made(request).has_value();
+}
 
 } // namespace
 
@@ -87,7 +101,7 @@ DoorSheet::DoorSheet(const Document& document, QWidget* parent)
     m_points->setFrameShape(QFrame::NoFrame);
     m_points->viewport()->setBackgroundRole(cardRole);
     m_points->setUniformItemSizes(true);
-    m_points->setItemDelegate(new BelowHeading(m_points));
+    m_points->setItemDelegate(new IndentedItems(m_points));
     columns->addWidget(m_points, 2);
     auto* right = new QVBoxLayout;
     right->setSpacing(grid);
@@ -174,6 +188,7 @@ void DoorSheet::fillList()
         }
         auto* item = new QListWidgetItem(qText(point.title), m_points);
         item->setData(Qt::UserRole, qText(point.id));
+        item->setData(IndentedItems::levelRole, 1);
         item->setSizeHint({0, listRow});
     }
 }
@@ -238,67 +253,53 @@ StartingPoint DoorSheet::wanted() const
     return m_isByModule ? readByModule(chosen()).value_or(chosen()) : chosen();
 }
 
-Result<Instrument> DoorSheet::outcome() const
-{
-    return outcomeOf(wanted());
-}
-
-Result<Instrument> DoorSheet::outcomeOf(const StartingPoint& point) const
+DoorRequest DoorSheet::request() const
 {
     const auto board = static_cast<std::size_t>(m_board->currentIndex());
     const auto display = static_cast<std::size_t>(m_display->currentIndex());
-    const auto before = m_isNew ? emptyInstrument(m_instrumentName->text().toStdString(),
-                            startingBoards()[board].part, startingDisplays()[display].part)
-                                : m_document.instrument();
-    if (before.name.empty())
-        return Error{ErrorCode::InvalidArgument, "give the instrument a name", ""};
-    const auto name = m_channelName->text().trimmed().toStdString();
-    if (freeName(before.channels, name) != name)
-        return Error{ErrorCode::InvalidArgument,
-            "another channel is called " + name + " already: give this one its own name", ""};
-    return withStartingPoint(before, point, m_channelName->text().toStdString());
+    return {m_isNew ? emptyInstrument(m_instrumentName->text().toStdString(),
+                startingBoards()[board].part, startingDisplays()[display].part)
+                    : m_document.instrument(),
+        wanted(), m_channelName->text().toStdString()};
 }
 
-/// Runs what would be made up to its first number, beside the window, and says what follows from
-/// the parts.
+/// Makes what would be made beside the window, runs it up to its first number, and says what
+/// follows from the parts.
 void DoorSheet::showOutcome()
 {
-    const auto made = outcome();
-    offerWaysOut(made ? nullptr : &made.error());
-    if (!made) {
-        m_looking.stop();
-        m_preview->showFrame(nullptr);
-        return m_outcome->setText(qText(made.error().message));
-    }
     m_outcome->setText(tr("Looking…"));
-    m_looking.start([this, made = *made](const io::Progress& progress) -> BackgroundJob::Finish {
-        const auto look = firstLookAtLast(made, [&] { return !progress(0); });
-        return [this, look] {
-            m_preview->showFrame(look.frame);
-            m_outcome->setText(qText(look.words));
-        };
-    });
-}
-
-void DoorSheet::offerWaysOut(const Error* obstacle)
-{
-    const bool isFull = obstacle != nullptr && obstacle->code == ErrorCode::NotFound;
-    const auto byModule = isFull ? readByModule(chosen()) : std::nullopt;
-    m_byModule->setVisible(byModule && outcomeOf(*byModule).has_value());
-    m_compare->setVisible(isFull && !m_isNew); // a new instrument has its boards above
+    m_looking.start(
+        [this, request = request()](const io::Progress& progress) -> BackgroundJob::Finish {
+            const auto outcome = made(request);
+            if (!outcome)
+                return [this, words = qText(outcome.error().message), isFull = lacksPins(outcome),
+                           byModule = lacksPins(outcome) && canReadByModule(request)] {
+                    m_preview->showFrame(nullptr);
+                    m_outcome->setText(words);
+                    m_byModule->setVisible(byModule);
+                    m_compare->setVisible(isFull && !m_isNew); // a new one has its boards above
+                };
+            const auto look = firstLookAtLast(*outcome, [&] { return !progress(0); });
+            return [this, look] {
+                m_preview->showFrame(look.frame);
+                m_outcome->setText(qText(look.words));
+                m_byModule->hide();
+                m_compare->hide();
+            };
+        });
 }
 
 void DoorSheet::make()
 {
-    const auto made = outcome();
-    if (!made)
-        return Q_EMIT refused(qText(made.error().message));
+    const auto outcome = made(request());
+    if (!outcome)
+        return Q_EMIT refused(qText(outcome.error().message));
     const auto name = m_channelName->text().trimmed();
     m_isLeft = false;
     if (m_isNew)
-        Q_EMIT instrumentMade(*made);
+        Q_EMIT instrumentMade(*outcome);
     else
-        Q_EMIT channelMade(tr("Add the channel %1").arg(name), *made);
+        Q_EMIT channelMade(tr("Add the channel %1").arg(name), *outcome);
 }
 
 void DoorSheet::keyPressEvent(QKeyEvent* event)

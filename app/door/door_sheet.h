@@ -15,6 +15,14 @@
 
 namespace fern::app {
 
+/// What the door is asked for: a channel of an instrument, which is an empty one where a new one is
+/// made.
+struct DoorRequest {
+    Instrument before;
+    StartingPoint point;
+    std::string name; ///< of the channel
+};
+
 class DoorSheet : public QWidget {
     Q_OBJECT
 public:
@@ -45,15 +53,11 @@ private:
     void fillList();
     void showPoint();
     void make();
-    /// What the choice would make, or why it cannot.
-    Result<Instrument> outcome() const;
+    DoorRequest request() const;
     void showOutcome();
     const StartingPoint& chosen() const;
     /// The choice, read by a module where that way out was taken.
     StartingPoint wanted() const;
-    Result<Instrument> outcomeOf(const StartingPoint& point) const;
-    /// Offers what still leads on where nothing can be made.
-    void offerWaysOut(const Error* obstacle);
 
     const Document& m_document;
     BackgroundJob m_looking{this};

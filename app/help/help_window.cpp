@@ -1,6 +1,7 @@
 #include "app/help/help_window.h"
 
 #include "app/look/card.h"
+#include "app/look/indented_items.h"
 #include "app/look/look.h"
 
 #include <QFile>
@@ -51,6 +52,7 @@ HelpWindow::HelpWindow(QWidget* parent)
     m_contents->setObjectName(QStringLiteral("helpContents"));
     m_contents->setAccessibleName(tr("Contents"));
     m_contents->setFrameShape(QFrame::NoFrame);
+    m_contents->setItemDelegate(new IndentedItems(m_contents));
     m_text->setObjectName(QStringLiteral("helpText"));
     m_text->setAccessibleName(tr("Help"));
     m_text->setFrameShape(QFrame::NoFrame);
@@ -82,8 +84,8 @@ void HelpWindow::fillContents()
         const int level = block.blockFormat().headingLevel();
         if (level == 0)
             continue;
-        auto* item = new QListWidgetItem(
-            QString(qsizetype(3) * (level - 1), QLatin1Char(' ')) + block.text(), m_contents);
+        auto* item = new QListWidgetItem(block.text(), m_contents);
+        item->setData(IndentedItems::levelRole, level - 1);
         item->setData(blockRole, block.blockNumber());
         item->setFont(wordFont(13, level == 1));
     }
@@ -103,7 +105,7 @@ void HelpWindow::showSection(const QString& title)
     raise();
     activateWindow();
     for (int row = 0; row < m_contents->count(); ++row)
-        if (auto* item = m_contents->item(row); item->text().trimmed() == title) {
+        if (auto* item = m_contents->item(row); item->text() == title) {
             m_contents->setCurrentItem(item);
             return turnTo(item->data(blockRole).toInt()); // it may have been the current one
         }

@@ -3,6 +3,7 @@
 
 #include "app/house/destination.h"
 #include "app/house/house.h"
+#include "app/look/tab_order.h"
 #include "app/runner/run_view.h"
 
 #include <QWidget>
@@ -25,6 +26,13 @@ public:
 
 Q_SIGNALS:
     void wanted(const fern::app::Destination& there);
+
+protected:
+    void showEvent(QShowEvent* event) override
+    {
+        QWidget::showEvent(event);
+        orderTabs(*this);
+    }
 };
 
 } // namespace fern::app

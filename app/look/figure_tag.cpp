@@ -10,16 +10,14 @@ constexpr const char* property = "figures";
 
 } // namespace
 
-void tagFigure(QWidget* widget, Figure figure, const QString& of, const QString& text)
+void tagFigures(QWidget* widget, std::initializer_list<ShownFigure> shown)
 {
-    if (figure == Figure::None)
-        return;
-    auto figures = figuresOn(widget);
-    const auto key = QStringLiteral("%1 of %2").arg(static_cast<int>(figure)).arg(of);
-    if (figures.value(key).toString() == text)
-        return;
-    figures.insert(key, text);
-    widget->setProperty(property, figures);
+    QVariantMap figures;
+    for (const auto& [figure, of, text] : shown)
+        if (figure != Figure::None)
+            figures.insert(QStringLiteral("%1 of %2").arg(static_cast<int>(figure)).arg(of), text);
+    if (figures != figuresOn(widget))
+        widget->setProperty(property, figures);
 }
 
 QVariantMap figuresOn(const QWidget* widget)

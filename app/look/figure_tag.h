@@ -6,11 +6,19 @@
 #include <QString>
 #include <QWidget>
 
+#include <initializer_list>
+
 namespace fern::app {
 
-/// Notes on a widget that it shows a figure as that text. `of` says whose it is: the channel, with
-/// the unit or the display where those decide too. Figure::None notes nothing.
-void tagFigure(QWidget* widget, Figure figure, const QString& of, const QString& text);
+/// A figure as it is shown.
+struct ShownFigure {
+    Figure figure = Figure::None; ///< None is not noted
+    QString of; ///< the channel, with the unit or the display where those decide too
+    QString text;
+};
+
+/// Notes on a widget which figures it shows now; what was noted before is forgotten.
+void tagFigures(QWidget* widget, std::initializer_list<ShownFigure> shown);
 
 /// Returns what is noted on a widget: text by figure and owner.
 QVariantMap figuresOn(const QWidget* widget);

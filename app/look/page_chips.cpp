@@ -2,6 +2,7 @@
 
 #include "app/look/chip.h"
 #include "app/look/look.h"
+#include "app/look/tab_order.h"
 
 #include <QButtonGroup>
 
@@ -60,6 +61,7 @@ void PageChips::open(QWidget* page)
         if (each.page == page)
             each.chip->setChecked(true);
     }
+    orderTabs(*page);
     Q_EMIT opened(page);
 }
 

@@ -1,5 +1,6 @@
 #include "app/look/tab_order.h"
 
+#include <QTimer>
 #include <QWidget>
 
 #include <algorithm>
@@ -34,10 +35,12 @@ void collect(QWidget& widget, std::vector<QWidget*>& order)
 
 void orderTabs(QWidget& root)
 {
-    std::vector<QWidget*> order;
-    collect(root, order);
-    for (std::size_t i = 1; i < order.size(); ++i)
-        QWidget::setTabOrder(order[i - 1], order[i]);
+    QTimer::singleShot(0, &root, [&root] {
+        std::vector<QWidget*> order;
+        collect(root, order);
+        for (std::size_t i = 1; i < order.size(); ++i)
+            QWidget::setTabOrder(order[i - 1], order[i]);
+    });
 }
 
 } // namespace fern::app

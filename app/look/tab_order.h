@@ -5,8 +5,8 @@ class QWidget;
 
 namespace fern::app {
 
-/// Lets Tab follow the eye through everything below a widget as it is laid out now: row by row from
-/// the left, and through one card before the next.
+/// Lets Tab follow the eye through everything below a widget, as soon as it is laid out: row by row
+/// from the left, and through one card before the next.
 void orderTabs(QWidget& root);
 
 } // namespace fern::app

@@ -135,9 +135,7 @@ void PlayControl::read(const QString& path, std::optional<Tap> tap, const Playin
             return result;
         }
         auto read = std::move(got).value();
-        if (read.faultCount > 0)
-            result->leftOut =
-                tr("%1 rows are left out, %2").arg(read.faultCount).arg(qText(read.faults.front()));
+        result->leftOut = qText(io::leftOutText(read.faultCount, read.faults));
         result->recordings = recordingsFor(*plain, std::move(read.captures), tap);
         return result;
     };

@@ -89,12 +89,12 @@ void LeafButton::showFigures(
     const auto noise = inUnit(figures.noise, channel.unit, 2);
     const bool hasCount =
         m_leaf == Leaf::Reading || m_leaf == Leaf::Scale || m_leaf == Leaf::Smooth;
-    tagFigure(this, hasCount ? Figure::Count : Figure::None, qText(channel.id), step);
-    tagFigure(this,
-        m_leaf == Leaf::Scale        ? Figure::NoiseIn
-            : m_leaf == Leaf::Smooth ? Figure::NoiseOut
-                                     : Figure::None,
-        qText(channel.id), noise);
+    const auto noiseFigure = m_leaf == Leaf::Scale ? Figure::NoiseIn
+        : m_leaf == Leaf::Smooth                   ? Figure::NoiseOut
+                                                   : Figure::None;
+    tagFigures(this,
+        {{hasCount ? Figure::Count : Figure::None, qText(channel.id), step},
+            {noiseFigure, qText(channel.id), noise}});
     const auto value = qText(figures.value);
     const auto unitText = qText(figures.unit);
     const auto trouble = qText(figures.trouble.word);

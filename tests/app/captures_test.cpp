@@ -80,12 +80,17 @@ TEST_F(CapturesTest, ALogWithABadRowIsImportedAndPlayed)
     EXPECT_TRUE(says("importFault", QStringLiteral("does not fit")));
     unit->clear();
     QTest::keyClicks(unit, QStringLiteral("V"));
+    // What cannot be read is told before anything is imported.
+    const QString before = QStringLiteral("199 rows over 19.9 s. 1 row is left out: line 79: ");
+    ASSERT_TRUE(waitFor([&] { return find<QLabel>("importRows")->text().startsWith(before); }))
+        << find<QLabel>("importRows")->text().toStdString();
+    EXPECT_EQ(instrument().captures.size(), 1U);
     click("importAccept");
     ASSERT_TRUE(waitFor([&] { return instrument().captures.size() == 2; }));
     EXPECT_EQ(newest().name, "pond");
     EXPECT_EQ(newest().rows, 199);
     EXPECT_NEAR(inSi(newest().length), 19.9, 1e-9);
-    EXPECT_TRUE(says("notice", QStringLiteral("1 rows are left out, line 79: \"1x.9\"")));
+    EXPECT_TRUE(says("notice", QStringLiteral("1 row is left out: line 79: \"1x.9\"")));
     ASSERT_EQ(list()->currentRow(), 1);
     EXPECT_TRUE(says("captureSamples", QStringLiteral("199 in 19.9 s")));
     EXPECT_TRUE(says("captureMissing", QStringLiteral("0 values, 1 gaps")));

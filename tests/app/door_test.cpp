@@ -137,7 +137,9 @@ TEST_F(WindowTest, WhereNoAnalogPinIsLeftTheWayOutIsOffered)
                 points->setCurrentRow(row);
     };
     chooseBattery();
-    EXPECT_TRUE(find<QLabel>("outcome")->text().contains(QStringLiteral("no analog pin left")));
+    ASSERT_TRUE(waitFor([this] {
+        return find<QLabel>("outcome")->text().contains(QStringLiteral("no analog pin left"));
+    }));
     EXPECT_TRUE(find<QPushButton>("doorCompare")->isVisible());
     click("doorByModule");
     ASSERT_TRUE(waitFor([this] {
@@ -152,6 +154,7 @@ TEST_F(WindowTest, WhereNoAnalogPinIsLeftTheWayOutIsOffered)
     EXPECT_EQ(reads->kind, PartKind::Module);
     // The other way leads to the comparison of ways to more inputs.
     chooseBattery();
+    ASSERT_TRUE(waitFor([this] { return find<QWidget>("doorCompare")->isVisible(); }));
     click("doorCompare");
     EXPECT_TRUE(find<QWidget>("partsPlace")->isVisible());
 }
@@ -163,7 +166,8 @@ TEST_F(WindowTest, ANamelessChannelIsRefused)
     name->setFocus();
     QTest::keyClick(name, Qt::Key_A, Qt::ControlModifier);
     QTest::keyClick(name, Qt::Key_Delete);
-    EXPECT_TRUE(find<QLabel>("outcome")->text().contains(QStringLiteral("name")));
+    EXPECT_TRUE(waitFor(
+        [this] { return find<QLabel>("outcome")->text().contains(QStringLiteral("name")); }));
     QTest::keyClick(name, Qt::Key_Return);
     EXPECT_TRUE(notice()->isVisible());
     EXPECT_TRUE(instrument() == test::wholeSkiff());

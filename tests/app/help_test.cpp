@@ -32,7 +32,7 @@ TEST_F(HelpTest, HasContentsASearchAndTheKeys)
     QTest::keyClick(&window, Qt::Key_F1);
     auto* help = find<QWidget>("help");
     const auto* text = find<QTextBrowser>("helpText");
-    const auto* contents = find<QListWidget>("helpContents");
+    auto* contents = find<QListWidget>("helpContents");
     QApplication::setActiveWindow(help); // as a window manager would
     QTest::keyClick(help, Qt::Key_F1); // once more
     EXPECT_EQ(text->textCursor().block().text(), QStringLiteral("Keys"));
@@ -49,6 +49,8 @@ TEST_F(HelpTest, HasContentsASearchAndTheKeys)
                         .replace(QStringLiteral("PgDown"), QStringLiteral("Page Down"))))
                 << keys.toStdString();
         }
+    QTest::keyClicks(contents, QStringLiteral("rea")); // the first letters of a heading lead to it
+    EXPECT_EQ(contents->currentItem()->text(), QStringLiteral("Reading"));
     auto* typed = find<QLineEdit>("helpSearch");
     QTest::keyClicks(typed, QStringLiteral("thermistor"));
     EXPECT_EQ(text->textCursor().selectedText().toLower(), QStringLiteral("thermistor"));

@@ -92,6 +92,24 @@ TEST_F(SmoothTest, FindsASteadyDigitAndAppliesItAsOneStep)
     EXPECT_EQ(steps(), "") << "one step back";
 }
 
+// Where no chain is calm enough within the lag, the calmest can be taken, and is called so.
+TEST_F(SmoothTest, OffersTheCalmestWhereNothingIsCalmEnough)
+{
+    setSteps("");
+    click("smoothSteady");
+    type("steadyChanges", QStringLiteral("0.0001"));
+    type("steadyLag", QStringLiteral("100 ms"));
+    click("findSteady");
+    auto* use = find<QPushButton>("useSteady");
+    ASSERT_TRUE(waitFor([&] { return use->isEnabled(); }));
+    EXPECT_EQ(use->text(), QStringLiteral("Use the calmest"));
+    const auto words = find<QLabel>("steadyWords")->text();
+    EXPECT_TRUE(words.contains(QStringLiteral("calm enough"))) << words.toStdString();
+    click("useSteady");
+    EXPECT_NE(steps(), "");
+    EXPECT_TRUE(words.contains(QString::fromStdString(steps()))) << words.toStdString();
+}
+
 TEST_F(SmoothTest, KeepsVariantsSideBySide)
 {
     click("smoothCompare");

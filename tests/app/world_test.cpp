@@ -78,30 +78,6 @@ TEST_F(WorldTest, KeysChooseAndMoveAPointBetweenItsNeighbours)
     EXPECT_LT(course()[2].x, course()[3].x);
 }
 
-TEST_F(WorldTest, TabFollowsTheEye)
-{
-    const auto* bench = find<QWidget>("wishFrom")->parentWidget();
-    while (qobject_cast<const Workbench*>(bench) == nullptr)
-        bench = bench->parentWidget();
-    QTest::mouseClick(find<QWidget>("wishFrom"), Qt::LeftButton);
-    QPoint last(-1, -1);
-    QStringList seen;
-    for (int i = 0; i < 11; ++i) {
-        auto* focused = QApplication::focusWidget();
-        ASSERT_TRUE(bench->isAncestorOf(focused)) << i;
-        const auto place = focused->mapTo(bench, QPoint());
-        const bool isBelow = place.y() > last.y() + 12;
-        EXPECT_TRUE(isBelow || (std::abs(place.y() - last.y()) <= 12 && place.x() > last.x()))
-            << seen.join(QLatin1Char(' ')).toStdString() << " "
-            << focused->objectName().toStdString();
-        last = place;
-        seen << focused->objectName();
-        QTest::keyClick(focused, Qt::Key_Tab);
-    }
-    EXPECT_EQ(seen.first(), QStringLiteral("wishFrom"));
-    EXPECT_EQ(seen.last(), QStringLiteral("heldValue"));
-}
-
 TEST_F(WorldTest, AValueIsHeldByHandAndLetGo)
 {
     auto* slider = find<QSlider>("heldValue");

@@ -71,7 +71,10 @@ BenchPlace::BenchPlace(House& house, QWidget* parent)
     head->body()->addWidget(m_pages);
     auto& play = house.play;
     auto* notice = &house.notice;
-    connect(m_pages, &PageChips::opened, this, [this] { m_library->setCurrentWidget(m_captures); });
+    connect(m_pages, &PageChips::opened, this, [this] {
+        m_import->leave();
+        m_library->setCurrentWidget(m_captures);
+    });
     connect(m_source, &QComboBox::activated, &play, &PlayControl::choose);
     connect(&play, &PlayControl::changed, this, &BenchPlace::showPlay);
     connect(&play, &PlayControl::listened, this,
@@ -143,8 +146,8 @@ void BenchPlace::ask(const QString& path, const Result<LogLook>& look)
         return m_house.notice.refuse(qText(describe(look ? plain.error() : look.error())));
     m_logPath = path;
     m_look = *look;
-    m_import->ask(QFileInfo(path).fileName(), *look, *plain, m_house.runner.view()->channel);
     m_pages->open(m_library);
+    m_import->ask(path, *look, *plain, m_house.runner.view()->channel);
     m_library->setCurrentWidget(m_import);
 }
 
@@ -168,9 +171,8 @@ void BenchPlace::importAs(const ImportPlan& plan)
                 capture.length = {report->seconds, "s"};
                 m_house.library.add(capture);
                 if (report->faultCount > 0)
-                    m_house.notice.refuse(tr("%1 rows are left out, %2")
-                                              .arg(report->faultCount)
-                                              .arg(qText(report->faults.front())));
+                    m_house.notice.refuse(
+                        qText(io::leftOutText(report->faultCount, report->faults)));
             };
         },
         tr("Importing %1").arg(QFileInfo(m_logPath).fileName()));

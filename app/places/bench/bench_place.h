@@ -30,7 +30,10 @@ public:
 
     /// Asks where the columns of a log go, to import it beside the window.
     void importLog(const QString& path);
-    bool isImporting() const { return m_looking.isRunning() || m_importing.isRunning(); }
+    bool isImporting() const
+    {
+        return m_looking.isRunning() || m_import->isTrying() || m_importing.isRunning();
+    }
     CapturePage& captures() { return *m_captures; }
     StandInPage& standIn() { return *m_standIn; }
 

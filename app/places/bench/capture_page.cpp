@@ -62,10 +62,7 @@ ReadCapture readCapture(const std::string& path, const io::Progress& progress)
     auto read = std::move(got).value();
     for (auto& capture : read.captures)
         result.columns.push_back(Series::of(std::move(capture)));
-    if (read.faultCount > 0)
-        result.faults = QObject::tr("%1 rows are left out: %2")
-                            .arg(read.faultCount)
-                            .arg(qText(read.faults.front()));
+    result.faults = qText(io::leftOutText(read.faultCount, read.faults));
     return result;
 }
 

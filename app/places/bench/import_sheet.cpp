@@ -4,9 +4,13 @@
 #include "app/look/inputs.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
+#include "base/number_text.h"
+#include "base/quantity_text.h"
+#include "io/recordings.h"
 #include "run/live_intake.h"
 
 #include <QComboBox>
+#include <QFileInfo>
 #include <QHeaderView>
 #include <QPushButton>
 #include <QShortcut>
@@ -41,6 +45,21 @@ QString kindWord(CsvKind kind)
     return QObject::tr("words, left out");
 }
 
+/// What an import would bring: its rows, and what cannot be read, line by line.
+QString reportText(const io::ImportReport& report)
+{
+    constexpr std::size_t shownFaults = 4;
+    auto words = QObject::tr("%1 over %2.")
+                     .arg(qText(countText(static_cast<long long>(report.rows), "row")),
+                         qText(durationText(report.seconds)));
+    if (report.faultCount == 0)
+        return words + QObject::tr(" Every row can be read.");
+    words += QLatin1Char(' ') + qText(io::leftOutText(report.faultCount, report.faults));
+    for (std::size_t i = 1; i < std::min(shownFaults, report.faults.size()); ++i)
+        words += QStringLiteral("; ") + qText(report.faults[i]);
+    return words + (report.faultCount > shownFaults ? QStringLiteral("; …") : QStringLiteral("."));
+}
+
 } // namespace
 
 ImportSheet::ImportSheet(QWidget* parent)
@@ -52,6 +71,7 @@ ImportSheet::ImportSheet(QWidget* parent)
     , m_timeWord(softLabel(tr("Its time counts"), this))
     , m_everyWord(softLabel(tr("From one row to the next"), this))
     , m_fault(softLabel({}, this))
+    , m_rows(wrappedLabel(this, "importRows"))
     , m_import(new QPushButton(tr("Import"), this))
 {
     setObjectName(QStringLiteral("importSheet"));
@@ -88,6 +108,7 @@ ImportSheet::ImportSheet(QWidget* parent)
     m_fault->setObjectName(QStringLiteral("importFault"));
     m_fault->setWordWrap(true);
     card->body()->addWidget(m_fault);
+    card->body()->addWidget(m_rows);
     auto* ways = new QHBoxLayout;
     auto* cancel = new QPushButton(tr("Cancel"), this);
     cancel->setObjectName(QStringLiteral("importCancel"));
@@ -111,8 +132,10 @@ ImportSheet::ImportSheet(QWidget* parent)
 }
 
 void ImportSheet::ask(
-    const QString& name, LogLook look, const PlainInstrument& instrument, std::size_t channel)
+    const QString& path, LogLook look, const PlainInstrument& instrument, std::size_t channel)
 {
+    m_path = path;
+    const auto name = QFileInfo(path).fileName();
     m_look = std::move(look);
     m_instrument = instrument;
     m_title->setText(m_look.isSentences
@@ -251,7 +274,24 @@ void ImportSheet::check()
     m_fault->setText(times > 1 ? tr("two columns give the time")
             : checked          ? QString()
                                : qText(checked.error().message));
-    m_import->setEnabled(checked.has_value() && times <= 1);
+    const bool canImport = checked.has_value() && times <= 1;
+    m_import->setEnabled(canImport);
+    if (canImport)
+        return tryPlan(planned);
+    m_trying.stop();
+    m_rows->clear();
+}
+
+void ImportSheet::tryPlan(const ImportPlan& plan)
+{
+    m_rows->setText(tr("Reading it…"));
+    m_trying.start([this, plan, look = m_look, path = m_path.toStdString()](
+                       const io::Progress& progress) -> BackgroundJob::Finish {
+        const auto report = io::tryImport(path, look, plan, progress);
+        return [this, report] {
+            m_rows->setText(report ? reportText(*report) : qText(report.error().message));
+        };
+    });
 }
 
 } // namespace fern::app

@@ -2,6 +2,7 @@
 // Where the columns of a log go: its first rows, and above each column what it is.
 
 #include "app/document/document.h"
+#include "app/runner/background_job.h"
 #include "reading/log_import.h"
 #include "run/import_proposal.h"
 
@@ -23,7 +24,11 @@ public:
 
     /// Asks about a log; `instrument` says which channels there are, `channel` which is open.
     void ask(
-        const QString& name, LogLook look, const PlainInstrument& instrument, std::size_t channel);
+        const QString& path, LogLook look, const PlainInstrument& instrument, std::size_t channel);
+    /// Ends what goes on beside the window.
+    void leave() { m_trying.stop(); }
+    /// Whether the log is still being read as it is planned.
+    bool isTrying() const { return m_trying.isRunning(); }
 
 Q_SIGNALS:
     void accepted(const fern::ImportPlan& plan);
@@ -40,9 +45,14 @@ private:
     void addColumn(std::size_t index);
     void fill(const ImportPlan& plan);
     void check();
+    /// Reads the whole log as planned, beside the window, and says how many rows it has and which
+    /// of them cannot be read.
+    void tryPlan(const ImportPlan& plan);
     ImportPlan plan() const;
 
+    QString m_path;
     LogLook m_look;
+    BackgroundJob m_trying{this};
     PlainInstrument m_instrument;
     std::vector<Column> m_columns;
     QLabel* m_title;
@@ -50,7 +60,7 @@ private:
     QComboBox* m_timeUnit;
     QuantityEdit* m_every;
     Quantity m_period{1, "s"};
-    QLabel *m_timeWord, *m_everyWord, *m_fault;
+    QLabel *m_timeWord, *m_everyWord, *m_fault, *m_rows;
     QPushButton* m_import;
 };
 

@@ -6,8 +6,6 @@
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 
-#include <QTimer>
-
 namespace fern::app {
 
 namespace {
@@ -164,8 +162,7 @@ void Workbench::setInsteadOfFacts(QWidget* widget)
 void Workbench::showEvent(QShowEvent* event)
 {
     QWidget::showEvent(event);
-    // Once it is laid out.
-    QTimer::singleShot(0, this, [this] { orderTabs(*this); });
+    orderTabs(*this);
 }
 
 const Part& Workbench::board() const
@@ -237,8 +234,8 @@ void Workbench::showFacts(const std::vector<Fact>& facts)
         m_rows[i].label->setText(label);
         m_rows[i].value->setText(qText(fact.value));
         m_rows[i].value->setToolTip(note);
-        tagFigure(m_rows[i].value, fact.figure, ownerOf(fact.figure, reader().unit, display().id),
-            qText(fact.value));
+        tagFigures(m_rows[i].value,
+            {{fact.figure, ownerOf(fact.figure, reader().unit, display().id), qText(fact.value)}});
         m_rows[i].note->setText(note);
     }
 }

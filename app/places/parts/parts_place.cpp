@@ -206,6 +206,7 @@ void PartsPlace::showView(const std::shared_ptr<const RunView>& newest)
     m_wire->setVisible(sheets.openLines > 0);
     m_wire->setText(tr("Wire what is open: %1").arg(sheets.openLines));
     m_ladder->showLadder(sheets.ladder, view.fixed->findings);
+    orderTabs(*m_ladderCard); // its buttons may be new
     m_supply->showSheet(sheets.ladder.supply);
     if (m_part->part().isEmpty() && !sheets.ladder.boards.empty())
         m_part->showPart(qText(sheets.ladder.boards.front().board));

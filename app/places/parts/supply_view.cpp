@@ -131,7 +131,7 @@ void SupplyView::showSheet(const SupplySheet& sheet)
 {
     m_hours->setText(qText(sheet.hours));
     const auto runs = qText(sheet.hours).section(QStringLiteral(" on "), 0, 0);
-    tagFigure(m_hours, Figure::Hours, {}, runs == m_hours->text() ? tr("—") : runs);
+    tagFigures(m_hours, {{Figure::Hours, {}, runs == m_hours->text() ? tr("—") : runs}});
     m_hours->setForegroundRole(sheet.isBelowWish ? brickRole : QPalette::WindowText);
     m_made->setText(qText(sheet.made));
     m_made->setVisible(!sheet.made.empty());

@@ -52,12 +52,12 @@ void GlassBench::showInputs(const RunView& view)
     m_trace->showView(view);
     const auto& age = view.stem.age;
     m_age->showAge(age, view.plain().channels[view.choice->channel].freshnessSeconds);
-    const auto tag = [this](Figure figure, double seconds) {
-        tagFigure(m_age, figure, ownerOf(figure, {}, display().id), qText(durationText(seconds)));
+    const auto shown = [this](Figure figure, double seconds) {
+        return ShownFigure{figure, ownerOf(figure, {}, display().id), qText(durationText(seconds))};
     };
-    tag(Figure::OldestNumber, age.oldest());
-    tag(Figure::Redraw, age.redraw);
-    tag(Figure::Delay, age.smoothing);
+    tagFigures(m_age,
+        {shown(Figure::OldestNumber, age.oldest()), shown(Figure::Redraw, age.redraw),
+            shown(Figure::Delay, age.smoothing)});
 }
 
 } // namespace fern::app

@@ -201,10 +201,10 @@ void TextBench::showInputs(const RunView& view)
     m_ladder->showLadder(
         view.texts.empty() ? std::string() : view.texts.back().text, view.fixed->ladder);
     m_bars->showBars(view.fixed->bars, view.plain().readers[view.choice->reader]);
-    constexpr std::array barFigures{Figure::Uncertainty, Figure::Repeatability};
-    for (std::size_t i = 0; i < barFigures.size(); ++i)
-        tagFigure(
-            m_bars, barFigures[i], ownerOf(barFigures[i], reader().unit, {}), m_bars->half(i));
+    const auto bar = [this](Figure figure, std::size_t i) {
+        return ShownFigure{figure, ownerOf(figure, reader().unit, {}), m_bars->half(i)};
+    };
+    tagFigures(m_bars, {bar(Figure::Uncertainty, 0), bar(Figure::Repeatability, 1)});
     m_floats->setText(floatsText(view.fixed->floats));
 }
 

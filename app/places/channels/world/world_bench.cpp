@@ -204,10 +204,11 @@ void WorldBench::showInputs(const RunView& view)
                 row.mark->showVerdict(verdict.verdict);
                 row.found->setToolTip(qText(verdict.note));
                 const auto figure = wishFigures[static_cast<std::size_t>(verdict.wish)];
-                tagFigure(row.found, figure,
-                    ownerOf(figure, view.plain().channels[view.choice->channel].unit.name,
-                        view.plain().displays[verdict.end.value_or(*view.choice).display].id),
-                    qText(verdict.found));
+                tagFigures(row.found,
+                    {{figure,
+                        ownerOf(figure, view.plain().channels[view.choice->channel].unit.name,
+                            view.plain().displays[verdict.end.value_or(*view.choice).display].id),
+                        qText(verdict.found)}});
                 row.note->setText(qText(verdict.note));
             }
     m_trace->showView(view);
