@@ -31,7 +31,8 @@ SWAPS = [
     (r"\btrue\b", ["false"]), (r"\bfalse\b", ["true"]),
     (r"\bstd::min\(", ["std::max("]), (r"\bstd::max\(", ["std::min("]),
     (r"\bstd::floor\(", ["std::ceil("]), (r"\bstd::ceil\(", ["std::floor("]),
-    (r"\bif \(", ["if (!("]), (r"\breturn (?=[a-z])", ["return -"]),
+    (r"\bif \(", ["if (!("]), (r"\breturn (?=(is|has|can|does)[A-Z])", ["return !"]),
+    (r"\breturn (?=(?!(is|has|can|does)[A-Z]|true\b|false\b)[a-z])", ["return -"]),
 ]
 NUMBER = re.compile(r"(?<![\w.\"])\d+(\.\d+)?(e-?\d+)?(?![\w.\"])")
 STATEMENT = re.compile(r"^\s+[\w.>\[\]()-]+(\(.*\)| [-+*/]?= .*);$")

@@ -103,15 +103,24 @@ TEST(ReceiverDecoder, MergesSentencesAndForgetsAtALostFix)
 {
     ReceiverDecoder decoder;
     EXPECT_EQ(decoder.feed(std::string(gga) + "\r\n" + rmc + "\r\n"), 2);
-    EXPECT_EQ(decoder.state().satellitesUsed, 8);
-    EXPECT_NEAR(*decoder.state().speed * kmh, 41.4848, 1e-9);
+    decoder.feed("$GPGSV,3,1,11,03,03,111,00,04,15,270,00,06,01,010,00,13,06,292,00*74\r\n");
+    const auto& fix = decoder.state();
+    EXPECT_EQ(fix.satellitesUsed, 8);
+    EXPECT_EQ(fix.satellitesInView, 11);
+    EXPECT_EQ(fix.quality, 1);
+    EXPECT_EQ(fix.dilution, 0.9);
+    EXPECT_EQ(fix.altitude, 545.4);
+    EXPECT_EQ(fix.course, 84.4);
+    EXPECT_EQ(fix.date, "1994-03-23");
+    EXPECT_NEAR(*fix.longitude, 11 + 31.0 / 60, 1e-9);
+    EXPECT_NEAR(*fix.speed * kmh, 41.4848, 1e-9);
     decoder.feed("$GPRMC,120000,V,,,,,,,010124,,*34\r\n");
     EXPECT_EQ(decoder.state().hasFix, false);
     EXPECT_FALSE(decoder.state().speed || decoder.state().latitude);
     EXPECT_EQ(decoder.state().secondOfDay, 12 * 3600);
     decoder.feed("noise\n$GPRMC,1200\n");
     EXPECT_EQ(decoder.badCount(), 2);
-    EXPECT_EQ(decoder.goodCount(), 3);
+    EXPECT_EQ(decoder.goodCount(), 4);
 }
 
 // However the bytes are cut into pieces, the same sentences come out.

@@ -165,6 +165,19 @@ TEST(StreamReader, FindsTheFormAnewWhenAnotherProgramSends)
     EXPECT_EQ(talk.counts().bad, 8U);
 }
 
+// A line is a reading with its first number; one without any has come, and says that there is none.
+TEST(StreamReader, TellsWhetherALineHasAValue)
+{
+    StreamReader reader;
+    const auto lines = reader.feed(Ticks{}, "a:1\na:1 b:no\na:no\nhello there\n");
+    ASSERT_EQ(lines.size(), 4U);
+    EXPECT_EQ(toldOf(lines[0]).state, ToldState::Good);
+    EXPECT_EQ(toldOf(lines[1]).state, ToldState::Good);
+    EXPECT_EQ(toldOf(lines[2]).state, ToldState::NoValue);
+    EXPECT_EQ(toldOf(lines[2]).parsed, "a = no number: no");
+    EXPECT_EQ(toldOf(lines[3]).state, ToldState::Bad);
+}
+
 TEST(StreamReader, TellsHowEvenlyLinesCome)
 {
     StreamReader reader;
