@@ -11,7 +11,6 @@
 
 #include <QDir>
 #include <QFile>
-#include <QKeyEvent>
 #include <QPainter>
 
 #include <array>
@@ -78,12 +77,6 @@ public:
     QSize sizeHint() const override { return {152, 104}; }
 
 protected:
-    void keyPressEvent(QKeyEvent* event) override
-    {
-        if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter)
-            return click();
-        QAbstractButton::keyPressEvent(event);
-    }
     void paintEvent(QPaintEvent* /*event*/) override
     {
         const auto& t = tokens();

@@ -1,5 +1,7 @@
 #include "app/look/look.h"
 
+#include "app/look/enter_presses.h"
+
 #include <QFontDatabase>
 #include <QLabel>
 #include <QPainter>
@@ -14,13 +16,15 @@ namespace {
 
 constexpr int textPixels = 13;
 
-void box(QPainter* painter, const QRect& rect, const QColor& fill, const QColor& edge)
+void box(QPainter* painter, const QRect& rect, const QColor& fill, const QPen& edge)
 {
+    const double half = edge.widthF() / 2;
     painter->save();
     painter->setRenderHint(QPainter::Antialiasing);
-    painter->setPen(QPen(edge, 1));
+    painter->setPen(edge);
     painter->setBrush(fill);
-    painter->drawRoundedRect(QRectF(rect).adjusted(0.5, 0.5, -0.5, -0.5), corner - 1, corner - 1);
+    painter->drawRoundedRect(
+        QRectF(rect).marginsRemoved({half, half, half, half}), corner - 1, corner - 1);
     painter->restore();
 }
 
@@ -57,12 +61,15 @@ public:
             const bool down = (option->state & (State_Sunken | State_On)) != 0;
             const bool over = (option->state & State_MouseOver) != 0;
             const bool enabled = (option->state & State_Enabled) != 0;
+            const bool focused = (option->state & State_HasFocus) != 0;
             box(painter, option->rect,
                 !enabled   ? t.paper
                     : down ? t.moss
                     : over ? mixed(t.pale, t.moss, 0.25)
                            : t.pale,
-                enabled ? t.moss : t.line);
+                focused       ? QPen(t.accent, 2)
+                    : enabled ? QPen(t.moss)
+                              : QPen(t.line));
         } else if (element == PE_FrameLineEdit || element == PE_PanelLineEdit) {
             if (element == PE_PanelLineEdit && qobject_cast<const QWidget*>(widget) != nullptr
                 && widget->parentWidget() != nullptr
@@ -216,6 +223,7 @@ void applyLook(QApplication& application)
     for (const auto* face : {":/fonts/fern-Regular.otf", ":/fonts/fern-Bold.otf"})
         QFontDatabase::addApplicationFont(QString::fromLatin1(face));
     application.setStyle(new FernStyle); // the application owns it
+    application.installEventFilter(new EnterPresses(&application));
     application.setFont(wordFont(textPixels));
     useLook(lookKind());
 }

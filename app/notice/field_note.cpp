@@ -26,6 +26,7 @@ FieldNote::FieldNote(QWidget* parent)
     setFont(wordFont(12));
     setContentsMargins(grid + 4, 4, grid, 4);
     setForegroundRole(brickRole);
+    setAttribute(Qt::WA_TransparentForMouseEvents); // what it covers can be clicked
 }
 
 void FieldNote::tell(QWidget& field, const QString& message)
@@ -60,7 +61,8 @@ void FieldNote::place()
 
 bool FieldNote::eventFilter(QObject* watched, QEvent* event)
 {
-    if (event->type() == QEvent::KeyPress || event->type() == QEvent::Hide)
+    if (event->type() == QEvent::KeyPress || event->type() == QEvent::FocusOut
+        || event->type() == QEvent::Hide)
         hide();
     return QLabel::eventFilter(watched, event);
 }

@@ -11,7 +11,8 @@ class FieldNote : public QLabel {
 public:
     explicit FieldNote(QWidget* parent);
 
-    /// Stands below the field until a key is pressed in it, it is hidden, or `hide` is called.
+    /// Stands below the field until a key is pressed in it, it is left or hidden, or `hide` is
+    /// called.
     void tell(QWidget& field, const QString& message);
 
 protected:

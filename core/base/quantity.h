@@ -37,8 +37,8 @@ double inSi(const Quantity& quantity);
 double in(const Quantity& quantity, std::string_view unit);
 
 /// Reads what a maker types where a quantity like `like` is expected: "68k", "4k7", "2M2", "1R5",
-/// "3.3 V", "250 ms", "0.1 uF", or a bare number in the unit of `like`. The error says what is
-/// accepted; a decimal comma is refused by name.
+/// "3.3 V", "250 ms", "0.1 uF", "20 C" of a temperature, or a bare number in the unit of `like`.
+/// The error says what is accepted; a decimal comma is refused by name.
 Result<Quantity> parseQuantity(std::string_view text, const Quantity& like);
 
 Result<Difference> parseDifference(std::string_view text, const Difference& like);

@@ -9,6 +9,16 @@
 
 namespace fern {
 
+namespace {
+
+/// The whole number in a product that rounding may have put just below it.
+int wholeOf(double product)
+{
+    return static_cast<int>(std::floor(product * (1 + 1e-9)));
+}
+
+} // namespace
+
 std::vector<StepSpec> shortened(std::vector<StepSpec> steps, double sampleSeconds, double seconds)
 {
     const double factor = seconds / delaySeconds(steps, sampleSeconds);
@@ -23,9 +33,9 @@ std::vector<StepSpec> shortened(std::vector<StepSpec> steps, double sampleSecond
             else
                 step.tau = std::max(0.001, std::floor(step.tau * factor * 1000) / 1000);
         } else if (step.kind == StepKind::MainsCycles) {
-            step.cycles = std::max(1, static_cast<int>(std::floor(step.cycles * factor)));
+            step.cycles = std::max(1, wholeOf(step.cycles * factor));
         } else if (hasWindow(step.kind)) {
-            const int window = static_cast<int>(std::floor((step.window - 1) * factor)) + 1;
+            const int window = wholeOf((step.window - 1) * factor) + 1;
             step.window = step.kind == StepKind::Median ? window - (window % 2 == 0) : window;
         }
     }

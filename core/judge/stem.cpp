@@ -16,6 +16,8 @@ namespace fern {
 namespace {
 
 constexpr double noiseSeconds = 10;
+constexpr int fewest = 8; ///< differences whose rms says something: it is right within a quarter
+constexpr int slowest = 16; ///< samples that are looked at where 10 s bring fewer
 constexpr double loadSeconds = 1;
 
 LeafFigures& leaf(Stem& stem, Leaf which)
@@ -38,7 +40,9 @@ public:
         m_squares += difference * difference;
         ++m_count;
     }
-    double value() const { return m_count == 0 ? notThere : std::sqrt(m_squares / m_count); }
+    int count() const { return m_count; }
+    /// NaN of too few.
+    double value() const { return m_count < fewest ? notThere : std::sqrt(m_squares / m_count); }
 
 private:
     double m_squares = 0;
@@ -207,9 +211,15 @@ void setNoise(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
         channel.isAnalog() ? 1 / std::fabs(pinSlope(channel.input, at)) : notThere;
     const double perCount = countAt(channel, at);
     Rms pin, reading, scaled, smoothed, shownNoise, aboutTrace;
-    for (const auto& s : history.samples()) {
-        if (s.channel != choice.channel || s.at < from)
+    int looked = 0;
+    const auto& samples = history.samples();
+    for (auto it = samples.rbegin(); it != samples.rend(); ++it) {
+        const auto& s = *it;
+        if (s.channel != choice.channel)
             continue;
+        if (s.at < from && looked >= slowest)
+            break;
+        ++looked;
         aboutTrace.add(s.real.scaled - s.real.smoothed);
         stem.noiseIsAboutTrace = !s.hasTwin;
         pin.add((s.real.pin - s.calm.pin) * perVolt);
@@ -218,11 +228,14 @@ void setNoise(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
         scaled.add(s.real.scaled - s.calm.scaled);
         smoothed.add(s.real.smoothed - s.calm.smoothed);
     }
-    for (const auto& redraw : history.redraws())
-        for (const auto& shown : redraw.readers)
-            if (redraw.display == choice.display && shown.reader == choice.reader
-                && redraw.startedAt >= from)
+    const auto& redraws = history.redraws();
+    for (auto it = redraws.rbegin(); it != redraws.rend(); ++it) {
+        if (it->startedAt < from && shownNoise.count() >= slowest)
+            break;
+        for (const auto& shown : it->readers)
+            if (it->display == choice.display && shown.reader == choice.reader)
                 shownNoise.add(shown.shown - shown.calmShown);
+    }
     if (givesCodes(channel.source.kind)) {
         stem.noiseIsAboutTrace = false;
         return;

@@ -20,7 +20,8 @@ struct LeafFigures {
     std::string unit; ///< of the value
     double step =
         notThere; ///< smallest change of the world that changes it, channel's SI unit; NaN: none
-    double noise = notThere; ///< rms over the last 10 s, channel's SI unit; NaN: not known
+    double noise = notThere; ///< rms over the last 10 s, or 16 samples where those take longer, in
+                             ///< the channel's SI unit; NaN: not known, as from fewer than 8
     double age = notThere; ///< seconds ago that the world had it
     LeafTrouble trouble; ///< why what it holds is wrong now
 };

@@ -181,6 +181,14 @@ TEST_F(GoToTest, ABadEntryIsToldAtItsField)
     EXPECT_LT((note->pos() - below).manhattanLength(), 20);
     QTest::keyClicks(field, QStringLiteral("5"));
     EXPECT_FALSE(note->isVisible()) << "the next try has begun";
+    // A click on what it covers goes there.
+    type("r1", QStringLiteral("4,7k"));
+    ASSERT_TRUE(note->isVisible());
+    auto* covered = find<QLineEdit>("r2");
+    ASSERT_TRUE(note->geometry().contains(middleOf(covered, &window)));
+    QTest::mouseClick(window.windowHandle(), Qt::LeftButton, {}, middleOf(covered, &window));
+    EXPECT_EQ(QApplication::focusWidget(), covered);
+    EXPECT_FALSE(note->isVisible());
 }
 
 } // namespace

@@ -72,6 +72,12 @@ TEST(StartPageTest, ShowsTheExamplesAsTheyRunAndOpensACopy)
     window.show();
     ASSERT_NE(window.focusWidget(), nullptr);
     EXPECT_EQ(window.focusWidget()->objectName(), QStringLiteral("startNew"));
+    // Enter presses it, and turning away comes back to it.
+    QTest::keyClick(window.focusWidget(), Qt::Key_Return);
+    auto* door = window.findChild<QWidget*>(QStringLiteral("door"));
+    ASSERT_TRUE(door != nullptr && door->isVisible());
+    QTest::keyClick(window.focusWidget(), Qt::Key_Escape);
+    EXPECT_EQ(window.focusWidget()->objectName(), QStringLiteral("startNew"));
     auto* skiff =
         window.findChild<QAbstractButton*>(QStringLiteral("demo wagtail-skiff.fern.json"));
     ASSERT_NE(skiff, nullptr);

@@ -106,8 +106,6 @@ void ModuleButton::keyPressEvent(QKeyEvent* event)
         Q_EMIT stepWanted(event->key() == Qt::Key_Up ? -1 : 1);
     else if (event->key() == Qt::Key_Delete)
         Q_EMIT removeWanted();
-    else if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter)
-        click();
     else
         QAbstractButton::keyPressEvent(event);
 }

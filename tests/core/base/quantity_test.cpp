@@ -22,6 +22,11 @@ TEST(Quantity, ReadsWhatMakersType)
     EXPECT_EQ(*parseQuantity("0.1 uF", {1, "F"}), (Quantity{0.1, "uF"}));
     EXPECT_EQ(*parseQuantity("1e3", {1, "s"}), (Quantity{1000, "s"}));
     EXPECT_EQ(*parseQuantity("-40 degC", {20, "degC"}), (Quantity{-40, "degC"}));
+    EXPECT_EQ(inSi(*parseQuantity("-40 C", {20, "degC"})), inSi(Quantity{-40, "degC"}));
+    EXPECT_EQ(inSi(*parseQuantity("68F", {20, "degC"})), inSi(Quantity{68, "degF"}));
+    EXPECT_EQ(*parseQuantity("2 F", {1, "uF"}), (Quantity{2, "F"}))
+        << "of a capacitor it is a farad";
+    EXPECT_FALSE(parseQuantity("20 C", {1, "V"}));
     EXPECT_EQ(*parseQuantity("7 knot", {10, "km/h"}), (Quantity{7, "knot"}));
 }
 

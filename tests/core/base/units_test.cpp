@@ -38,7 +38,8 @@ constexpr Factor published[] = {{"mile/h", "m/s", 0.44704}, {"mph", "km/h", 1.60
     {"g_n", "m/s2", 9.80665}, {"m/s^2", "m/s2", 1}, {"N m", "J", 1}, {"Nm", "N·m", 1},
     {"mT", "T", 1e-3}, {"uSv/h", "Sv/h", 1e-6}, {"kVA", "VA", 1000}, {"var", "W", 1}, {"l", "L", 1},
     {"cmH2O", "Pa", 98.0665}, {"1/min", "Hz", 0.016666666666666666}, {"%RH", "%", 1},
-    {"kg m/s2", "N", 1},
+    {"kg m/s2", "N", 1}, {"km2", "m2", 1e6}, {"cm^3", "mL", 1}, {"in2", "cm2", 6.4516},
+    {"m/min2", "m/s2", 1 / 3600.0},
     // Beats and counts a minute (common practice).
     {"bpm", "1/min", 1}, {"CPM", "cpm", 1},
     // A maker's rpm is turns a minute (common practice), not radians.

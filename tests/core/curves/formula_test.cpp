@@ -103,6 +103,8 @@ TEST(Formula, NumbersTakeUnits)
     EXPECT_EQ(valueOf("36 km/h"), 10);
     EXPECT_EQ(valueOf("2 * 500 mV"), 1);
     EXPECT_EQ(valueOf("3 m / 2"), 1.5);
+    EXPECT_EQ(valueOf("50%+1"), 1.5);
+    EXPECT_EQ(valueOf("(20 %)*10"), 2);
 }
 
 TEST(Formula, SaysWhatIsWrongAndWhere)

@@ -1,5 +1,6 @@
 #include "judge/channel_moment.h"
 
+#include "tests/core/judge/smooth_cases.h"
 #include "tests/core/sources.h"
 
 namespace fern {
@@ -35,6 +36,22 @@ TEST(ChannelMoment, OfAReceiverHoldsWhatItsSentencesSay)
     ASSERT_FALSE(m.texts.empty());
     EXPECT_NE(m.texts.back().text.find("36"), std::string::npos);
     EXPECT_TRUE(m.spectrum.values.empty()) << "sentences have no codes";
+}
+
+// Twenty pulses for a km/h, counted for a second: 0 to 10 km/h are 0 to 200.
+TEST(ChannelView, TheCurveOfACountGoesOverItsReadings)
+{
+    const auto in = test::withWheel(20, [](PulseSpec&) {});
+    auto plain = *resolve(in, "");
+    plain.channels[0].from = 0;
+    plain.channels[0].to = 10 / 3.6;
+    const auto view = channelViewOf(in, plain, 0, stemChoices(plain, 0).at(0));
+    const auto& curve = view.scaleCurve;
+    ASSERT_EQ(curve.seconds.size(), 61U);
+    for (std::size_t i = 0; i <= 60; ++i) {
+        EXPECT_NEAR(curve.seconds[i], static_cast<double>(i) / 60 * 200, 0.51) << "a whole count";
+        EXPECT_NEAR(curve.values[i], curve.seconds[i] / 20, 1e-9);
+    }
 }
 
 } // namespace

@@ -170,6 +170,19 @@ TEST(Findings, GoAwayWithTheirFix)
     }
 }
 
+TEST(Findings, ADisplayOnABusHasNoClockOfItsOwn)
+{
+    auto display = *test::skiff().displays[0];
+    EXPECT_EQ(find(findingsIn(test::skiff()), "P21"), nullptr);
+    display.busSpeed = {100, "kHz"};
+    const auto in = *withDisplay(test::skiff(), display);
+    const auto findings = findingsIn(in);
+    const auto* finding = find(findings, "P21");
+    ASSERT_NE(finding, nullptr);
+    EXPECT_EQ(finding->title, "The 100 kHz of helm do not count");
+    EXPECT_EQ(*finding->fixes.at(0).apply(in), test::skiff());
+}
+
 // Common practice: an absolute maximum of 0.3 V below ground, whatever a signed range says.
 TEST(Findings, AnInputBelowGroundIsDamaged)
 {

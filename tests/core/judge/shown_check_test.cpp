@@ -33,6 +33,13 @@ TEST_F(ShownCheckTest, FindsTheReaderOfAField)
 {
     EXPECT_EQ(shownReaderOf(plain, "helm-volts.shown"), 0U);
     EXPECT_EQ(shownReaderOf(plain, "house-battery.shown"), 0U);
+    for (std::size_t i = 0; i < plain.readers.size(); ++i)
+        EXPECT_EQ(shownReaderOf(plain, plain.readers[i].id + ".shown"), i);
+    const auto whole = *resolve(test::wholeSkiff(), "");
+    const auto last = whole.readers.back().channel;
+    const auto of = shownReaderOf(whole, whole.channels[last].id + ".shown");
+    ASSERT_TRUE(of && last > 0);
+    EXPECT_EQ(whole.readers[*of].channel, last);
     EXPECT_FALSE(shownReaderOf(plain, "house-battery.reading"));
     EXPECT_FALSE(shownReaderOf(plain, "nobody.shown"));
 }

@@ -6,6 +6,7 @@
 #include "judge/subject.h"
 #include "plan/starting_points.h"
 #include "run/channel_run.h"
+#include "tests/core/judge/smooth_cases.h"
 #include "tests/support.h"
 
 #include <gmock/gmock.h>
@@ -53,6 +54,31 @@ TEST(Wishes, SayWhatTheirNumbersAreMadeOf)
             "±0.2 V: k = 2, at 14.6 V, most from the divider resistor r2",
             "2 s: the oldest that a shown number gets", "10 h: 5.6 Ah usable at 52.6 mA on average",
             "0.55 m: digits 5.1 mm high, 20 minutes of arc"));
+}
+
+// Twenty pulses for a km/h in a gate of a second count 0.05 km/h; a fifth of that needs five
+// seconds, which a number may or may not be old.
+TEST(Wishes, AWayIsNotTakenThatCostsAnotherWish)
+{
+    const auto labelsWithin = [](double freshness) {
+        auto in = test::withWheel(20, [](PulseSpec&) {});
+        auto wish = in.channels[0]->wish;
+        wish.step = {0.01, "km/h"};
+        wish.freshness = {freshness, "s"};
+        in = *withWish(in, "thing", wish);
+        auto text = in.readers[0]->text;
+        text.decimals = 2;
+        text.width = 6;
+        in = *withText(in, in.readers[0]->id, text);
+        std::vector<std::string> labels;
+        for (const auto& finding : findingsOf(in, *resolve(in, "")))
+            if (finding.rule == "W02")
+                for (const auto& fix : finding.fixes)
+                    labels.push_back(fix.label);
+        return labels;
+    };
+    EXPECT_EQ(labelsWithin(20), std::vector<std::string>{"Sample every 5300 ms"});
+    EXPECT_EQ(labelsWithin(4), std::vector<std::string>{}) << "it is 1.6 s old now";
 }
 
 TEST(Wishes, AreMissedOrNotJudgedWithTheReason)

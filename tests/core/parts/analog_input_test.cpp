@@ -102,6 +102,19 @@ TEST(AnalogInput, ScalesAShuntAndASender)
     EXPECT_DOUBLE_EQ(sourceResistance(in, 0.1), 5000);
 }
 
+// 0.706 V at 27 °C, 1.721 mV less for each kelvin: typical of a chip's diode (from memory).
+TEST(AnalogInput, AChipsDiodeFallsFromItsVoltsAt27Degrees)
+{
+    SensorSpec chip;
+    chip.kind = SensorKind::Chip;
+    FrontEndSpec none;
+    none.r1 = {0, "ohm"};
+    const auto in = analogInputOf(chip, none, 3.3);
+    EXPECT_NEAR(pinVolts(in, 300.15), 0.706, 1e-12);
+    EXPECT_NEAR(pinVolts(in, 310.15), 0.706 - 0.01721, 1e-12);
+    EXPECT_NEAR(quantityAtPin(in, 0.706 + 0.01721), 290.15, 1e-9);
+}
+
 TEST(AnalogInput, AResistiveSensorHasNoValueAtTheRails)
 {
     AnalogInput in;

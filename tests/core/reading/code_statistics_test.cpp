@@ -23,6 +23,12 @@ TEST(CodeStatistics, CountMeanSpreadAndRange)
     EXPECT_TRUE(s.missing.empty()); // too few to tell
 }
 
+TEST(CodeStatistics, OfOneAndOfTwo)
+{
+    EXPECT_EQ(codeStatistics(std::vector<double>{7}).deviation, 0);
+    EXPECT_DOUBLE_EQ(codeStatistics(std::vector<double>{7, 9}).deviation, std::sqrt(2.0));
+}
+
 TEST(CodeStatistics, NameACodeThatNeverComesBetweenFrequentOnes)
 {
     std::vector<double> codes;

@@ -56,6 +56,9 @@ TEST(CaptureStatistics, OfAStretch)
     EXPECT_EQ(s.samples, 10U);
     EXPECT_NEAR(s.least, 10, 1e-12);
     EXPECT_NEAR(s.most, 19, 1e-12);
+    const auto below = captureStatistics(line(-30, 10, 0, 100), 10, 20);
+    EXPECT_NEAR(below.least, -20, 1e-12);
+    EXPECT_NEAR(below.most, -11, 1e-12);
     EXPECT_EQ(captureStatistics(line(0, 1, 0, 5), 5, 9), CaptureStatistics{});
     EXPECT_EQ(captureStatistics(line(3, 1, 0, 1)).rate, 0);
 }

@@ -26,6 +26,26 @@ TEST(JoinInstants, RowsOfOneInstantBecomeOne)
     EXPECT_THAT(table.columns[3], ElementsAre(10, 20, NanSensitiveDoubleEq(nothing)));
 }
 
+TEST(DropDisorder, LeavesRowsOutThatDoNotFollow)
+{
+    CsvTable table;
+    table.header = {"t_s", "a", "left out"};
+    table.columns = {{0, 1, 1, 0.5, nothing, 2}, {10, 11, 12, 13, 14, 15}, {}};
+    EXPECT_EQ(dropDisorder(table), 3U);
+    EXPECT_THAT(table.columns[0], ElementsAre(0, 1, 2));
+    EXPECT_THAT(table.columns[1], ElementsAre(10, 11, 15));
+    EXPECT_TRUE(table.columns[2].empty());
+    EXPECT_EQ(dropDisorder(table), 0U);
+}
+
+TEST(Capture, ColumnsThatOnlyATraceHas)
+{
+    EXPECT_TRUE(isTraceOnly("battery.age [s]"));
+    EXPECT_TRUE(isTraceOnly(".code"));
+    EXPECT_FALSE(isTraceOnly("battery.scaled [V]"));
+    EXPECT_FALSE(isTraceOnly(""));
+}
+
 TEST(JoinInstants, TwoValuesOfOneColumnStayApart)
 {
     CsvTable table;

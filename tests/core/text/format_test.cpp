@@ -126,6 +126,10 @@ TEST(FormatText, ElapsedTimesAreCutToWholeSeconds)
     EXPECT_EQ(
         formatText(3661, ofForm(TextForm::HoursMinutesSeconds, 7), NumberKind::Float32), "1:01:01");
     EXPECT_EQ(formatText(43140, ofForm(TextForm::HoursMinutes, 5), NumberKind::Float32), "11:59");
+    auto padded = ofForm(TextForm::MinutesSeconds, 7);
+    padded.pad = Pad::Zero;
+    EXPECT_EQ(formatText(61, padded, NumberKind::Float64), "0001:01");
+    EXPECT_EQ(formatText(-61, padded, NumberKind::Float64), "-001:01");
     EXPECT_EQ(formatText(6000, ofForm(TextForm::MinutesSeconds, 5), NumberKind::Float32), "#####");
     EXPECT_EQ(formatText(1e300, ofForm(TextForm::MinutesSeconds, 5), NumberKind::Float64), "#####");
 }
