@@ -37,7 +37,7 @@ QByteArray linesOf(const QByteArray& answer)
 class HttpLink : public ThreadedLink {
 public:
     explicit HttpLink(const HttpSetting& setting)
-        : ThreadedLink(QStringLiteral("feed"), setting.mostQueued)
+        : ThreadedLink(setting.mostQueued)
         , m_setting(setting)
         , m_wait(setting.everySeconds)
     {

@@ -58,7 +58,7 @@ std::string openWords(const std::string& path, int baud)
 class SerialLink : public ThreadedLink {
 public:
     explicit SerialLink(const SerialSetting& setting)
-        : ThreadedLink(QStringLiteral("serial port"), setting.mostQueued)
+        : ThreadedLink(setting.mostQueued)
         , m_setting(setting)
     {
         start([this] { begin(); }, [this] { m_port.reset(); });

@@ -1,12 +1,13 @@
 #include "io/speaker.h"
 
-#include <QThread>
+#include <QEventLoop>
 
 #include <chrono>
 #include <condition_variable>
 #include <deque>
 #include <mutex>
 #include <stop_token>
+#include <thread>
 
 namespace fern::io {
 
@@ -20,18 +21,12 @@ public:
         : m_link(std::move(standIn), "the stand-in")
         , m_open(std::move(open))
         , m_retry(retrySeconds)
-        , m_thread(QThread::create([this] { speak(m_stop.get_token()); }))
+        , m_thread([this](const std::stop_token& stop) { speak(stop); })
     {
-        m_thread->setObjectName(QStringLiteral("stand-in"));
-        m_thread->start();
     }
     ThreadedSpeaker(const ThreadedSpeaker&) = delete;
     ThreadedSpeaker& operator=(const ThreadedSpeaker&) = delete;
-    ~ThreadedSpeaker() override
-    {
-        m_stop.request_stop();
-        m_thread->wait();
-    }
+    ~ThreadedSpeaker() override = default;
 
     SpeakerReport report() const override
     {
@@ -45,6 +40,7 @@ public:
 private:
     void speak(const std::stop_token& stop)
     {
+        const QEventLoop events; // a serial port wants it in its thread
         std::unique_ptr<Outlet> outlet;
         while (!stop.stop_requested()) {
             const auto chunks = m_link.take();
@@ -113,8 +109,7 @@ private:
     std::deque<LiveChunk> m_last; ///< guarded
     std::mutex m_sleep;
     std::condition_variable_any m_woken;
-    std::stop_source m_stop;
-    std::unique_ptr<QThread> m_thread; ///< of Qt, as a serial port wants it
+    std::jthread m_thread; ///< ends first
 };
 
 } // namespace

@@ -1,27 +1,37 @@
 #include "io/threaded_link.h"
 
+#include <QTimer>
+
 #include <utility>
 
 namespace fern::io {
 
-ThreadedLink::ThreadedLink(const QString& name, std::size_t mostQueued)
+ThreadedLink::ThreadedLink(std::size_t mostQueued)
     : m_mostQueued(mostQueued)
 {
-    m_thread.setObjectName(name);
-    m_context.moveToThread(&m_thread);
 }
 
-void ThreadedLink::start(const std::function<void()>& begin, const std::function<void()>& end)
+void ThreadedLink::start(std::function<void()> begin, std::function<void()> end)
 {
-    QObject::connect(&m_thread, &QThread::started, &m_context, begin);
-    QObject::connect(&m_thread, &QThread::finished, &m_context, end, Qt::DirectConnection);
-    m_thread.start();
+    m_thread = std::jthread([this, begin = std::move(begin), end = std::move(end)] {
+        m_events = std::make_unique<QEventLoop>();
+        QTimer::singleShot(0, m_events.get(), [&] {
+            begin();
+            m_isRunning.release();
+        });
+        m_events->exec();
+        m_isLeft.acquire(); // whoever ends them still uses them
+        end();
+        m_events.reset();
+    });
 }
 
 void ThreadedLink::stop()
 {
-    m_thread.quit();
-    m_thread.wait();
+    m_isRunning.acquire(); // before they run nothing ends them
+    m_events->exit();
+    m_isLeft.release();
+    m_thread.join();
 }
 
 Ticks ThreadedLink::now() const

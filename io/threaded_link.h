@@ -3,13 +3,15 @@
 
 #include "io/link.h"
 
-#include <QObject>
-#include <QThread>
+#include <QEventLoop>
 
 #include <chrono>
 #include <deque>
 #include <functional>
+#include <memory>
 #include <mutex>
+#include <semaphore>
+#include <thread>
 
 namespace fern::io {
 
@@ -21,18 +23,18 @@ public:
 
 protected:
     /// `mostQueued` bytes wait at most; what nobody takes beyond it is lost and counted.
-    ThreadedLink(const QString& name, std::size_t mostQueued);
+    explicit ThreadedLink(std::size_t mostQueued);
 
-    /// Runs `begin` in the thread, and `end` there when the link goes. The constructor of the
-    /// derived class calls it last, its destructor calls stop() first.
-    void start(const std::function<void()>& begin, const std::function<void()>& end);
+    /// Runs `begin` in the thread, then its events, and `end` there when the link goes. The
+    /// constructor of the derived class calls it last, its destructor calls stop() first.
+    void start(std::function<void()> begin, std::function<void()> end);
     void stop();
 
     // For the thread:
     void push(const QByteArray& bytes);
     void opened(std::string words);
     void failed(LinkState state, std::string words);
-    QObject& context() { return m_context; }
+    QObject& context() { return *m_events; }
 
 private:
     std::size_t m_mostQueued;
@@ -42,8 +44,10 @@ private:
     std::size_t m_queued = 0; ///< bytes, guarded
     LinkReport m_report; ///< guarded
     bool m_isNewBegin = true; ///< guarded
-    QObject m_context;
-    QThread m_thread;
+    std::binary_semaphore m_isRunning{0}; ///< the events of the thread
+    std::binary_semaphore m_isLeft{0}; ///< by stop(), which has ended them
+    std::unique_ptr<QEventLoop> m_events; ///< of the thread, which makes and ends it
+    std::jthread m_thread;
 };
 
 } // namespace fern::io
