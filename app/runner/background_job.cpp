@@ -33,15 +33,14 @@ void BackgroundJob::start(Work work, const QString& words)
 void BackgroundJob::launch()
 {
     m_isBusy = true;
-    m_thread = std::jthread([this, work = std::exchange(m_next, nullptr)](
-                                const std::stop_token& stop) {
-        auto finish = work([&](double share) {
-            m_share = share;
-            return !stop.stop_requested();
+    m_thread =
+        std::jthread([this, work = std::exchange(m_next, nullptr)](const std::stop_token& stop) {
+            auto finish = work([&](double share) {
+                m_share = share;
+                return !stop.stop_requested();
+            });
+            m_mailbox.post([this, finish = std::move(finish)] { conclude(finish); });
         });
-        QMetaObject::invokeMethod(
-            this, [this, finish = std::move(finish)] { conclude(finish); }, Qt::QueuedConnection);
-    });
 }
 
 void BackgroundJob::conclude(const Finish& finish)

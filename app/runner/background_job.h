@@ -2,6 +2,7 @@
 // Long work beside the window: reading, importing. One job at a time; what it found is handed over
 // on the window's thread.
 
+#include "app/runner/mailbox.h"
 #include "io/recordings.h"
 
 #include <QObject>
@@ -43,6 +44,7 @@ private:
     void end();
 
     QString m_words;
+    Mailbox m_mailbox; ///< for the thread
     std::jthread m_thread;
     std::atomic<double> m_share = 0;
     QTimer m_timer;

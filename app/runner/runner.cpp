@@ -445,7 +445,7 @@ void Runner::publish(const Simulation& simulation, bool isRunning)
     }
     // An answer to an edit need not wait for the timer; while it runs, the timer sets the pace.
     if (!isRunning)
-        QMetaObject::invokeMethod(this, &Runner::readSlot, Qt::QueuedConnection);
+        m_mailbox.post([this] { readSlot(); });
 }
 
 } // namespace fern::app

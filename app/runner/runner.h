@@ -3,6 +3,7 @@
 // The window thread sets what is wanted; the worker answers into a latest-value slot that a timer
 // reads 60 times a second.
 
+#include "app/runner/mailbox.h"
 #include "app/runner/run_view.h"
 #include "instrument/instrument.h"
 #include "run/firmware_run.h"
@@ -115,6 +116,7 @@ private:
     int m_revision = 0;
     bool m_showsParts = false;
     QTimer m_timer;
+    Mailbox m_mailbox; ///< for the worker
     std::jthread m_worker;
 };
 
