@@ -4,6 +4,7 @@
 #include "app/runner/recorder.h"
 #include "run/firmware_run.h"
 #include "run/hand.h"
+#include "run/sampled_source.h"
 #include "smooth/figures.h"
 
 #include <algorithm>

@@ -65,6 +65,7 @@ public:
         , m_separator(separator)
     {
     }
+    std::unique_ptr<Decoder> clone() const override { return std::make_unique<PairDecoder>(*this); }
 
 protected:
     void decode(Told& told) override
@@ -98,6 +99,10 @@ public:
         , m_separator(separator)
     {
     }
+    std::unique_ptr<Decoder> clone() const override
+    {
+        return std::make_unique<ColumnDecoder>(*this);
+    }
 
 protected:
     void decode(Told& told) override
@@ -120,6 +125,7 @@ public:
         : m_path(std::move(path))
     {
     }
+    std::unique_ptr<Decoder> clone() const override { return std::make_unique<JsonDecoder>(*this); }
 
 protected:
     void decode(Told& told) override
@@ -153,6 +159,10 @@ public:
     explicit SentenceDecoder(ReceiverGives gives)
         : m_gives(gives)
     {
+    }
+    std::unique_ptr<Decoder> clone() const override
+    {
+        return std::make_unique<SentenceDecoder>(*this);
     }
 
 protected:
@@ -220,6 +230,10 @@ public:
         , m_holdOff(source.labels.holdOff)
     {
     }
+    std::unique_ptr<Decoder> clone() const override
+    {
+        return std::make_unique<LabelDecoder>(*this);
+    }
 
 protected:
     void decode(Told& told) override
@@ -274,6 +288,10 @@ public:
     {
     }
 
+    std::unique_ptr<Decoder> clone() const override
+    {
+        return std::make_unique<KeyCodeDecoder>(*this);
+    }
     std::vector<Told> feed(Ticks at, std::string_view bytes) override
     {
         // A pause ends a frame that was torn.

@@ -36,10 +36,8 @@ struct Told {
 
 class Decoder {
 public:
-    Decoder() = default;
-    Decoder(const Decoder&) = delete;
-    Decoder& operator=(const Decoder&) = delete;
     virtual ~Decoder() = default;
+    virtual std::unique_ptr<Decoder> clone() const = 0;
 
     /// Takes bytes that have arrived at `at`, not earlier than the ones before; returns what they
     /// completed.

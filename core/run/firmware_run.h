@@ -7,35 +7,20 @@
 // skipped arithmetically. A channel with a recording is not sampled: its recorded samples arrive at
 // their own instants, and so do the bytes of a device that speaks to the board.
 
-#include "base/random.h"
-#include "des/event_queue.h"
-#include "run/derived_run.h"
-#include "run/display_run.h"
-#include "run/records.h"
-#include "run/sampled_source.h"
-#include "signal/capture.h"
-#include "world/device.h"
+#include "run/program.h"
+#include "run/run_state.h"
 
-#include <deque>
 #include <memory>
-#include <vector>
+#include <string>
 
 namespace fern {
-
-/// What is replayed, shared because it can be large; null for nothing.
-using Recordings = std::shared_ptr<const std::vector<Capture>>;
-
-struct RunOptions {
-    Ticks start; ///< the run begins here, on the same grid and with the same noise as from zero
-    Recordings recordings; ///< replayed at their taps
-    bool isLive = false; ///< nothing is simulated but the displays: everything is delivered
-    Ticks drawFrom{}; ///< redraws before it take their time but are not drawn, nor told
-};
 
 class FirmwareRun {
 public:
     /// `observer` must outlive the run.
-    FirmwareRun(PlainInstrument instrument, RunOptions options, RunObserver& observer);
+    FirmwareRun(PlainInstrument instrument, const RunOptions& options, RunObserver& observer);
+    /// A copy of a run, which goes on from the same instant and tells another observer.
+    FirmwareRun(const FirmwareRun& other, RunObserver& observer);
 
     /// Runs every event up to and including `end`.
     void advanceTo(Ticks end);
@@ -50,87 +35,21 @@ public:
     void deliverBytes(std::size_t channel, Ticks at, std::string bytes);
 
     /// What a channel gave last.
-    const LatestValue& latest(std::size_t channel) const { return m_channels[channel].latest; }
+    const LatestValue& latest(std::size_t channel) const { return m_state.memory.latest(channel); }
 
-    Ticks now() const { return m_now; }
-    const PlainInstrument& instrument() const { return m_instrument; }
+    Ticks now() const { return m_state.now; }
+    const PlainInstrument& instrument() const { return *m_state.instrument; }
 
 private:
-    enum class Kind { Look, TaskEnd, Visible, Recorded, Delivered, Slot, Bytes };
-    struct Event {
-        Kind kind = Kind::Look;
-        std::size_t index = 0;
-    };
-    struct ChannelState {
-        ChannelRun real;
-        ChannelRun calm;
-        RandomStream noise;
-        Ticks due;
-        LatestValue latest;
-        Faults faults;
-        bool isGateOpen = false;
-        // What brings its samples, by its kind:
-        const Capture* recording = nullptr;
-        std::size_t nextRecorded = 0;
-        std::unique_ptr<SampledSource> sampled{};
-        std::optional<DerivedRun> derived{}, calmDerived{};
-        std::optional<Device> device{};
-        std::unique_ptr<Decoder> decoder{};
-        std::int64_t nextSlot = 0;
-        std::deque<Sent> onTheWay{};
-        std::deque<std::pair<Tap, double>> delivered{};
-    };
-    struct DisplayState {
-        Ticks due;
-        RedrawCost cost;
-        ShownRecord drawn; ///< on its way to the glass
-    };
-
-    void handle(const Event& event);
+    void handle(const RunEvent& event);
+    /// Runs the next due task of this turn; at the end of the turn waits for the next look.
     void look();
-    bool startTask(std::size_t task);
-    ChannelState makeState(std::size_t channel);
-    void begin(std::size_t channel);
+    /// Every idle turn since the last task looked at the polled pins, and this one does.
     void lookAtPins();
-    void startSample(std::size_t channel);
-    SampleRecord sample(std::size_t channel, std::int64_t slot);
-    Ticks oldestOf(const PlainChannel& channel) const;
-    void startRedraw(std::size_t display);
-    void startOutput(std::size_t output);
-    void acceptRecorded(std::size_t channel);
-    void acceptDelivered(std::size_t channel);
-    void acceptAt(std::size_t channel, Tap tap, double value);
-    void startSlot(std::size_t channel);
-    void acceptBytes(std::size_t channel);
-    /// Makes a told number, or none, the newest value of a channel.
-    void take(std::size_t channel, double number);
-    /// Tells everybody that a channel has given a code.
-    void hear(std::size_t channel, const std::string& code);
-    /// The newest value of a channel or setting, SI units.
-    double valueOf(std::string_view id, bool isCalm) const;
-    bool isGateOpen(std::size_t channel);
     Ticks earliestDue() const;
-    /// When the processor is done with something that takes so long, interrupts included.
-    Ticks afterWork(double seconds) const;
-    double interruptsPerSecond() const;
-    std::size_t taskCount() const
-    {
-        return m_channels.size() + m_displays.size() + m_outputsDue.size();
-    }
 
-    PlainInstrument m_instrument;
-    RunOptions m_options;
+    RunState m_state;
     RunObserver& m_observer;
-    Ticks m_turn; ///< an idle turn of the loop, its wait included
-    EventQueue<Event> m_queue;
-    std::vector<ChannelState> m_channels;
-    std::vector<DisplayState> m_displays;
-    std::vector<Ticks> m_outputsDue;
-    std::vector<double> m_settings; ///< values, each in its unit
-    Ticks m_firstIdleLook; ///< of the idle turns since the last task
-    std::size_t m_nextTask = 0; ///< of the turn that is under way
-    Ticks m_now;
-    std::vector<std::uint64_t> m_redraws;
 };
 
 /// Returns the scenario's last point or the recordings' last sample, in seconds; 0 for none.

@@ -41,6 +41,10 @@ public:
         , m_swing(inSi(channel.source.waveform.swing))
     {
     }
+    std::unique_ptr<SampledSource> clone() const override
+    {
+        return std::make_unique<WaveformSource>(*this);
+    }
     Sampling sample(Ticks now) override
     {
         const double phase = m_beats.phaseAt(m_faults.seenSeconds(inSeconds(now)));
@@ -71,6 +75,10 @@ public:
         , m_faults(channel.faults, seed, channel.id)
         , m_draws(seed, channel.id, "tolerances")
     {
+    }
+    std::unique_ptr<SampledSource> clone() const override
+    {
+        return std::make_unique<LadderSource>(*this);
     }
     Sampling sample(Ticks now) override
     {
@@ -126,6 +134,10 @@ public:
         , m_isPolled(channel.source.pulses.input == PulseInput::Polled
               || channel.source.pulses.means == CountMeans::EachLook)
     {
+    }
+    std::unique_ptr<SampledSource> clone() const override
+    {
+        return std::make_unique<PulseSource>(*this);
     }
     Sampling sample(Ticks now) override
     {
@@ -219,6 +231,10 @@ public:
         , m_debouncer(ticksFromSeconds(inSi(channel.source.contact.debounce)))
     {
     }
+    std::unique_ptr<SampledSource> clone() const override
+    {
+        return std::make_unique<SwitchSource>(*this);
+    }
     Sampling sample(Ticks now) override
     {
         const double seconds = m_faults.seenSeconds(inSeconds(now));
@@ -258,6 +274,10 @@ public:
     {
         if (const auto rule = parseZoneRule(channel.source.clock.zone))
             m_rule = *rule;
+    }
+    std::unique_ptr<SampledSource> clone() const override
+    {
+        return std::make_unique<ClockSource>(*this);
     }
     /// Seconds since local midnight.
     Sampling sample(Ticks now) override

@@ -24,10 +24,8 @@ struct Sampling {
 
 class SampledSource {
 public:
-    SampledSource() = default;
-    SampledSource(const SampledSource&) = delete;
-    SampledSource& operator=(const SampledSource&) = delete;
     virtual ~SampledSource() = default;
+    virtual std::unique_ptr<SampledSource> clone() const = 0;
 
     virtual Sampling sample(Ticks now) = 0;
     /// Tells of looks at the pin in idle turns of the loop.

@@ -37,9 +37,18 @@ template <> struct Kernel<double> {
     static constexpr double most = f64::wide_limit;
 };
 
+/// A step that can be copied.
+template <class Step> class CopiedRun : public StepRun {
+public:
+    std::unique_ptr<StepRun> clone() const final
+    {
+        return std::make_unique<Step>(*static_cast<const Step*>(this));
+    }
+};
+
 /// A step that knows no more than its last output and the time since the last valid sample.
 /// `Step` gives next(); it is known here, so that a long series needs no call for each sample.
-template <class Real, class Step> class RememberingRun : public StepRun {
+template <class Real, class Step> class RememberingRun : public CopiedRun<Step> {
 public:
     void run(std::span<const double> seconds, std::span<double> values) final
     {
@@ -88,7 +97,7 @@ private:
     double m_alphaSeconds = -1; ///< the Δt for which m_alpha was computed
 };
 
-template <class Real> class AverageRun : public StepRun {
+template <class Real> class AverageRun : public CopiedRun<AverageRun<Real>> {
 public:
     explicit AverageRun(const StepSpec& step)
         : m_ring(static_cast<std::size_t>(step.window))
@@ -111,7 +120,7 @@ private:
     Real m_sum = 0;
 };
 
-template <class Real> class MedianRun : public StepRun {
+template <class Real> class MedianRun : public CopiedRun<MedianRun<Real>> {
 public:
     explicit MedianRun(const StepSpec& step)
         : m_ring(static_cast<std::size_t>(step.window))
@@ -134,7 +143,7 @@ private:
     int m_next = 0;
 };
 
-template <class Real> class SpikeGateRun : public StepRun {
+template <class Real> class SpikeGateRun : public CopiedRun<SpikeGateRun<Real>> {
 public:
     explicit SpikeGateRun(const StepSpec& step)
         : m_step(step)
@@ -196,7 +205,7 @@ private:
 };
 
 /// A peak or a minimum; an older one than its seconds begins again.
-class ExtremeRun : public StepRun {
+class ExtremeRun : public CopiedRun<ExtremeRun> {
 public:
     explicit ExtremeRun(const StepSpec& step)
         : m_sign(step.kind == StepKind::PeakHold ? 1 : -1)
@@ -229,7 +238,7 @@ private:
 
 /// An average over whole mains cycles: its window follows from the time between the first two
 /// samples.
-template <class Real> class MainsRun : public StepRun {
+template <class Real> class MainsRun : public CopiedRun<MainsRun<Real>> {
 public:
     explicit MainsRun(const StepSpec& step)
         : m_step(step)
@@ -311,7 +320,7 @@ Chain::Chain(const std::vector<StepSpec>& steps, NumberKind kind)
 void Chain::run(std::span<const double> seconds, std::span<double> values)
 {
     assert(seconds.size() == values.size());
-    for (const auto& step : m_steps)
+    for (auto& step : m_steps)
         step->run(seconds, values);
 }
 

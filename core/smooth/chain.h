@@ -4,6 +4,7 @@
 // samples so far. A NaN sample is passed on as NaN and enters no window. A last digit rounds from
 // the first output on; a spike gate whose least deviation is 0 gates whatever differs at all.
 
+#include "base/cloned.h"
 #include "kernel/kernel.h"
 #include "smooth/spec.h"
 
@@ -20,11 +21,13 @@ int mainsWindow(const StepSpec& step, double sampleSeconds);
 class StepRun {
 public:
     virtual ~StepRun() = default;
+    virtual std::unique_ptr<StepRun> clone() const = 0;
     /// Replaces each value by the smoothed one. `seconds` holds the time since the sample before
     /// (of the first sample: anything) and is as long as `values`.
     virtual void run(std::span<const double> seconds, std::span<double> values) = 0;
 };
 
+/// A copy of a chain goes on from where it is.
 class Chain {
 public:
     Chain(const std::vector<StepSpec>& steps, NumberKind kind);
@@ -36,7 +39,7 @@ public:
     double feed(double seconds, double value);
 
 private:
-    std::vector<std::unique_ptr<StepRun>> m_steps;
+    std::vector<Cloned<StepRun>> m_steps;
 };
 
 } // namespace fern

@@ -11,6 +11,8 @@
 #include <cmath>
 #include <set>
 
+#include <rapidcheck/gtest.h>
+
 namespace fern {
 namespace {
 
@@ -41,6 +43,35 @@ TEST(FirmwareRun, GivesTheSameTraceOnEveryBuild)
     auto other = whole;
     other.seed = 418;
     EXPECT_NE(hashOf(traceOf(other, 30)), hashOf(trace));
+}
+
+// A copy meets what the run itself meets: samples and their noise, codes, lines that were begun,
+// totals, redraws on their way to the glass. At instants that nothing is aligned to.
+RC_GTEST_PROP(FirmwareRun, ACopyGoesOnAsTheRunItself, ())
+{
+    const auto name = *rc::gen::element<std::string>(
+        "wagtail-skiff", "oar-store", "kitbag-scale", "weir-pump", "workshop-pc");
+    const auto in =
+        *readInstrument(test::readText(test::sourcePath("demo/" + name + ".fern.json")));
+    const auto plain = *resolve(in, in.scenarios.front()->id);
+    const auto at = ticksFromSeconds(*rc::gen::inRange(0, 20000) / 997.0);
+    const auto end = at + ticksFromSeconds(10);
+    TraceCsv whole(plain);
+    TraceCsv tail(plain);
+    TraceCsv again(plain);
+    FirmwareRun run(plain, {}, whole);
+    run.advanceTo(at);
+    const FirmwareRun kept(run, tail);
+    run.advanceTo(end); // first, so that what both share would be seen
+    FirmwareRun copy(kept, again);
+    copy.advanceTo(end);
+    TraceCsv fresh(plain);
+    FirmwareRun from(plain, {}, fresh);
+    from.advanceTo(end);
+    RC_ASSERT(whole.text() == fresh.text());
+    const auto rows = again.text().substr(again.text().find('\n') + 1);
+    RC_ASSERT(!rows.empty());
+    RC_ASSERT(whole.text().ends_with(rows));
 }
 
 TEST(FirmwareRun, AnotherChannelChangesNothingInTheFirst)

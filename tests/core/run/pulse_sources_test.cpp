@@ -4,6 +4,7 @@
 
 #include "instrument/edits.h"
 #include "run/pulse_tally.h"
+#include "run/sampled_source.h"
 #include "timing/costs.h"
 
 #include <gmock/gmock.h>

@@ -4,6 +4,7 @@
 
 #include "instrument/edits.h"
 #include "instrument/file.h"
+#include "run/sampled_source.h"
 #include "run/settings.h"
 
 #include <gmock/gmock.h>

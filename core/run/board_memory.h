@@ -1,0 +1,29 @@
+#pragma once
+// What the firmware keeps between its tasks: the newest value of each channel, and its settings.
+
+#include "run/display_run.h"
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace fern {
+
+class BoardMemory {
+public:
+    explicit BoardMemory(const PlainInstrument& instrument);
+
+    /// What a channel gave last.
+    const LatestValue& latest(std::size_t channel) const { return m_latest[channel]; }
+    void keep(std::size_t channel, LatestValue value) { m_latest[channel] = std::move(value); }
+    /// The newest value of a channel or setting, SI units; NaN for none.
+    double valueOf(const PlainInstrument& instrument, std::string_view id, bool isCalm) const;
+    /// Changes the settings that a channel sets when it gives a code with that name.
+    void set(const PlainInstrument& instrument, const std::string& channel, std::string_view name);
+
+private:
+    std::vector<LatestValue> m_latest;
+    std::vector<double> m_settings; ///< values, each in its unit
+};
+
+} // namespace fern

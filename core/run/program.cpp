@@ -1,0 +1,63 @@
+#include "run/program.h"
+
+#include "run/tasks/derived_task.h"
+#include "run/tasks/output_task.h"
+#include "run/tasks/recorded_task.h"
+#include "run/tasks/redraw_task.h"
+#include "run/tasks/told_task.h"
+
+namespace fern {
+
+namespace {
+
+std::shared_ptr<const Capture> recordingOf(
+    const PlainChannel& channel, const Recordings& recordings)
+{
+    if (recordings)
+        for (const auto& recording : *recordings)
+            if (recording.channel == channel.id)
+                return {recordings, &recording};
+    return nullptr;
+}
+
+Cloned<Task> channelTask(
+    std::size_t index, const PlainInstrument& instrument, const RunOptions& options)
+{
+    const auto& channel = instrument.channels[index];
+    const auto kind = channel.source.kind;
+    const bool isMadeHere = kind == SourceKind::Derived || kind == SourceKind::Clock;
+    if (options.isLive && !isMadeHere) {
+        if (isTold(kind))
+            return std::make_unique<ToldTask>(index, instrument, std::nullopt);
+        return std::make_unique<ChannelTask>(index, instrument);
+    }
+    if (auto recording = recordingOf(channel, options.recordings))
+        return std::make_unique<RecordedTask>(index, instrument, std::move(recording));
+    // Without a recording and without a lane there is nothing to sample.
+    if (!channel.hasWorld())
+        return std::make_unique<ChannelTask>(index, instrument);
+    if (isTold(kind))
+        return std::make_unique<ToldTask>(index, instrument, deviceOf(channel, instrument));
+    if (kind == SourceKind::Derived)
+        return std::make_unique<DerivedTask>(index, instrument, options.start);
+    if (auto source = makeSampledSource(channel, instrument, options.start))
+        return std::make_unique<SourceTask>(index, instrument, options.start, std::move(source));
+    return std::make_unique<AnalogTask>(index, instrument, options.start);
+}
+
+} // namespace
+
+std::vector<Cloned<Task>> programOf(const PlainInstrument& instrument, const RunOptions& options)
+{
+    std::vector<Cloned<Task>> tasks;
+    for (std::size_t i = 0; i < instrument.channels.size(); ++i)
+        tasks.push_back(channelTask(i, instrument, options));
+    for (std::size_t i = 0; i < instrument.displays.size(); ++i)
+        tasks.emplace_back(
+            std::make_unique<RedrawTask>(i, instrument, options.start, options.drawFrom));
+    for (std::size_t i = 0; i < instrument.outputs.size(); ++i)
+        tasks.emplace_back(std::make_unique<OutputTask>(i, instrument, options.start));
+    return tasks;
+}
+
+} // namespace fern

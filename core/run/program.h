@@ -1,0 +1,27 @@
+#pragma once
+// The program of an instrument's board: the tasks that its loop visits in order.
+
+#include "base/cloned.h"
+#include "run/records.h"
+#include "run/tasks/task.h"
+#include "signal/capture.h"
+
+#include <memory>
+#include <vector>
+
+namespace fern {
+
+/// What is replayed, shared because it can be large; null for nothing.
+using Recordings = std::shared_ptr<const std::vector<Capture>>;
+
+struct RunOptions {
+    Ticks start; ///< the run begins here, on the same grid and with the same noise as from zero
+    Recordings recordings; ///< replayed at their taps
+    bool isLive = false; ///< nothing is simulated but the displays: everything is delivered
+    Ticks drawFrom{}; ///< redraws before it take their time but are not drawn, nor told
+};
+
+/// Returns the tasks: one for each channel, then for each display, then for each output.
+std::vector<Cloned<Task>> programOf(const PlainInstrument& instrument, const RunOptions& options);
+
+} // namespace fern

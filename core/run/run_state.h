@@ -1,0 +1,43 @@
+#pragma once
+// The state of a run. A copy of it goes on from the same instant, and meets the same.
+
+#include "base/cloned.h"
+#include "des/event_queue.h"
+#include "run/board_memory.h"
+#include "run/tasks/task.h"
+
+#include <cstdint>
+#include <memory>
+#include <vector>
+
+namespace fern {
+
+struct RunEvent {
+    enum class Kind {
+        Look, ///< the loop begins a turn
+        TaskEnd, ///< the processor is done with a task
+        Happens, ///< something of a task itself
+    };
+    Kind kind = Kind::Look;
+    std::size_t task = 0;
+    int part = 0; ///< of the task's own events
+};
+
+/// The loop of the one processor: it visits the tasks in order, and runs those that are due.
+struct Loop {
+    Ticks turn; ///< an idle turn, its wait included
+    Ticks firstIdleLook; ///< of the idle turns since the last task
+    std::size_t next = 0; ///< task of the turn that is under way
+};
+
+struct RunState {
+    std::shared_ptr<const PlainInstrument> instrument;
+    BoardMemory memory;
+    std::vector<Cloned<Task>> program; ///< in the order of the loop; the channels come first
+    EventQueue<RunEvent> queue{};
+    Loop loop{};
+    Ticks now{};
+    std::vector<std::uint64_t> redraws{}; ///< completed ones of each display
+};
+
+} // namespace fern

@@ -1,0 +1,58 @@
+#include "run/tasks/channel_task.h"
+
+#include "run/turn.h"
+
+namespace fern {
+
+ChannelTask::ChannelTask(std::size_t channel, const PlainInstrument& instrument)
+    : m_index(channel)
+    , m_real(instrument.channels[channel], instrument.seed)
+{
+}
+
+Ticks ChannelTask::run(Turn& turn)
+{
+    return turn.now(); // it is never due
+}
+
+void ChannelTask::happen(Turn& turn, int part)
+{
+    if (part != Delivered)
+        return;
+    const auto [tap, value] = m_delivered.front();
+    m_delivered.pop_front();
+    accept(turn, tap, value);
+}
+
+void ChannelTask::deliver(Turn& turn, Tap tap, Ticks at, double value)
+{
+    m_delivered.emplace_back(tap, value);
+    turn.later(at, Delivered);
+}
+
+const PlainChannel& ChannelTask::channel(const Turn& turn) const
+{
+    return turn.instrument().channels[m_index];
+}
+
+bool ChannelTask::isGateOpen(Turn& turn)
+{
+    const auto& gate = channel(turn).source.gate;
+    if (!gate)
+        return true;
+    const double value = turn.memory().valueOf(turn.instrument(), gate->channel, false);
+    m_isGateOpen = value >= inSi(m_isGateOpen ? gate->closesBelow : gate->opensAt); // NaN closes it
+    return m_isGateOpen;
+}
+
+void ChannelTask::accept(Turn& turn, Tap tap, double value)
+{
+    SampleRecord record;
+    record.channel = m_index;
+    record.at = record.takenAt = turn.now();
+    record.real = m_real.accept(tap, turn.now(), value);
+    turn.memory().keep(m_index, {record.real.smoothed, notThere, turn.now(), true, {}});
+    turn.observer().sampled(record);
+}
+
+} // namespace fern

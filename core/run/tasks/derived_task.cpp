@@ -1,0 +1,69 @@
+#include "run/tasks/derived_task.h"
+
+#include "run/turn.h"
+
+#include <algorithm>
+
+namespace fern {
+
+DerivedTask::DerivedTask(std::size_t channel, const PlainInstrument& instrument, Ticks start)
+    : SampledTask(channel, instrument, start)
+    , m_made(instrument.channels[channel], instrument)
+    , m_calmMade(m_made)
+    , m_of(instrument.channels[channel].source.derived.of)
+{
+}
+
+void DerivedTask::changed(Ticks now, std::string_view channel)
+{
+    if (channel == m_of)
+        m_made.followed(now);
+}
+
+void DerivedTask::heard(
+    Ticks now, std::string_view channel, std::string_view code, std::string_view name)
+{
+    for (auto* made : {&m_made, &m_calmMade})
+        made->hear(now, channel, code, name);
+}
+
+SampleRecord DerivedTask::sample(Turn& turn, std::int64_t /*slot*/)
+{
+    const auto now = turn.now();
+    const auto valueOf = [&](bool isCalm) {
+        return [&turn, isCalm](std::string_view id) {
+            return turn.memory().valueOf(turn.instrument(), id, isCalm);
+        };
+    };
+    const double value = m_made.sample(now, valueOf(false));
+    const double twin = m_calmMade.sample(now, valueOf(true));
+    const bool isOpen = isGateOpen(turn);
+    const auto inUnit = [&](double si) {
+        return isOpen ? fromSi(si, channel(turn).unit) : notThere;
+    };
+    SampleRecord record;
+    record.real = real().accept(Tap::Reading, now, inUnit(value));
+    record.calm = calm().accept(Tap::Reading, now, inUnit(twin));
+    return record;
+}
+
+std::string DerivedTask::newCode(Turn& /*turn*/, const SampleRecord& /*record*/)
+{
+    return m_made.newRow();
+}
+
+/// What gathers keeps what it has, and codes stand until the next one.
+Ticks DerivedTask::takenAt(Turn& turn) const
+{
+    Ticks oldest = turn.now();
+    const auto& c = channel(turn);
+    const auto kind = c.source.derived.kind;
+    if (kind == DerivedKind::Formula || kind == DerivedKind::Rate || kind == DerivedKind::Net)
+        for (const auto of : c.madeOf)
+            if (const auto& latest = turn.memory().latest(of);
+                latest.hasCome && !givesCodes(turn.instrument().channels[of].source.kind))
+                oldest = std::min(oldest, latest.sampledAt);
+    return oldest;
+}
+
+} // namespace fern

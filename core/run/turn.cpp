@@ -1,0 +1,51 @@
+#include "run/turn.h"
+
+#include "run/task_blocks.h"
+
+#include <cmath>
+
+namespace fern {
+
+Ticks Turn::after(double seconds) const
+{
+    return now()
+        + ticksFromSeconds(seconds * stretchedBy(instrument(), interruptsPerSecond(m_state)));
+}
+
+void Turn::later(Ticks at, int part)
+{
+    m_state.queue.add(at, {RunEvent::Kind::Happens, m_task, part});
+}
+
+void Turn::hear(std::size_t channel, const std::string& code)
+{
+    const auto& source = instrument().channels[channel];
+    const auto name = nameOf(source.source.names, code);
+    const double before = memory().latest(channel).real;
+    memory().keep(channel, {std::isnan(before) ? 1 : before + 1, notThere, now(), true, code});
+    for (auto& task : m_state.program)
+        task->heard(now(), source.id, code, name);
+    memory().set(instrument(), source.id, name.empty() ? std::string_view(code) : name);
+}
+
+void Turn::changed(std::size_t channel)
+{
+    for (auto& task : m_state.program)
+        task->changed(now(), instrument().channels[channel].id);
+}
+
+void Turn::blind(const Blind& blind)
+{
+    for (auto& task : m_state.program)
+        task->blind(blind);
+}
+
+double interruptsPerSecond(const RunState& state)
+{
+    double sum = 0;
+    for (const auto& task : state.program)
+        sum += task->interruptsPerSecond(state.now);
+    return sum;
+}
+
+} // namespace fern

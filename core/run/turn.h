@@ -1,0 +1,49 @@
+#pragma once
+// The run as a task meets it at an instant.
+
+#include "run/records.h"
+#include "run/run_state.h"
+
+#include <string>
+
+namespace fern {
+
+class Turn {
+public:
+    /// `task` is the one that meets it.
+    Turn(RunState& state, RunObserver& observer, std::size_t task)
+        : m_state(state)
+        , m_observer(observer)
+        , m_task(task)
+    {
+    }
+
+    Ticks now() const { return m_state.now; }
+    const PlainInstrument& instrument() const { return *m_state.instrument; }
+    BoardMemory& memory() { return m_state.memory; }
+    RunObserver& observer() { return m_observer; }
+
+    /// Returns when the processor is done with something that takes so many seconds from now on,
+    /// interrupts included.
+    Ticks after(double seconds) const;
+    /// Lets a part of the task happen at an instant.
+    void later(Ticks at, int part);
+    /// Tells everybody that a channel has given a code.
+    void hear(std::size_t channel, const std::string& code);
+    /// Tells everybody that the number of a channel has changed.
+    void changed(std::size_t channel);
+    /// Interrupts are off for a time.
+    void blind(const Blind& blind);
+    /// A redraw of a display can be seen.
+    void redrawn(std::size_t display) { ++m_state.redraws[display]; }
+
+private:
+    RunState& m_state;
+    RunObserver& m_observer;
+    std::size_t m_task;
+};
+
+/// Returns how often the tasks interrupt the processor about now.
+double interruptsPerSecond(const RunState& state);
+
+} // namespace fern
