@@ -71,20 +71,30 @@ void AgeBar::paintEvent(QPaintEvent* /*event*/)
         QRectF(0, y, width(), 15), Qt::AlignLeft, tr("oldest %1").arg(duration(m_age.oldest())));
     painter.setFont(wordFont(12));
     y += 18;
-    const auto rows = std::count_if(
+    // Side by side where they would stand too close below each other.
+    constexpr double usualRow = 18;
+    constexpr double closestRow = 14;
+    constexpr int narrowest = 130; // pixels of a column
+    const auto told = std::count_if(
         parts.begin(), parts.end(), [](const auto& part) { return part.seconds > 0; });
-    const double rowHeight =
-        std::min(18.0, (height() - y) / static_cast<double>(std::max<std::ptrdiff_t>(1, rows)));
+    const double room = height() - y;
+    const int columns =
+        static_cast<double>(told) * closestRow > room && width() >= 2 * narrowest ? 2 : 1;
+    const auto rows = std::max<std::ptrdiff_t>(1, (told + columns - 1) / columns);
+    const double rowHeight = std::min(usualRow, room / static_cast<double>(rows));
+    const double columnWidth = static_cast<double>(width()) / columns;
+    std::ptrdiff_t drawn = 0;
     for (std::size_t i = 0; i < parts.size(); ++i) {
         if (parts[i].seconds <= 0)
             continue;
-        painter.fillRect(QRectF(0, y + rowHeight / 2 - 4, 8, 8), colours[i]);
+        const QRectF cell(columnWidth * static_cast<double>(drawn / rows),
+            y + rowHeight * static_cast<double>(drawn % rows), columnWidth, rowHeight);
+        painter.fillRect(QRectF(cell.left(), cell.center().y() - 4, 8, 8), colours[i]);
         painter.setPen(t.soft);
-        painter.drawText(QRectF(14, y, 90, rowHeight), Qt::AlignVCenter, qText(parts[i].name));
+        painter.drawText(cell.adjusted(14, 0, 0, 0), Qt::AlignVCenter, qText(parts[i].name));
         painter.setPen(t.ink);
-        painter.drawText(
-            QRectF(100, y, width() - 100, rowHeight), Qt::AlignVCenter, duration(parts[i].seconds));
-        y += rowHeight;
+        painter.drawText(cell.adjusted(82, 0, 0, 0), Qt::AlignVCenter, duration(parts[i].seconds));
+        ++drawn;
     }
 }
 
