@@ -120,10 +120,10 @@ void FirmwareRun::deliver(std::size_t channel, Tap tap, Ticks at, double value)
     m_state.program[channel]->deliver(turn, tap, std::max(at, m_state.now), value);
 }
 
-void FirmwareRun::deliverBytes(std::size_t channel, Ticks at, std::string bytes)
+void FirmwareRun::deliverBytes(std::size_t channel, Ticks at, const std::string& bytes)
 {
     Turn turn(m_state, m_observer, channel);
-    m_state.program[channel]->deliverBytes(turn, std::max(at, m_state.now), std::move(bytes));
+    m_state.program[channel]->deliverBytes(turn, std::max(at, m_state.now), bytes);
 }
 
 constexpr double afterLastEvent = 5; ///< seconds in which its effect is seen

@@ -32,7 +32,7 @@ public:
     /// Gives a channel a number at a tap, or bytes to its decoder, at an instant of a live run;
     /// what comes late counts as come now.
     void deliver(std::size_t channel, Tap tap, Ticks at, double value);
-    void deliverBytes(std::size_t channel, Ticks at, std::string bytes);
+    void deliverBytes(std::size_t channel, Ticks at, const std::string& bytes);
 
     /// What a channel gave last.
     const LatestValue& latest(std::size_t channel) const { return m_state.memory.latest(channel); }

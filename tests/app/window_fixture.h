@@ -135,7 +135,10 @@ protected:
             find<QAbstractButton>((std::string("channelTab") + id).c_str()), Qt::LeftButton);
         settle();
     }
-    Storage storage() const { return Storage(folder.filePath(QStringLiteral("kept"))); }
+    Storage storage() const
+    {
+        return Storage(folder.filePath(QStringLiteral("kept")));
+    }
     void trigger(const char* action)
     {
         auto* found = window.findChild<QAction*>(QString::fromLatin1(action));
@@ -160,7 +163,10 @@ protected:
     {
         return in->mapFromGlobal(other->mapToGlobal(other->rect().center()));
     }
-    const Instrument& instrument() { return window.document().instrument(); }
+    const Instrument& instrument()
+    {
+        return window.document().instrument();
+    }
     template <class T> T* find(const char* name)
     {
         auto* widget = window.findChild<T*>(QString::fromLatin1(name));

@@ -32,7 +32,7 @@ public:
     /// Gives it a number at a tap, or bytes, at an instant that has not passed; not every task
     /// takes them.
     virtual void deliver(Turn& /*turn*/, Tap /*tap*/, Ticks /*at*/, double /*value*/) { }
-    virtual void deliverBytes(Turn& /*turn*/, Ticks /*at*/, std::string /*bytes*/) { }
+    virtual void deliverBytes(Turn& /*turn*/, Ticks /*at*/, const std::string& /*bytes*/) { }
 
     /// Tells of looks at the pins in idle turns of the loop.
     virtual void look(const Looks& /*looks*/) { }

@@ -33,17 +33,17 @@ void ToldTask::happen(Turn& turn, int part)
         ChannelTask::happen(turn, part);
 }
 
-void ToldTask::deliverBytes(Turn& turn, Ticks at, std::string bytes)
+void ToldTask::deliverBytes(Turn& turn, Ticks at, const std::string& bytes)
 {
-    m_onTheWay.push_back({at, std::move(bytes)});
+    m_onTheWay.push_back({at, bytes});
     turn.later(at, Bytes);
 }
 
 void ToldTask::startSlot(Turn& turn)
 {
-    for (auto& sent : m_device->slot(m_nextSlot))
+    for (const auto& sent : m_device->slot(m_nextSlot))
         if (sent.at >= turn.now()) // else it was heard before the run began
-            deliverBytes(turn, sent.at, std::move(sent.bytes));
+            deliverBytes(turn, sent.at, sent.bytes);
     ++m_nextSlot;
     turn.later(m_device->period * m_nextSlot, Slot);
 }

@@ -19,7 +19,7 @@ public:
     std::unique_ptr<Task> clone() const override { return std::make_unique<ToldTask>(*this); }
     void begin(Turn& turn) override;
     void happen(Turn& turn, int part) override;
-    void deliverBytes(Turn& turn, Ticks at, std::string bytes) override;
+    void deliverBytes(Turn& turn, Ticks at, const std::string& bytes) override;
 
 private:
     void startSlot(Turn& turn);

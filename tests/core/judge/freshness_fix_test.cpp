@@ -16,7 +16,8 @@ std::string shortenedText(std::string_view steps, double sampleSeconds, double s
     return stepsText(made);
 }
 
-// The delay of an average over n is (n - 1)/2 samples, of an exponential (1 - α)/α: common practice.
+// The delay of an average over n is (n - 1)/2 samples, of an exponential (1 - α)/α: common
+// practice.
 TEST(FreshnessFix, ShortensEachStepByItsOwnMeasure)
 {
     EXPECT_EQ(shortenedText("moving average 21", 0.05, 0.25), "moving average 11");
@@ -28,7 +29,8 @@ TEST(FreshnessFix, ShortensEachStepByItsOwnMeasure)
     EXPECT_EQ(shortenedText("mains cycles 10 hertz 50", 0.001, 0.06), "mains cycles 6 hertz 50");
     EXPECT_EQ(shortened(*parseSteps("mains cycles 2 hertz 50"), 0.001, 0.001).front().cycles, 1)
         << "never less than a whole cycle";
-    EXPECT_EQ(shortenedText("moving average 21; median 5", 0.05, 0.3), "moving average 11; median 3");
+    EXPECT_EQ(
+        shortenedText("moving average 21; median 5", 0.05, 0.3), "moving average 11; median 3");
     EXPECT_EQ(shortenedText("moving average 3", 0.05, 0.01), "") << "one of one does nothing";
     EXPECT_EQ(shortenedText("moving average 21 off; moving average 21", 0.05, 0.25),
         "moving average 21 off; moving average 11");

@@ -87,8 +87,9 @@ void AgeBar::paintEvent(QPaintEvent* /*event*/)
     for (std::size_t i = 0; i < parts.size(); ++i) {
         if (parts[i].seconds <= 0)
             continue;
-        const QRectF cell(columnWidth * static_cast<double>(drawn / rows),
-            y + rowHeight * static_cast<double>(drawn % rows), columnWidth, rowHeight);
+        const auto column = drawn / rows;
+        const QRectF cell(columnWidth * static_cast<double>(column),
+            y + rowHeight * static_cast<double>(drawn - column * rows), columnWidth, rowHeight);
         painter.fillRect(QRectF(cell.left(), cell.center().y() - 4, 8, 8), colours[i]);
         painter.setPen(t.soft);
         painter.drawText(cell.adjusted(14, 0, 0, 0), Qt::AlignVCenter, qText(parts[i].name));
