@@ -128,8 +128,8 @@ Result<Quantity> parseQuantity(std::string_view text, const Quantity& like)
         return refuse("is not understood");
     if (rest.empty())
         return Quantity{*number, isBare ? bare : like.unit};
-    // "68k" means 68 k of the bare unit; "68 kohm" says it in full. "20 C" of a temperature is 20
-    // °C.
+    // "68k" means 68 k of the bare unit; "68 kohm" says it in full. Of a temperature "20 C" lacks
+    // its sign.
     for (const auto& candidate : {rest, rest + bare, "°" + rest}) {
         const auto unit = parseUnit(candidate);
         if (unit && unit->dimension == wanted->dimension)

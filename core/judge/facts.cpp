@@ -124,7 +124,7 @@ Facts smoothFacts(
         return std::isnan(value) ? std::string("—") : differenceText(c, value, 2);
     };
     const double changes = signal.digitChangesPerSecond;
-    return {{"Noise in", noise(Leaf::Scale), "rms of the last 10 s", Figure::NoiseIn},
+    return {{"Noise in", noise(Leaf::Scale), "rms of the last " + stem.noiseOver, Figure::NoiseIn},
         {"Noise out", noise(Leaf::Smooth),
             fmt::format("by formula × {}", significantText(view.smoothingGain, 3)),
             Figure::NoiseOut},

@@ -1,6 +1,7 @@
 #include "judge/stem.h"
 
 #include "base/number_text.h"
+#include "base/quantity_text.h"
 #include "judge/words.h"
 #include "run/display_run.h"
 #include "smooth/figures.h"
@@ -219,9 +220,12 @@ void setNoise(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
             continue;
         if (s.at < from && looked >= slowest)
             break;
+        if (looked == 0)
+            stem.noiseIsAboutTrace = !s.hasTwin;
         ++looked;
+        if (s.at < from)
+            stem.noiseOver = countText(looked, "sample");
         aboutTrace.add(s.real.scaled - s.real.smoothed);
-        stem.noiseIsAboutTrace = !s.hasTwin;
         pin.add((s.real.pin - s.calm.pin) * perVolt);
         if (channel.isAnalog())
             reading.add((s.real.reading - s.calm.reading) * perCount);

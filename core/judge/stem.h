@@ -33,6 +33,7 @@ struct Stem {
     bool limitIsAge = false;
     bool noiseIsAboutTrace =
         false; ///< a recording has no twin: noise is rms about the smoothed trace
+    std::string noiseOver = "10 s"; ///< what it is taken over; "16 samples" where they come slower
     double at = notThere; ///< the value that slopes are taken at, channel's SI unit
     AgeBreakdown age; ///< how old the number on the glass can get
     Budget budget; ///< at the worst place of the wished range

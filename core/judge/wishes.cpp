@@ -90,23 +90,20 @@ Readable readableOf(const PlainChannel& c)
 WishVerdict rangeVerdict(const PlainChannel& c)
 {
     const auto unit = prettyUnit(c.unit.name);
+    // To a tenth of the wished step and four digits: more would say nothing.
+    const double grain = differenceFromSi(c.wishedStep, c.unit) / 10;
+    const auto text = [&](double si) {
+        const double value = fromSi(si, c.unit);
+        return significantText(grain > 0 ? std::round(value / grain) * grain : value, 4);
+    };
     const auto wished = fmt::format("{} to {} {}", significantText(fromSi(c.from, c.unit), 4),
         significantText(fromSi(c.to, c.unit), 4), unit);
     if (!c.isAnalog())
         return notJudged(Wish::Range, wished, "the source sets no limit that is known");
     const auto can = readableOf(c);
-    // To a tenth of the wished step and four digits of the larger end: more would say nothing.
-    const double least = fromSi(can.least, c.unit);
-    const double most = fromSi(can.most, c.unit);
-    const double largest = std::max(std::fabs(least), std::fabs(most));
-    const double grain = std::max(differenceFromSi(c.wishedStep, c.unit) / 10,
-        std::pow(10, std::floor(std::log10(largest)) - 3));
-    const auto text = [&](double value) {
-        return significantText(std::round(value / grain) * grain, 4);
-    };
     const double lacking = std::max(0.0, can.least - c.from) + std::max(0.0, c.to - can.most);
-    return judged(Wish::Range, fmt::format("{} to {} {}", text(least), text(most), unit), wished,
-        "what the converter can read", lacking / (c.to - c.from));
+    return judged(Wish::Range, fmt::format("{} to {} {}", text(can.least), text(can.most), unit),
+        wished, "what the converter can read", lacking / (c.to - c.from));
 }
 
 WishVerdict stepVerdict(

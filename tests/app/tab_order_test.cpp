@@ -24,11 +24,11 @@ protected:
     QStringList stepsAgainstTheEye(int* count)
     {
         QCoreApplication::processEvents(); // the order follows the layout
-        const auto* root = place();
+        auto* root = place();
         QStringList faults;
         QWidget* last = nullptr;
         *count = 0;
-        auto* next = const_cast<Place*>(root)->nextInFocusChain();
+        auto* next = root->nextInFocusChain();
         for (; root->isAncestorOf(next); next = next->nextInFocusChain()) {
             if ((next->focusPolicy() & Qt::TabFocus) == 0 || !next->isEnabled()
                 || next->visibleRegion().isEmpty())

@@ -4,6 +4,12 @@
 
 namespace fern {
 
+namespace {
+
+constexpr int delivery = 0;
+
+} // namespace
+
 ChannelTask::ChannelTask(std::size_t channel, const PlainInstrument& instrument)
     : m_index(channel)
     , m_real(instrument.channels[channel], instrument.seed)
@@ -17,7 +23,7 @@ Ticks ChannelTask::run(Turn& turn)
 
 void ChannelTask::happen(Turn& turn, int part)
 {
-    if (part != Delivered)
+    if (part != delivery)
         return;
     const auto [tap, value] = m_delivered.front();
     m_delivered.pop_front();
@@ -27,7 +33,7 @@ void ChannelTask::happen(Turn& turn, int part)
 void ChannelTask::deliver(Turn& turn, Tap tap, Ticks at, double value)
 {
     m_delivered.emplace_back(tap, value);
-    turn.later(at, Delivered);
+    turn.later(at, delivery);
 }
 
 const PlainChannel& ChannelTask::channel(const Turn& turn) const

@@ -20,7 +20,7 @@ public:
     void deliver(Turn& turn, Tap tap, Ticks at, double value) override;
 
 protected:
-    enum Part { Delivered, Slot, Bytes, Recorded };
+    static constexpr int ownPart = 1; ///< the first event of a derived class; 0 is a delivery
 
     std::size_t index() const { return m_index; }
     const PlainChannel& channel(const Turn& turn) const;

@@ -23,7 +23,7 @@ void RecordedTask::begin(Turn& turn)
 
 void RecordedTask::happen(Turn& turn, int part)
 {
-    if (part != Recorded)
+    if (part != ownPart)
         return ChannelTask::happen(turn, part);
     accept(turn, m_recording->tap, m_recording->values[m_next]);
     ++m_next;
@@ -33,7 +33,7 @@ void RecordedTask::happen(Turn& turn, int part)
 void RecordedTask::letCome(Turn& turn)
 {
     if (m_next < m_recording->at.size())
-        turn.later(m_recording->at[m_next], Recorded);
+        turn.later(m_recording->at[m_next], ownPart);
 }
 
 } // namespace fern

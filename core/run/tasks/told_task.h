@@ -22,6 +22,8 @@ public:
     void deliverBytes(Turn& turn, Ticks at, const std::string& bytes) override;
 
 private:
+    enum Part { Slot = ownPart, Bytes };
+
     void startSlot(Turn& turn);
     void acceptBytes(Turn& turn);
     /// Makes a told number, or none, the newest value.

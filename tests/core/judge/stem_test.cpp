@@ -54,6 +54,38 @@ TEST(Stem, NoiseOfThePinCountsInTheWorldsUnit)
     EXPECT_GT(leaf(stem, Leaf::Sensor).noise, 0.01);
 }
 
+// Of few samples an rms says nothing; of slow ones sixteen are taken, however long they last. The
+// mean of squares itself is that of the differences, here 1 V at every sample.
+TEST(Stem, NoiseIsToldOfEnoughSamples)
+{
+    const auto plain = *resolve(test::skiff(), "");
+    const auto choice = stemChoices(plain, 0).at(0);
+    const auto stemAfter = [&](int samples, double every, bool hasTwin) {
+        RunHistory history(ticksFromSeconds(3600));
+        SampleRecord record;
+        for (int i = 1; i <= samples; ++i) {
+            record.at = record.takenAt = ticksFromSeconds(every * i);
+            record.real = {12, 2.4, 3000, 12, 12};
+            record.calm = {12, 2.4, 3000, 11, 12};
+            // Before the last sixteen it shook more: that is not looked at where they suffice.
+            record.calm.scaled = i > samples - 16 ? 11 : 2;
+            record.hasTwin = hasTwin;
+            history.sampled(record);
+        }
+        return stemOf(plain, choice, history, record.at);
+    };
+    EXPECT_TRUE(std::isnan(leaf(stemAfter(0, 1, true), Leaf::Scale).noise));
+    EXPECT_TRUE(std::isnan(leaf(stemAfter(7, 0.1, true), Leaf::Scale).noise));
+    const auto quick = stemAfter(8, 0.1, true);
+    EXPECT_NEAR(leaf(quick, Leaf::Scale).noise, 1, 1e-12);
+    EXPECT_EQ(quick.noiseOver, "10 s");
+    const auto slow = stemAfter(30, 20, true);
+    EXPECT_NEAR(leaf(slow, Leaf::Scale).noise, 1, 1e-12);
+    EXPECT_EQ(slow.noiseOver, "16 samples");
+    EXPECT_FALSE(slow.noiseIsAboutTrace);
+    EXPECT_TRUE(stemAfter(30, 20, false).noiseIsAboutTrace);
+}
+
 // A line a second tells 3 m to a hundredth: the reading is the number as it was told.
 TEST(Stem, ShowsWhatADeviceTold)
 {
