@@ -16,7 +16,7 @@ int main(int argc, char** argv)
     double best = 1e9;
     for (int i = 0; i < 5; ++i) {
         const auto begin = std::chrono::steady_clock::now();
-        fern::CsvReader reader({{}, true, std::filesystem::file_size(argv[1])});
+        fern::CsvReader reader({{}, true, nullptr, std::filesystem::file_size(argv[1])});
         const auto read = fern::io::readInPieces(argv[1], [&](std::string_view piece) {
             reader.feed(piece);
             return true;

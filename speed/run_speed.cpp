@@ -38,14 +38,15 @@ void oneEdit(benchmark::State& state)
         divider.r1 = {ohm += 0.001, "kohm"};
         const auto after = *withFrontEnd(before, "house-battery", divider);
         app::RunView view;
-        view.plain = *resolve(after, "");
-        view.choice = stemChoices(view.plain, 0).front();
-        const auto fixed = app::staticPartOf(after, view.plain, 0, view.choice);
+        view.resolved = std::make_shared<const PlainInstrument>(*resolve(after, ""));
+        view.choice = stemChoices(view.plain(), 0).front();
+        view.fixed = std::make_shared<const app::StaticPart>(
+            app::staticPartOf(after, view.plain(), 0, view.choice));
         RunHistory history(ticksFromSeconds(30));
-        FirmwareRun run(view.plain, {now - ticksFromSeconds(50), {}}, history);
+        FirmwareRun run(view.plain(), {now - ticksFromSeconds(50), {}}, history);
         run.advanceTo(now);
         app::fillFromHistory(view, after, history, now, ticksFromSeconds(30));
-        benchmark::DoNotOptimize(fixed.findings.size() + view.shown.values.size());
+        benchmark::DoNotOptimize(view.fixed->findings.size() + view.shown.values.size());
     }
 }
 BENCHMARK(oneEdit)->Unit(benchmark::kMillisecond);

@@ -8,6 +8,7 @@
 #include <QButtonGroup>
 
 #include <algorithm>
+#include <utility>
 
 namespace fern::app {
 
@@ -16,6 +17,16 @@ namespace {
 std::string keyOf(const Finding& finding)
 {
     return finding.rule + " " + finding.place;
+}
+
+/// Everything that a card says.
+QString sayingOf(const Finding& finding)
+{
+    auto says = std::to_string(static_cast<int>(finding.severity)) + finding.title + '\n'
+        + finding.reason + '\n' + finding.source;
+    for (const auto& fix : finding.fixes)
+        says += '\n' + fix.label;
+    return qText(says + '\n' + (finding.livedWith ? finding.livedWith->reason : ""));
 }
 
 } // namespace
@@ -50,8 +61,7 @@ void FindingsView::showFindings(
 {
     QString now = qText(channel);
     for (const auto& finding : findings)
-        now += qText(keyOf(finding) + finding.title + finding.reason
-            + (finding.livedWith ? finding.livedWith->reason : ""));
+        now += qText(keyOf(finding)) + sayingOf(finding);
     if (now == m_shown)
         return;
     m_shown = now;
@@ -64,11 +74,6 @@ void FindingsView::showFindings(
 void FindingsView::rebuild()
 {
     setSubtitle(qText(countsInWords(m_findings)));
-    auto* list = new QWidget;
-    list->setBackgroundRole(cardRole);
-    auto* column = new QVBoxLayout(list);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(grid - 2);
     std::vector<std::string> groups; // in the order of their worst finding
     std::vector<const Finding*> shown;
     bool anyQuiet = false;
@@ -85,30 +90,68 @@ void FindingsView::rebuild()
             && std::find(groups.begin(), groups.end(), subject.name) == groups.end())
             groups.push_back(subject.name);
     }
+    std::vector<Row> rows;
     if (groups.empty())
-        column->addWidget(
-            softLabel(m_here->isChecked() ? tr("Nothing found for this channel.")
-                                          : tr("Nothing found. Every rule is content."),
-                list));
+        rows.push_back({m_here->isChecked() ? tr("Nothing found for this channel.")
+                                            : tr("Nothing found. Every rule is content.")});
     for (const auto& group : groups) {
-        column->addWidget(softLabel(qText(group), list));
+        rows.push_back({qText(group)});
         for (const auto* finding : shown)
             if (!finding->livedWith && subjectOf(m_instrument, finding->place).name == group)
-                addCard(column, *finding);
+                rows.push_back({qText(keyOf(*finding)), finding});
     }
     if (anyQuiet)
-        column->addWidget(softLabel(tr("Lived with"), list));
+        rows.push_back({tr("Lived with")});
     for (const auto* finding : shown)
         if (finding->livedWith)
-            addCard(column, *finding);
-    column->addStretch(1);
-    m_scroll->setWidget(list);
+            rows.push_back({qText(keyOf(*finding)), finding});
+    showRows(rows);
 }
 
-void FindingsView::addCard(QVBoxLayout* column, const Finding& finding)
+/// Where the rows are those of before, only the cards that say something else are made again.
+void FindingsView::showRows(const std::vector<Row>& rows)
 {
-    auto* card = new FindingCard(finding, m_open.contains(keyOf(finding)), column->parentWidget());
-    column->addWidget(card);
+    const bool isSame = std::equal(rows.begin(), rows.end(), m_rows.begin(), m_rows.end(),
+        [](const Row& row, const ShownRow& before) {
+            return row.words == before.words
+                && (row.finding == nullptr) == (before.card == nullptr);
+        });
+    if (!isSame) {
+        auto* list = new QWidget;
+        list->setBackgroundRole(cardRole);
+        auto* column = new QVBoxLayout(list);
+        column->setContentsMargins(0, 0, 0, 0);
+        column->setSpacing(grid - 2);
+        m_rows.clear();
+        for (const auto& row : rows) {
+            auto* card = row.finding == nullptr ? nullptr : makeCard(*row.finding, list);
+            column->addWidget(
+                card == nullptr ? softLabel(row.words, list) : static_cast<QWidget*>(card));
+            m_rows.push_back(
+                {row.words, card, card == nullptr ? QString() : sayingOf(*row.finding)});
+        }
+        column->addStretch(1);
+        m_scroll->setWidget(list);
+        return;
+    }
+    for (std::size_t i = 0; i < rows.size(); ++i) {
+        auto& [words, card, says] = m_rows[i];
+        if (card == nullptr)
+            continue;
+        const auto now = sayingOf(*rows[i].finding);
+        if (std::exchange(says, now) == now)
+            continue;
+        auto* list = m_scroll->widget();
+        auto* fresh = makeCard(*rows[i].finding, list);
+        delete list->layout()->replaceWidget(card, fresh);
+        card->hide();
+        std::exchange(card, fresh)->deleteLater();
+    }
+}
+
+FindingCard* FindingsView::makeCard(const Finding& finding, QWidget* parent)
+{
+    auto* card = new FindingCard(finding, m_open.contains(keyOf(finding)), parent);
     connect(card, &FindingCard::fixChosen, this, &FindingsView::fixChosen);
     connect(card, &FindingCard::whyToggled, this, [this, key = keyOf(finding)](bool isOpen) {
         if (isOpen)
@@ -122,6 +165,7 @@ void FindingsView::addCard(QVBoxLayout* column, const Finding& finding)
         [this, finding] { Q_EMIT liveWithWanted(finding); });
     connect(card, &FindingCard::judgeAgainWanted, this,
         [this, finding] { Q_EMIT judgeAgainWanted(qText(finding.livedWith->id)); });
+    return card;
 }
 
 } // namespace fern::app

@@ -28,8 +28,19 @@ Q_SIGNALS:
     void judgeAgainWanted(const QString& decision);
 
 private:
+    /// Words between cards, or the card of a finding.
+    struct Row {
+        QString words; ///< of a card its rule and place
+        const Finding* finding = nullptr;
+    };
+    struct ShownRow {
+        QString words;
+        FindingCard* card = nullptr;
+        QString says; ///< what the card says
+    };
     void rebuild();
-    void addCard(QVBoxLayout* column, const Finding& finding);
+    void showRows(const std::vector<Row>& rows);
+    FindingCard* makeCard(const Finding& finding, QWidget* parent);
 
     Chip* m_here;
     Chip* m_all;
@@ -39,6 +50,7 @@ private:
     std::string m_channel;
     std::set<std::string> m_open; ///< rule and place of those whose reasons stand open
     QString m_shown; ///< everything that the cards say
+    std::vector<ShownRow> m_rows;
 };
 
 } // namespace fern::app

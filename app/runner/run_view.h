@@ -49,6 +49,7 @@ struct RunView : ChannelMoment {
     Ticks end; ///< of the scenario or recording
     bool isRunning = false;
     bool isReplayed = false; ///< from a recording
+    bool isCatchingUp = false; ///< totals are what they were before the last change
     std::optional<double> held; ///< what the channel's quantity is held at, SI units
 
     const PlainInstrument& plain() const { return *resolved; }

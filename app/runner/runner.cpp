@@ -1,7 +1,7 @@
 #include "app/runner/runner.h"
 
 #include "app/runner/live_ear.h"
-#include "app/runner/recorder.h"
+#include "app/runner/told_run.h"
 #include "run/firmware_run.h"
 #include "run/hand.h"
 #include "run/sampled_source.h"
@@ -16,8 +16,8 @@ namespace fern::app {
 namespace {
 
 constexpr auto frameTime = std::chrono::milliseconds(16);
+constexpr auto liveTime = std::chrono::milliseconds(66); ///< what is heard is read by eye
 constexpr auto busyTime = std::chrono::milliseconds(8);
-const Ticks window = ticksFromSeconds(30);
 
 using Clock = std::chrono::steady_clock;
 
@@ -56,8 +56,8 @@ struct Runner::Simulation {
     std::shared_ptr<const StaticPart> fixed = std::make_shared<const StaticPart>();
     std::shared_ptr<const PartsSheets> parts;
     int revision = 0;
-    std::unique_ptr<TappedHistory> history;
-    std::unique_ptr<FirmwareRun> run;
+    std::unique_ptr<ToldRun> shown;
+    std::unique_ptr<ToldRun> whole; ///< from zero, while it catches up with what is shown
     Ticks end;
     Clock::time_point lastAdvance;
 };
@@ -241,8 +241,12 @@ void Runner::work(const std::stop_token& stop)
             };
             if (m_wanted.isRunning || m_wanted.link)
                 m_wake.wait_for(lock, stop,
-                    m_wanted.pace == fastestPace ? frameTime - busyTime : frameTime, hasWork);
-            else
+                    m_wanted.link                      ? liveTime
+                        : simulation.whole             ? std::chrono::milliseconds(0)
+                        : m_wanted.pace == fastestPace ? frameTime - busyTime
+                                                       : frameTime,
+                    hasWork);
+            else if (!simulation.whole) // it catches up at once
                 m_wake.wait(lock, stop, [&] { return hasWork() || m_wanted.isRunning; });
             wanted = m_wanted;
             m_wanted.isChanged = m_wanted.hasRestarted = m_wanted.isAsked = false;
@@ -253,22 +257,26 @@ void Runner::work(const std::stop_token& stop)
         }
         if (stop.stop_requested())
             return;
+        const bool isNews =
+            !simulation.whole || wanted.isChanged || wanted.isAsked || wanted.ticks > 0;
         if (wanted.isChanged)
             rebuild(simulation, wanted);
-        if (simulation.run)
+        if (simulation.shown)
             keepRecording(simulation, wanted);
-        if (simulation.run)
+        if (simulation.shown)
             advance(simulation, wanted);
+        const bool isWhole = !wanted.isChanged && catchUp(simulation);
         if (simulation.recorder)
             writeRecording(simulation, false);
         const bool atEnd =
-            simulation.run && !simulation.ear && simulation.run->now() >= simulation.end;
+            simulation.shown && !simulation.ear && simulation.shown->run.now() >= simulation.end;
         if (wanted.isRunning && atEnd) {
             const std::lock_guard lock(m_mutex);
             // A wish that came meanwhile, such as to run again from the start, stands.
             m_wanted.isRunning = m_wanted.isRunning && m_wanted.isChanged;
         }
-        publish(simulation, wanted.isRunning && !atEnd);
+        if (isNews || isWhole || wanted.isRunning)
+            publish(simulation, wanted.isRunning && !atEnd);
     }
 }
 
@@ -293,14 +301,15 @@ void Runner::choose(Simulation& s, const std::string& channel, const std::string
 }
 
 /// Runs the changed instrument over the last seconds only: the noise can be read at any index, and
-/// the steps forget their start within the warm-up.
+/// the steps forget their start within the warm-up. Where channels remember everything, these hold
+/// what they had until a run from zero has caught up.
 void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
 {
     const bool isNewLink =
         wanted.link && (!simulation.ear || simulation.ear->link() != wanted.link);
-    const Ticks now = wanted.jump && !wanted.link ? *wanted.jump
-        : wanted.hasRestarted || !simulation.run  ? Ticks{}
-                                                  : simulation.run->now();
+    const Ticks now = wanted.jump && !wanted.link  ? *wanted.jump
+        : wanted.hasRestarted || !simulation.shown ? Ticks{}
+                                                   : simulation.shown->run.now();
     if (isNewLink)
         simulation.ear.emplace(wanted.link);
     else if (!wanted.link)
@@ -308,7 +317,8 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
     simulation.instrument = wanted.instrument;
     simulation.recordings = wanted.recordings;
     simulation.revision = wanted.revision;
-    simulation.run.reset();
+    simulation.whole.reset();
+    const auto before = std::move(simulation.shown);
     simulation.choice.reset();
     simulation.parts.reset();
     simulation.fixed = std::make_shared<const StaticPart>();
@@ -341,23 +351,51 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
     simulation.fixed = std::make_shared<const StaticPart>(staticPartOf(
         simulation.instrument, simulation.plain, simulation.channel, simulation.choice));
     simulation.end = ticksFromSeconds(lastInstantSeconds(simulation.plain, simulation.recordings));
-    const Ticks start = remembersEverything(simulation.plain)
-        ? Ticks{}
-        : std::max(Ticks{}, now - window - warmUp(simulation.plain));
-    simulation.history = std::make_unique<TappedHistory>(window);
+    RunOptions options{std::max(Ticks{}, now - shownSpan - warmUp(simulation.plain)),
+        simulation.recordings, simulation.ear.has_value(),
+        now - shownSpan - slowestRedraw(simulation.plain) * 2};
+    if (remembersEverything(simulation.plain) && options.start > Ticks{}) {
+        auto fromZero = options;
+        fromZero.start = {};
+        options.holdsRemembered = before && !wanted.jump && !wanted.hasRestarted && !simulation.ear
+            && !simulation.recorder && canBeShownFirst(simulation.plain, simulation.channel);
+        if (options.holdsRemembered)
+            simulation.whole = std::make_unique<ToldRun>(simulation.plain, fromZero);
+        else
+            options = fromZero;
+    }
+    simulation.shown = std::make_unique<ToldRun>(simulation.plain, options);
+    if (options.holdsRemembered)
+        holdRemembered(simulation.shown->run, before->run, now);
     if (simulation.recorder)
-        simulation.history->tap(&simulation.recorder->csv());
-    simulation.run = std::make_unique<FirmwareRun>(simulation.plain,
-        RunOptions{start, simulation.recordings, simulation.ear.has_value(),
-            now - window - slowestRedraw(simulation.plain) * 2},
-        *simulation.history);
+        simulation.shown->history.tap(&simulation.recorder->csv());
     if (simulation.ear)
-        simulation.ear->deliverAgain(simulation.plain, *simulation.run);
-    simulation.run->advanceTo(now);
+        simulation.ear->deliverAgain(simulation.plain, simulation.shown->run);
+    simulation.shown->run.advanceTo(now);
     simulation.lastAdvance = Clock::now();
 }
 
-/// Begins and ends a recording as it is wanted.
+/// Runs what is to catch up for a while; returns whether it now is what is shown.
+bool Runner::catchUp(Simulation& s)
+{
+    if (!s.whole)
+        return false;
+    const auto until = Clock::now() + busyTime;
+    auto& run = s.whole->run;
+    const auto now = s.shown->run.now();
+    const auto isWanted = [this] { // something else, which comes first
+        const std::lock_guard lock(m_mutex);
+        return m_wanted.isChanged;
+    };
+    while (run.now() < now && Clock::now() < until && !isWanted())
+        run.advanceTo(std::min(now, run.now() + ticksFromSeconds(2)));
+    if (run.now() < now)
+        return false;
+    s.shown = std::move(s.whole);
+    return true;
+}
+
+/// Begins and ends a recording as it is wanted; totals that are held are not recorded.
 void Runner::keepRecording(Simulation& s, const Wanted& wanted)
 {
     if (std::exchange(s.recordTo, wanted.recordTo) == wanted.recordTo)
@@ -366,6 +404,8 @@ void Runner::keepRecording(Simulation& s, const Wanted& wanted)
         writeRecording(s, true);
     if (wanted.recordTo.empty())
         return;
+    while (s.whole)
+        catchUp(s);
     s.recording = {s.recording.number + 1, wanted.recordTo};
     auto recorder = Recorder::begin(s.plain, wanted.recordTo);
     if (!recorder) {
@@ -375,7 +415,7 @@ void Runner::keepRecording(Simulation& s, const Wanted& wanted)
     s.recorder = std::move(recorder).value();
     s.recording.columns = s.recorder->csv().columns();
     s.recording.isOn = true;
-    s.history->tap(&s.recorder->csv());
+    s.shown->history.tap(&s.recorder->csv());
 }
 
 /// Writes what was sampled; at the end, or when it cannot be written, the recording is over.
@@ -389,13 +429,13 @@ void Runner::writeRecording(Simulation& s, bool isEnd)
     if (written && !isEnd)
         return;
     s.recording.isOn = false;
-    s.history->tap(nullptr);
+    s.shown->history.tap(nullptr);
     s.recorder.reset();
 }
 
 void Runner::advance(Simulation& simulation, const Wanted& wanted)
 {
-    auto& run = *simulation.run;
+    auto& run = simulation.shown->run;
     if (simulation.ear) {
         simulation.ear->take();
         if (wanted.isRunning)
@@ -408,7 +448,8 @@ void Runner::advance(Simulation& simulation, const Wanted& wanted)
             run.now() + simulation.plain.displays[display].redrawEvery * 2 + ticksFromSeconds(60));
     const auto wallNow = Clock::now();
     if (wanted.isRunning && wanted.pace == fastestPace) {
-        while (Clock::now() < wallNow + busyTime && run.now() < simulation.end)
+        while (!simulation.whole // which would never catch up
+            && Clock::now() < wallNow + busyTime && run.now() < simulation.end)
             run.advanceTo(std::min(simulation.end, run.now() + ticksFromSeconds(1)));
     } else if (wanted.isRunning) {
         const double wall =
@@ -424,21 +465,22 @@ void Runner::publish(const Simulation& simulation, bool isRunning)
     auto view = std::make_shared<RunView>();
     view->revision = simulation.revision;
     view->isRunning = isRunning;
-    if (simulation.run) {
+    if (simulation.shown) {
         view->resolved = simulation.shared;
         view->channel = simulation.channel;
         view->choice = simulation.choice;
         view->fixed = simulation.fixed;
         view->parts = simulation.parts;
         view->recording = simulation.recording;
+        view->isCatchingUp = simulation.whole != nullptr;
         view->isReplayed = simulation.recordings != nullptr;
         if (simulation.channel < simulation.plain.channels.size())
             view->held = simulation.byHand.heldAt(simulation.plain.channels[simulation.channel].id);
         view->end = simulation.ear ? maxTicks : simulation.end;
         if (simulation.ear)
             view->live = std::make_shared<const LiveView>(simulation.ear->view(simulation.plain));
-        fillFromHistory(
-            *view, simulation.instrument, *simulation.history, simulation.run->now(), window);
+        fillFromHistory(*view, simulation.instrument, simulation.shown->history,
+            simulation.shown->run.now(), shownSpan);
     }
     {
         const std::lock_guard lock(m_mutex);

@@ -102,7 +102,8 @@ private:
     void rebuild(Simulation& simulation, const Wanted& wanted);
     static void choose(
         Simulation& simulation, const std::string& channel, const std::string& reader);
-    static void keepRecording(Simulation& simulation, const Wanted& wanted);
+    void keepRecording(Simulation& simulation, const Wanted& wanted);
+    bool catchUp(Simulation& simulation);
     static void writeRecording(Simulation& simulation, bool isEnd);
     void advance(Simulation& simulation, const Wanted& wanted);
     void publish(const Simulation& simulation, bool isRunning);

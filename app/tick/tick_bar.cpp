@@ -117,6 +117,12 @@ TickBar::TickBar(QWidget* parent)
     connect(m_pace, &QComboBox::activated, this,
         [this](int index) { Q_EMIT paceChosen(m_pace->itemData(index).toDouble()); });
     connect(m_scenario, &QComboBox::activated, this, &TickBar::playChosen);
+    m_patience.setSingleShot(true);
+    m_patience.setInterval(200); // what takes less is not worth a word
+    connect(&m_patience, &QTimer::timeout, this, [this] {
+        m_holdsTotals = true;
+        showClock();
+    });
     showIcons();
     showView({});
 }
@@ -148,7 +154,14 @@ void TickBar::setChoices(const std::vector<PlayChoice>& choices, int current)
 
 void TickBar::showView(const RunView& view)
 {
-    m_clock->setText(clockText(view.now));
+    m_now = view.now;
+    if (!view.isCatchingUp) {
+        m_patience.stop();
+        m_holdsTotals = false;
+    } else if (!m_holdsTotals && !m_patience.isActive()) {
+        m_patience.start();
+    }
+    showClock();
     m_load->setText(tr("processor %1 %  bus %2 %")
                         .arg(view.stem.processorLoad * 100, 0, 'f', 0)
                         .arg(view.stem.busLoad * 100, 0, 'f', 0));
@@ -161,6 +174,16 @@ void TickBar::showView(const RunView& view)
     m_isRunning = view.isRunning;
     m_isRecording = view.recording.isOn;
     showIcons();
+}
+
+void TickBar::showClock()
+{
+    const auto clock = clockText(m_now);
+    m_clock->setText(m_holdsTotals ? tr("%1, totals wait").arg(clock) : clock);
+    m_clock->setToolTip(m_holdsTotals
+            ? tr("Totals and what else remembers everything are still those from before the last "
+                 "change. They are counted again from the begin of the run.")
+            : QString());
 }
 
 void TickBar::paintEvent(QPaintEvent* /*event*/)

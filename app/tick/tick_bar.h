@@ -7,6 +7,7 @@
 #include "app/runner/run_view.h"
 
 #include <QComboBox>
+#include <QTimer>
 #include <QToolButton>
 
 namespace fern::app {
@@ -49,6 +50,7 @@ protected:
 
 private:
     void showIcons();
+    void showClock();
 
     QToolButton* m_run;
     QToolButton* m_tick;
@@ -58,6 +60,9 @@ private:
     QComboBox* m_scenario;
     Ribbon* m_ribbon;
     LineLabel* m_load;
+    QTimer m_patience; ///< before it is told that totals are held
+    bool m_holdsTotals = false;
+    Ticks m_now;
     bool m_isRunning = false;
     bool m_isRecording = false;
 };

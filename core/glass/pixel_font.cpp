@@ -3,6 +3,8 @@
 #include "base/utf8.h"
 
 #include <algorithm>
+#include <bit>
+#include <cstdint>
 
 namespace fern {
 
@@ -12,32 +14,34 @@ extern const PixelFont all[6];
 
 namespace {
 
-void drawCell(MonoFrame& frame, int x, int y, bool lit, int scale)
+/// Lights one pixel of a font.
+void drawCell(MonoFrame& frame, int x, int y, int scale)
 {
-    if (!lit)
-        return;
     for (int dy = 0; dy < scale; ++dy)
         for (int dx = 0; dx < scale; ++dx)
             frame.setPixel(x + dx, y + dy, true);
 }
 
+void drawMissing(MonoFrame& frame, int x, int y, const PixelFont& font, int scale)
+{
+    for (int row = 0; row < font.height; ++row)
+        for (int column = 0; column < font.width; ++column)
+            if (row == 0 || column == 0 || row == font.height - 1 || column == font.width - 1)
+                drawCell(frame, x + column * scale, y + row * scale, scale);
+}
+
 void drawGlyph(MonoFrame& frame, int x, int y, char32_t code, const PixelFont& font, int scale)
 {
     const auto rows = glyphRows(font, code);
-    const auto stride = static_cast<std::size_t>((font.width + 7) / 8);
-    for (int row = 0; row < font.height; ++row) {
-        for (int column = 0; column < font.width; ++column) {
-            const bool edge =
-                row == 0 || column == 0 || row == font.height - 1 || column == font.width - 1;
-            const bool lit = rows.empty() ? edge
-                                          : ((rows[static_cast<std::size_t>(row) * stride
-                                                  + static_cast<std::size_t>(column / 8)]
-                                                 >> (7 - column % 8))
-                                                & 1)
-                    != 0;
-            drawCell(frame, x + column * scale, y + row * scale, lit, scale);
+    if (rows.empty())
+        return drawMissing(frame, x, y, font, scale);
+    const int stride = (font.width + 7) / 8;
+    for (int i = 0; i < font.height * stride; ++i)
+        for (std::uint8_t lit = rows[static_cast<std::size_t>(i)]; lit != 0;) {
+            const int column = std::countl_zero(lit);
+            lit = static_cast<std::uint8_t>(lit & ~(0x80U >> column));
+            drawCell(frame, x + (i % stride * 8 + column) * scale, y + i / stride * scale, scale);
         }
-    }
 }
 
 } // namespace

@@ -34,7 +34,7 @@ Cloned<Task> channelTask(
     if (auto recording = recordingOf(channel, options.recordings))
         return std::make_unique<RecordedTask>(index, instrument, std::move(recording));
     // Without a recording and without a lane there is nothing to sample.
-    if (!channel.hasWorld())
+    if (!channel.hasWorld() || (options.holdsRemembered && remembersEverything(channel)))
         return std::make_unique<ChannelTask>(index, instrument);
     if (isTold(kind))
         return std::make_unique<ToldTask>(index, instrument, deviceOf(channel, instrument));

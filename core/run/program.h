@@ -19,6 +19,9 @@ struct RunOptions {
     Recordings recordings; ///< replayed at their taps
     bool isLive = false; ///< nothing is simulated but the displays: everything is delivered
     Ticks drawFrom{}; ///< redraws before it take their time but are not drawn, nor told
+    /// Channels that remember everything take what is delivered to them instead: what they had in
+    /// a run from zero, for a run that begins later.
+    bool holdsRemembered = false;
 };
 
 /// Returns the tasks: one for each channel, then for each display, then for each output.

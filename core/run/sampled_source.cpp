@@ -339,17 +339,19 @@ std::unique_ptr<SampledSource> makeSampledSource(
     }
 }
 
+bool remembersEverything(const PlainChannel& channel)
+{
+    const auto& source = channel.source;
+    return givesCodes(source.kind)
+        || (source.kind == SourceKind::Pulses && source.pulses.gives == PulseGives::Total)
+        || (source.kind == SourceKind::Derived && source.derived.kind != DerivedKind::Formula
+            && source.derived.kind != DerivedKind::Next);
+}
+
 bool remembersEverything(const PlainInstrument& instrument)
 {
-    return std::any_of(
-        instrument.channels.begin(), instrument.channels.end(), [](const PlainChannel& c) {
-            return givesCodes(c.source.kind)
-                || (c.source.kind == SourceKind::Pulses
-                    && c.source.pulses.gives == PulseGives::Total)
-                || (c.source.kind == SourceKind::Derived
-                    && c.source.derived.kind != DerivedKind::Formula
-                    && c.source.derived.kind != DerivedKind::Next);
-        });
+    return std::any_of(instrument.channels.begin(), instrument.channels.end(),
+        [](const PlainChannel& c) { return remembersEverything(c); });
 }
 
 } // namespace fern

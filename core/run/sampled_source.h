@@ -45,8 +45,10 @@ std::unique_ptr<SampledSource> makeSampledSource(
 /// Returns the device of a told channel.
 Device deviceOf(const PlainChannel& channel, const PlainInstrument& instrument);
 
-/// Returns whether codes, a total or what is gathered from a channel make what is shown depend on
-/// everything that came before: then a run must begin at zero.
+/// Returns whether what a channel gives depends on everything that came before: codes, a total, or
+/// what is gathered from another one.
+bool remembersEverything(const PlainChannel& channel);
+/// Returns whether one of the channels does: then a run must begin at zero.
 bool remembersEverything(const PlainInstrument& instrument);
 
 /// Returns the pulses of a pulse channel, or the beats of a waveform.

@@ -1,6 +1,7 @@
 #include "app/runner/runner.h"
 
 #include "instrument/edits.h"
+#include "judge/newest_texts.h"
 #include "run/firmware_run.h"
 #include "tests/support.h"
 
@@ -42,6 +43,47 @@ TEST(Runner, AnEditKeepsTheTime)
     runner.restart("evening-row");
     ASSERT_TRUE(waitFor(runner, [&](const RunView& v) { return v.revision == runner.revision(); }));
     EXPECT_EQ(runner.view()->now, Ticks{});
+}
+
+// The last seconds are shown first, with what was gathered as it was; then it is what a run from
+// zero gives.
+TEST(Runner, WhatIsGatheredIsHeldWhileItCatchesUp)
+{
+    const auto in = test::wholeSkiff();
+    const auto index = indexOf(resolve(in, "")->channels, "last-stroke");
+    const auto at = ticksFromSeconds(1000);
+    const auto newestOf = [&](const Instrument& of) {
+        RunHistory history(ticksFromSeconds(30));
+        FirmwareRun run(*resolve(of, "evening-row"), {}, history);
+        run.advanceTo(at);
+        return newestTexts(*resolve(of, "evening-row"), history, at)[index];
+    };
+    Runner runner;
+    runner.setInstrument(in);
+    runner.jumpTo(at);
+    ASSERT_TRUE(waitFor(runner, [&](const RunView& v) { return v.now == at; }));
+    ASSERT_FALSE(runner.view()->isCatchingUp);
+    const auto before = runner.view()->newestTexts[index];
+    EXPECT_EQ(before, newestOf(in));
+    const auto edited = *withChannelChanged(
+        in, "last-stroke", [](Channel& c) { c.source.derived.kind = DerivedKind::Lap; });
+    ASSERT_NE(newestOf(edited), before);
+    std::vector<std::shared_ptr<const RunView>> views;
+    QObject::connect(
+        &runner, &Runner::viewChanged, &runner, [&] { views.push_back(runner.view()); });
+    runner.setInstrument(edited);
+    ASSERT_TRUE(waitFor(runner,
+        [&](const RunView& v) { return v.revision == runner.revision() && !v.isCatchingUp; }));
+    ASSERT_TRUE(views.front()->isCatchingUp);
+    EXPECT_EQ(views.front()->newestTexts[index], before);
+    EXPECT_EQ(views.front()->now, at);
+    EXPECT_EQ(views.front()->reading.values.back(), runner.view()->reading.values.back());
+    EXPECT_EQ(runner.view()->newestTexts[index], newestOf(edited));
+    // Who looks at it waits for it.
+    views.clear();
+    runner.setChannel("last-stroke");
+    ASSERT_TRUE(waitFor(runner, [&](const RunView& v) { return v.revision == runner.revision(); }));
+    EXPECT_FALSE(runner.view()->isCatchingUp);
 }
 
 TEST(Runner, KeepsItsPace)

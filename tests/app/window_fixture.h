@@ -112,7 +112,10 @@ protected:
     void settle()
     {
         ASSERT_TRUE(QTest::qWaitFor(
-            [this] { return window.runner().view()->revision == window.runner().revision(); },
+            [this] {
+                const auto& view = *window.runner().view();
+                return view.revision == window.runner().revision() && !view.isCatchingUp;
+            },
             patience));
     }
     static bool waitFor(const std::function<bool()>& isSo)
