@@ -16,7 +16,7 @@ namespace fern::app {
 namespace {
 
 constexpr auto frameTime = std::chrono::milliseconds(16);
-constexpr auto liveTime = std::chrono::milliseconds(66); ///< what is heard is read by eye
+constexpr auto liveTime = std::chrono::milliseconds(250); ///< what is heard is read by eye
 constexpr auto busyTime = std::chrono::milliseconds(8);
 
 using Clock = std::chrono::steady_clock;
@@ -257,15 +257,15 @@ void Runner::work(const std::stop_token& stop)
         }
         if (stop.stop_requested())
             return;
-        const bool isNews =
-            !simulation.whole || wanted.isChanged || wanted.isAsked || wanted.ticks > 0;
+        bool isNews = wanted.isChanged || wanted.isAsked || wanted.ticks > 0;
         if (wanted.isChanged)
             rebuild(simulation, wanted);
-        if (simulation.shown)
+        else
+            isNews = catchUp(simulation) || isNews;
+        if (simulation.shown) {
             keepRecording(simulation, wanted);
-        if (simulation.shown)
-            advance(simulation, wanted);
-        const bool isWhole = !wanted.isChanged && catchUp(simulation);
+            isNews = advance(simulation, wanted) || isNews;
+        }
         if (simulation.recorder)
             writeRecording(simulation, false);
         const bool atEnd =
@@ -275,7 +275,7 @@ void Runner::work(const std::stop_token& stop)
             // A wish that came meanwhile, such as to run again from the start, stands.
             m_wanted.isRunning = m_wanted.isRunning && m_wanted.isChanged;
         }
-        if (isNews || isWhole || wanted.isRunning)
+        if (isNews)
             publish(simulation, wanted.isRunning && !atEnd);
     }
 }
@@ -433,20 +433,20 @@ void Runner::writeRecording(Simulation& s, bool isEnd)
     s.recorder.reset();
 }
 
-void Runner::advance(Simulation& simulation, const Wanted& wanted)
+bool Runner::advance(Simulation& simulation, const Wanted& wanted)
 {
     auto& run = simulation.shown->run;
+    const auto wallNow = Clock::now();
     if (simulation.ear) {
         simulation.ear->take();
         if (wanted.isRunning)
             simulation.ear->deliver(simulation.plain, run);
-        return;
+        return true;
     }
     const auto display = simulation.choice ? simulation.choice->display : 0;
     for (int i = 0; i < wanted.ticks && display < simulation.plain.displays.size(); ++i)
         run.tick(display,
             run.now() + simulation.plain.displays[display].redrawEvery * 2 + ticksFromSeconds(60));
-    const auto wallNow = Clock::now();
     if (wanted.isRunning && wanted.pace == fastestPace) {
         while (!simulation.whole // which would never catch up
             && Clock::now() < wallNow + busyTime && run.now() < simulation.end)
@@ -458,6 +458,7 @@ void Runner::advance(Simulation& simulation, const Wanted& wanted)
             std::max(simulation.end, run.now()), run.now() + ticksFromSeconds(wall * wanted.pace)));
     }
     simulation.lastAdvance = wallNow;
+    return wanted.isRunning;
 }
 
 void Runner::publish(const Simulation& simulation, bool isRunning)

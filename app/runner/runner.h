@@ -105,7 +105,8 @@ private:
     void keepRecording(Simulation& simulation, const Wanted& wanted);
     bool catchUp(Simulation& simulation);
     static void writeRecording(Simulation& simulation, bool isEnd);
-    void advance(Simulation& simulation, const Wanted& wanted);
+    /// Returns whether there is something new to show.
+    bool advance(Simulation& simulation, const Wanted& wanted);
     void publish(const Simulation& simulation, bool isRunning);
     void readSlot();
 
