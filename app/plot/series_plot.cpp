@@ -314,13 +314,15 @@ void SeriesPlot::describeCursors()
         const auto text = [](double value, int digits) {
             return std::isnan(value) ? tr("no value") : qText(significantText(value, digits));
         };
+        const double pixel = (m_to - m_from) / std::max(1.0, m_plot->area().width());
+        const auto at = [&](double seconds) { return qText(knownText(seconds, pixel)); };
         const auto unit =
             m_series->unit.empty() ? QString() : QLatin1Char(' ') + qText(m_series->unit);
         const double a = valueAt(m_cursors[0]);
         const double b = valueAt(m_cursors[1]);
         m_readout = tr("A %1 s, %2%3   B %4 s, %5%3   B − A %6 s, %7%3")
-                        .arg(text(m_cursors[0], 7), text(a, 6), unit, text(m_cursors[1], 7),
-                            text(b, 6), text(m_cursors[1] - m_cursors[0], 6), text(b - a, 5));
+                        .arg(at(m_cursors[0]), text(a, 6), unit, at(m_cursors[1]), text(b, 6),
+                            at(m_cursors[1] - m_cursors[0]), text(b - a, 5));
         m_ground->setAccessibleName(tr("%1 samples. %2").arg(m_series->size()).arg(m_readout));
     }
     Q_EMIT cursorsMoved();

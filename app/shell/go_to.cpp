@@ -58,7 +58,7 @@ GoTo::GoTo(QWidget* window)
     column->setContentsMargins(grid, grid, grid, grid);
     column->setSpacing(grid);
     m_typed->setObjectName(QStringLiteral("goToTyped"));
-    m_typed->setPlaceholderText(tr("channel, leaf, place, part, finding or action"));
+    m_typed->setPlaceholderText(tr("channel, leaf, page, place, part, finding or action"));
     m_typed->setAccessibleName(tr("What to go to"));
     m_list->setObjectName(QStringLiteral("goToList"));
     m_list->setAccessibleName(tr("What was found"));
@@ -109,6 +109,8 @@ void GoTo::refresh()
     m_targets = std::move(targets);
     for (int row = 0; row < m_list->count(); ++row) {
         auto* item = m_list->item(row);
+        if (!item->data(indexRole).isValid())
+            continue; // it says that nothing was found
         item->setText(lineOf(m_targets[item->data(indexRole).toUInt()]));
     }
 }

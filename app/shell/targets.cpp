@@ -4,6 +4,7 @@
 #include "app/look/text.h"
 #include "app/places/bench/bench_place.h"
 #include "app/places/channels/channels_place.h"
+#include "app/places/parts/parts_place.h"
 #include "app/play/play_control.h"
 #include "app/runner/runner.h"
 #include "app/shell/places.h"
@@ -41,6 +42,45 @@ void addLeaves(std::vector<Target>& targets, const Channel& channel, const Ways&
             [ways, id = qText(channel.id), leaf] {
                 ways.goTo({.place = leaves, .channel = id, .leaf = leaf});
             }});
+    }
+}
+
+/// The pages of a place, or of a leaf of the open channel.
+struct PageOf {
+    const char* place;
+    std::optional<Leaf> leaf;
+    std::vector<const char*> words;
+    std::optional<SourceKind> ofSource{}; ///< offered for channels with it only
+};
+
+const std::vector<PageOf>& pagesOf()
+{
+    static const std::vector<PageOf> all{
+        {ChannelsPlace::name, Leaf::World, {"Trace", "Course", "What is around it"}},
+        {ChannelsPlace::name, Leaf::Scale, {"Arithmetic", "Type", "Calibrate", "It shows…"}},
+        {ChannelsPlace::name, Leaf::Smooth, {"Traces", "Steady digit", "Compare", "Frequencies"}},
+        {ChannelsPlace::name, Leaf::Smooth, {"Counting"}, SourceKind::Pulses},
+        {PartsPlace::name, {},
+            {"Add", "Supply", "Part", "Compare", "Parts list", "Wiring", "Cautions"}},
+        {BenchPlace::name, {}, {"Live", "Captures", "Stand in"}},
+    };
+    return all;
+}
+
+void addPages(std::vector<Target>& targets, const Channel* open, const Ways& ways)
+{
+    for (const auto& pages : pagesOf()) {
+        if ((pages.leaf && open == nullptr)
+            || (pages.ofSource && open->source.kind != *pages.ofSource))
+            continue;
+        for (const auto* word : pages.words) {
+            const auto page = QString::fromUtf8(word);
+            const auto place = QString::fromLatin1(pages.place);
+            targets.push_back({QObject::tr("Page"), page,
+                pages.leaf ? qText(nameOf(*pages.leaf)) : place, [ways, page, place, pages] {
+                    ways.goTo({.place = place, .leaf = pages.leaf, .page = page});
+                }});
+        }
     }
 }
 
@@ -87,11 +127,14 @@ std::vector<Target> allTargets(
             targets.push_back({QObject::tr("Place"), QString::fromLatin1(place.name),
                 QObject::tr("Ctrl+%1").arg(place.number),
                 [ways, name = QString::fromLatin1(place.name)] { ways.goTo({name}); }});
-    if (const auto* open = findById(instrument.channels, channel.toStdString()))
+    const auto* open = findById(instrument.channels, channel.toStdString());
+    if (open != nullptr)
         addLeaves(targets, *open, ways);
     for (const auto& other : instrument.channels)
         if (qText(other->id) != channel)
             addLeaves(targets, *other, ways);
+    if (house.document.isOpen())
+        addPages(targets, open, ways);
     for (const auto& part : instrument.parts)
         targets.push_back({QObject::tr("Part"), qText(partName(*part)), qText(part->className),
             [ways, pointer = QStringLiteral("/parts/") + qText(part->id)] {

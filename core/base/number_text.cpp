@@ -56,6 +56,16 @@ std::string significantText(double value, int digits)
     return text;
 }
 
+std::string knownText(double value, double uncertainty)
+{
+    constexpr int most = 7;
+    if (!(uncertainty > 0) || value == 0)
+        return significantText(value, most);
+    const auto placeOf = [](double x) { return static_cast<int>(std::floor(std::log10(x))); };
+    const int digits = placeOf(std::fabs(value)) - placeOf(uncertainty) + 2;
+    return significantText(value, std::clamp(digits, 1, most));
+}
+
 std::string durationText(double seconds)
 {
     const double size = std::fabs(seconds);

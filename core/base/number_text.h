@@ -20,6 +20,10 @@ std::string_view trimmed(std::string_view text);
 /// "2").
 std::string significantText(double value, int digits);
 
+/// Returns `value` as far as it is known: to the place of the second digit of its `uncertainty`,
+/// in the same unit, and with at most seven digits. Without an uncertainty with seven.
+std::string knownText(double value, double uncertainty);
+
 /// Returns a time for people: "40 µs", "24.8 ms", "1.09 s", "12 min 30 s", "2 h 5 min".
 std::string durationText(double seconds);
 

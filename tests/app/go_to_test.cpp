@@ -5,6 +5,9 @@
 #include "tests/app/window_fixture.h"
 
 #include <QListWidget>
+#include <QRegularExpression>
+
+#include <algorithm>
 
 namespace fern::app {
 namespace {
@@ -192,6 +195,42 @@ TEST_F(GoToTest, ABadEntryIsToldAtItsField)
     QTest::mouseClick(window.windowHandle(), Qt::LeftButton, {}, middleOf(covered, &window));
     EXPECT_EQ(QApplication::focusWidget(), covered);
     EXPECT_FALSE(note->isVisible());
+}
+
+TEST_F(GoToTest, EveryPageIsReachedByItsName)
+{
+    search("page");
+    const auto pages = found().filter(QRegularExpression(QStringLiteral("^Page: ")));
+    ASSERT_GT(pages.size(), 15);
+    for (const auto& line : pages) {
+        const auto word = line.mid(6).section(QStringLiteral("   "), 0, 0);
+        search("");
+        auto* list = find<QListWidget>("goToList");
+        QTest::keyClicks(typed(), QString(word).remove(QStringLiteral("…")));
+        for (int row = 0; row < list->count() && list->currentItem()->text() != line; ++row)
+            QTest::keyClick(typed(), Qt::Key_Down);
+        ASSERT_EQ(list->currentItem()->text(), line);
+        enter();
+        EXPECT_TRUE(waitFor([&] {
+            const auto chips = window.findChildren<QAbstractButton*>();
+            return std::any_of(chips.begin(), chips.end(), [&](const auto* chip) {
+                return chip->text() == word && chip->isVisible() && chip->isChecked();
+            });
+        })) << line.toStdString();
+    }
+}
+
+TEST_F(GoToTest, NothingFoundStaysNothingWhileItRuns)
+{
+    search("zither");
+    EXPECT_EQ(found(), QStringList{QStringLiteral("Nothing is called so.")});
+    window.runner().run();
+    const auto begin = window.runner().view()->now;
+    ASSERT_TRUE(
+        waitFor([&] { return window.runner().view()->now > begin + ticksFromSeconds(0.2); }));
+    EXPECT_EQ(found(), QStringList{QStringLiteral("Nothing is called so.")});
+    enter();
+    EXPECT_TRUE(typed()->isVisible());
 }
 
 } // namespace

@@ -114,7 +114,8 @@ void CaptureFigures::showFigures(const Series* series, const StretchFigures& fig
     const auto figure = [](double value, int digits) {
         return qText(significantText(value, digits));
     };
-    m_mean->setText(tr("%1 %2").arg(figure(s.mean, 7), unit));
+    const double uncertain = s.noise / std::sqrt(static_cast<double>(s.samples));
+    m_mean->setText(tr("%1 %2").arg(qText(knownText(s.mean, uncertain)), unit));
     m_noise->setText(tr("%1 %2").arg(figure(s.noise, 3), unit));
     m_peakToPeak->setText(tr("%1 %2").arg(figure(s.most - s.least, 5), unit));
     m_drift->setText(tr("%1 %2/min").arg(figure(60 * s.driftPerSecond, 3), unit));

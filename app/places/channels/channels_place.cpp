@@ -1,5 +1,6 @@
 #include "app/places/channels/channels_place.h"
 
+#include "app/look/page_chips.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "app/notice/notice_bar.h"
@@ -97,8 +98,11 @@ ChannelsPlace::ChannelsPlace(House& house, QWidget* parent)
 
 void ChannelsPlace::turnTo(const Destination& there)
 {
-    if (there.leaf)
-        m_stem->setOpenLeaf(*there.leaf);
+    if (!there.leaf)
+        return;
+    m_stem->setOpenLeaf(*there.leaf);
+    if (auto* pages = m_benches->currentWidget()->findChild<PageChips*>(); pages != nullptr)
+        pages->open(there.page);
 }
 
 QString ChannelsPlace::helpHeading() const

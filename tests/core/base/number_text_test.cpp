@@ -17,6 +17,17 @@ TEST(NumberText, ReadsOnlyWholePlainNumbers)
         EXPECT_FALSE(parseNumber(wrong)) << wrong;
 }
 
+TEST(NumberText, TellsWhatIsKnown)
+{
+    EXPECT_EQ(knownText(2385.448, 2.3), "2385.4");
+    EXPECT_EQ(knownText(2385.448, 230), "2390");
+    EXPECT_EQ(knownText(2.9000012, 0.016), "2.9");
+    EXPECT_EQ(knownText(-0.0123456, 0.00099), "-0.01235");
+    EXPECT_EQ(knownText(3402.329, 0), "3402.329");
+    EXPECT_EQ(knownText(0.003, 5), "0.003") << "one digit at least";
+    EXPECT_EQ(knownText(0, 5), "0");
+}
+
 TEST(NumberText, RoundsForPeople)
 {
     EXPECT_EQ(significantText(0.08349, 3), "0.0835");

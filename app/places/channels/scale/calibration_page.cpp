@@ -32,6 +32,12 @@ namespace {
 
 constexpr int averaged = 12; ///< readings that make one
 
+/// The mean of a reading as far as its scatter lets it be known.
+std::string knownMean(const SettledReading& reading)
+{
+    return knownText(reading.mean, reading.scatter / std::sqrt(std::max(reading.count, 1)));
+}
+
 } // namespace
 
 CalibrationPage::CalibrationPage(House& house, QWidget* parent)
@@ -268,8 +274,8 @@ void CalibrationPage::take(const Quantity& said)
                 ? tr("There are no readings yet: run the scenario or listen to the board.")
                 : tr("The reading still moves: wait until it stands still."));
     changeDraft(tr("Take a reading"), [&](Calibration& c) {
-        c.pairs.push_back({m_reading.mean, in(said, m_unit.name), m_reading.scatter,
-            directionTo(m_reading.mean, c.pairs), false, {}, 0, {}});
+        c.pairs.push_back({*parseNumber(knownMean(m_reading)), in(said, m_unit.name),
+            m_reading.scatter, directionTo(m_reading.mean, c.pairs), false, {}, 0, {}});
     });
     m_takeEdit->showQuantity(said);
     m_takeEdit->setFocus();
@@ -371,8 +377,7 @@ void CalibrationPage::showReading(const RunView& view)
     m_now->setText(m_reading.count == 0 ? tr("no reading yet")
             : m_reading.isSettled
             ? tr("reading %1 ±%2, stands still")
-                  .arg(qText(significantText(m_reading.mean, 6)),
-                      qText(significantText(m_reading.scatter, 2)))
+                  .arg(qText(knownMean(m_reading)), qText(significantText(m_reading.scatter, 2)))
             : tr("reading %1, still moving").arg(qText(significantText(m_reading.mean, 5))));
 }
 
