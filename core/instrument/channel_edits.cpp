@@ -147,6 +147,8 @@ Result<Instrument> withoutChannel(const Instrument& in, std::string_view channel
         return Error{ErrorCode::InvalidArgument,
             fmt::format("{} needs {}; remove it first", user, (*found)->name), ""};
     const std::string lane = (*found)->source.lane;
+    const auto* told = deviceOf(in, **found);
+    const std::string device = told == nullptr ? std::string() : told->id;
     const auto readers = readersOf(in, channel);
     out.channels.erase(found);
     std::erase_if(out.readers, [&](const auto& r) { return readers.contains(r->id); });
@@ -160,12 +162,17 @@ Result<Instrument> withoutChannel(const Instrument& in, std::string_view channel
         if (gone > 0)
             page = shared(std::move(copy));
     }
+    // A device that tells nothing any more goes, too.
+    const bool isDeviceGone = !device.empty() && channelsOf(out, device).empty();
+    if (isDeviceGone)
+        std::erase_if(out.devices, [&](const auto& d) { return d->id == device; });
     const bool laneIsUsed = std::any_of(out.channels.begin(), out.channels.end(),
         [&](const auto& c) { return c->source.lane == lane; });
     for (auto& scenario : out.scenarios) {
         Scenario copy = *scenario;
-        auto gone =
-            std::erase_if(copy.faults, [&](const FaultSpec& f) { return f.channel == channel; });
+        auto gone = std::erase_if(copy.faults, [&](const FaultSpec& f) {
+            return f.channel == channel || (isDeviceGone && f.device == device);
+        });
         if (!laneIsUsed)
             gone += std::erase_if(copy.lanes, [&](const LaneSpec& l) { return l.id == lane; });
         if (gone > 0)
@@ -175,7 +182,7 @@ Result<Instrument> withoutChannel(const Instrument& in, std::string_view channel
         const auto concerns = [&](std::string_view kind, std::string_view id) {
             return d->place.starts_with(fmt::format("/{}/{}/", kind, id));
         };
-        return concerns("channels", channel)
+        return concerns("channels", channel) || (isDeviceGone && concerns("devices", device))
             || std::any_of(readers.begin(), readers.end(),
                 [&](const auto& id) { return concerns("readers", id); });
     });

@@ -173,17 +173,18 @@ template <class Archive> void describe(Archive& a, StoredCapture& c)
     a.extras(c.extras);
 }
 
-constexpr int fileVersion = 1;
+constexpr int fileVersion = 2;
 
 template <class Archive> void describe(Archive& a, Instrument& i)
 {
     std::string format = "fern-tick";
     int version = fileVersion;
     a.text("format", format);
-    a.integer("version", version, 1, fileVersion);
+    a.integer("version", version, fileVersion, fileVersion); // older ones were upgraded
     a.text("name", i.name);
     a.object("wish", i.wish);
     a.list("parts", i.parts);
+    a.list("devices", i.devices);
     a.list("channels", i.channels);
     a.list("readers", i.readers);
     a.list("displays", i.displays);

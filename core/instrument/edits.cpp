@@ -47,6 +47,12 @@ Result<Instrument> withChannelChanged(
     return edited(in, &Instrument::channels, channel, change);
 }
 
+Result<Instrument> withDeviceChanged(
+    const Instrument& in, std::string_view device, const std::function<void(Device&)>& change)
+{
+    return edited(in, &Instrument::devices, device, change);
+}
+
 Result<Instrument> withSensor(
     const Instrument& in, std::string_view channel, const SensorSpec& sensor)
 {

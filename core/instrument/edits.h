@@ -21,6 +21,9 @@ Result<Instrument> withSampleEvery(
 /// Sets the range of the converter's gain for a channel; 0 is the converter's own reference.
 Result<Instrument> withSourceRange(
     const Instrument& in, std::string_view channel, const Quantity& range);
+/// Changes the device of that id.
+Result<Instrument> withDeviceChanged(
+    const Instrument& in, std::string_view device, const std::function<void(Device&)>& change);
 Result<Instrument> withSource(const Instrument& in, std::string_view channel, const Source& source);
 /// Gives a code a name, or takes it away with an empty one.
 Result<Instrument> withCodeName(

@@ -152,7 +152,8 @@ void offerWhatThereIs(Parameter& row, const Instrument& in, const Channel& chann
 /// The words of a fault: its units, and what its amount is.
 void sayFault(std::vector<Parameter>& rows, const Channel& channel)
 {
-    std::erase_if(rows, [](const Parameter& row) { return row.path == "channel"; });
+    std::erase_if(
+        rows, [](const Parameter& row) { return row.path == "channel" || row.path == "device"; });
     std::string kind;
     for (auto& row : rows) {
         if (row.path == "kind") {
@@ -197,6 +198,7 @@ LaneSpec laneFor(const Channel& channel)
     return lane;
 }
 
+/// What a device says goes wrong for all its channels; a station of a radio for itself.
 FaultSpec faultFor(const Scenario& scenario, const Channel& channel)
 {
     FaultSpec fault;
@@ -205,8 +207,11 @@ FaultSpec faultFor(const Scenario& scenario, const Channel& channel)
         fault.id = fmt::format("fault-{}", ++n);
     while (std::any_of(scenario.faults.begin(), scenario.faults.end(),
         [&](const FaultSpec& other) { return other.id == fault.id; }));
-    fault.channel = channel.id;
     fault.kind = faultsOf(channel.source.kind).front();
+    if (isTold(channel.source.kind) && channel.source.kind != SourceKind::Node)
+        fault.device = channel.source.device;
+    else
+        fault.channel = channel.id;
     fault.from = 5;
     fault.to = 15;
     fault.amount = {50, "mV"};
@@ -232,7 +237,7 @@ Output outputFor(const Instrument& in, const Channel& channel)
     Output output;
     output.id = freeId(in.outputs, channel.name + " output");
     output.name = channel.name + " output";
-    output.part = channel.source.board;
+    output.part = boardIdOf(in, channel);
     output.from = channel.id;
     output.low = channel.wish.from;
     output.high = {fern::in(channel.wish.to, unitOf(channel)), unitOf(channel)};
@@ -269,9 +274,11 @@ std::vector<Entry> entriesOf(const Instrument& in, const EntryPlace& place)
                 entries.push_back(
                     {EntryKind::Lane, lane.id, lane.points.empty() ? "what happens" : "course"});
         for (const auto& fault : scenario->faults)
-            if (fault.channel == channel->id)
+            if (const auto* device = deviceOf(in, *channel);
+                fault.channel == channel->id || (device != nullptr && fault.device == device->id))
                 entries.push_back({EntryKind::Fault, fault.id,
-                    fmt::format("{}, {} … {}", faultKindWords[static_cast<std::size_t>(fault.kind)],
+                    fmt::format("{}{}, {} … {}", fault.device.empty() ? "" : device->name + ": ",
+                        faultKindWords[static_cast<std::size_t>(fault.kind)],
                         secondsText(fault.from), secondsText(fault.to))});
     }
     if (channel->source.gate) {

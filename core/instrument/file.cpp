@@ -2,6 +2,7 @@
 
 #include "instrument/describe.h"
 #include "instrument/scaling_check.h"
+#include "instrument/upgrade.h"
 
 #include <algorithm>
 #include <array>
@@ -176,7 +177,17 @@ void checkFaults(ReferenceCheck& check, const Instrument& in)
             const auto& fault = in.scenarios[i]->faults[k];
             const auto place = fmt::format("/scenarios/{}/faults/{}", i, k);
             check.uniqueId(seen, fault.id, place + "/id");
-            check.leadsTo(in.channels, fault.channel, "channel", place + "/channel");
+            const auto* channel = findById(in.channels, fault.channel);
+            // A station of a radio may be silent alone.
+            if (channel != nullptr && isTold(channel->source.kind)
+                && channel->source.kind != SourceKind::Node && isOfSpeech(fault.kind))
+                check.fail(place + "/channel",
+                    fmt::format("{} is a fault of the device that tells {}",
+                        faultKindWords[static_cast<std::size_t>(fault.kind)], channel->name));
+            else if (fault.device.empty())
+                check.leadsTo(in.channels, fault.channel, "channel", place + "/channel");
+            else
+                check.leadsTo(in.devices, fault.device, "device", place + "/device");
         }
     }
 }
@@ -210,6 +221,13 @@ void checkOutputs(ReferenceCheck& check, const Instrument& in)
     }
 }
 
+void checkDevices(ReferenceCheck& check, const Instrument& in)
+{
+    for (std::size_t i = 0; i < in.devices.size(); ++i)
+        check.leadsTo(
+            in.parts, in.devices[i]->board, "board or module", fmt::format("/devices/{}/board", i));
+}
+
 ReferenceCheck checkReferences(const Instrument& in)
 {
     ReferenceCheck check;
@@ -219,6 +237,8 @@ ReferenceCheck checkReferences(const Instrument& in)
         for (std::size_t k = 0; k < in.parts[i]->buses.size(); ++k)
             check.uniqueId(
                 buses, in.parts[i]->buses[k].id, fmt::format("/parts/{}/buses/{}/id", i, k));
+    check.uniqueIds("devices", in.devices);
+    checkDevices(check, in);
     check.uniqueIds("channels", in.channels);
     check.uniqueIds("readers", in.readers);
     check.uniqueIds("displays", in.displays);
@@ -284,9 +304,10 @@ Result<Instrument> readInstrument(std::string_view text)
             fmt::format("an instrument file has at most {} MB; this one has {}",
                 longestInstrumentFile >> 20U, text.size() >> 20U),
             ""};
-    const auto root = json::parse(text);
-    if (!root)
-        return root.error();
+    auto parsed = json::parse(text);
+    if (!parsed)
+        return parsed.error();
+    const Result<json::Node> root = upgraded(*std::move(parsed));
     if (const auto right = checkFormat(text, *root); !right)
         return right.error();
     Instrument instrument;

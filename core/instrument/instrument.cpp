@@ -17,12 +17,13 @@ template <class T> bool sameValues(const SharedList<T>& a, const SharedList<T>& 
 bool Instrument::operator==(const Instrument& other) const
 {
     return name == other.name && wish == other.wish && sameValues(parts, other.parts)
-        && sameValues(channels, other.channels) && sameValues(readers, other.readers)
-        && sameValues(displays, other.displays) && sameValues(pages, other.pages)
-        && timing == other.timing && sameValues(scenarios, other.scenarios)
-        && sameValues(settings, other.settings) && sameValues(outputs, other.outputs)
-        && sameValues(captures, other.captures) && sameValues(decisions, other.decisions)
-        && sameValues(prices, other.prices) && extras == other.extras;
+        && sameValues(devices, other.devices) && sameValues(channels, other.channels)
+        && sameValues(readers, other.readers) && sameValues(displays, other.displays)
+        && sameValues(pages, other.pages) && timing == other.timing
+        && sameValues(scenarios, other.scenarios) && sameValues(settings, other.settings)
+        && sameValues(outputs, other.outputs) && sameValues(captures, other.captures)
+        && sameValues(decisions, other.decisions) && sameValues(prices, other.prices)
+        && extras == other.extras;
 }
 
 } // namespace fern

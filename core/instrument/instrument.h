@@ -11,7 +11,7 @@
 #include "smooth/spec.h"
 #include "text/spec.h"
 #include "timing/spec.h"
-#include "world/source_spec.h"
+#include "world/device_spec.h"
 #include "world/spec.h"
 
 #include <memory>
@@ -200,6 +200,7 @@ struct Instrument {
     std::string name;
     InstrumentWish wish;
     SharedList<Part> parts;
+    SharedList<Device> devices;
     SharedList<Channel> channels;
     SharedList<Reader> readers;
     SharedList<Display> displays;
@@ -224,6 +225,43 @@ template <class T> const T* findById(const SharedList<T>& list, std::string_view
         if (element->id == id)
             return element.get();
     return nullptr;
+}
+
+/// Returns the device that tells a channel, or null.
+inline const Device* deviceOf(const Instrument& in, const Channel& channel)
+{
+    return isTold(channel.source.kind) ? findById(in.devices, channel.source.device) : nullptr;
+}
+
+/// Returns the id of the part that reads a channel, or that its device speaks to or is.
+inline const std::string& boardIdOf(const Instrument& in, const Channel& channel)
+{
+    const auto* device = deviceOf(in, channel);
+    return device == nullptr ? channel.source.board : device->board;
+}
+
+/// Returns the pin of a channel, or of its device; empty for none.
+inline const std::string& pinOf(const Instrument& in, const Channel& channel)
+{
+    const auto* device = deviceOf(in, channel);
+    return device == nullptr ? channel.source.pin : device->pin;
+}
+
+/// Returns how often a channel gets a new number.
+inline const Quantity& paceOf(const Instrument& in, const Channel& channel)
+{
+    const auto* device = deviceOf(in, channel);
+    return device == nullptr ? channel.source.sampleEvery : device->every;
+}
+
+/// Returns the channels that a device tells.
+inline SharedList<Channel> channelsOf(const Instrument& in, std::string_view device)
+{
+    SharedList<Channel> channels;
+    for (const auto& channel : in.channels)
+        if (isTold(channel->source.kind) && channel->source.device == device)
+            channels.push_back(channel);
+    return channels;
 }
 
 /// Returns whether a channel hangs on a pin: a chip's own diode does not.

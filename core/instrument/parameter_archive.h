@@ -107,7 +107,9 @@ public:
     template <class Enum, std::size_t N>
     void choice(std::string_view key, Enum& value, const Words<N>& words)
     {
-        if constexpr (std::is_same_v<Enum, PartKind> || std::is_same_v<Enum, SourceKind>)
+        if constexpr (
+            std::is_same_v<Enum,
+                PartKind> || std::is_same_v<Enum, SourceKind> || std::is_same_v<Enum, DeviceKind>)
             return; // it decides which keys there are
         row(key, ParameterKind::Choice, std::string(words[static_cast<std::size_t>(value)]));
         m_rows.back().choices.assign(words.begin(), words.end());

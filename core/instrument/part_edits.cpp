@@ -124,7 +124,7 @@ Result<Instrument> withoutPart(const Instrument& in, std::string_view id)
     if (part == nullptr)
         return noSuchPart(id);
     for (const auto& channel : in.channels)
-        if (channel->source.board == id)
+        if (boardIdOf(in, *channel) == id)
             return Error{ErrorCode::InvalidArgument,
                 fmt::format("{} is read by the channel {}; remove the channel first",
                     partName(*part), channel->name),
@@ -277,6 +277,15 @@ void setPin(Instrument& out, const PinUser& user, std::string_view pin)
                 Output copy = *output;
                 copy.pin = pin;
                 output = sharedPart(std::move(copy));
+            }
+        return;
+    }
+    if (user.isDevice) {
+        for (auto& device : out.devices)
+            if (device->id == user.owner) {
+                Device copy = *device;
+                copy.pin = pin;
+                device = sharedPart(std::move(copy));
             }
         return;
     }

@@ -112,12 +112,12 @@ namespace {
 /// What a line wants of its pin: a serial line that is read in software wants any digital one.
 PinRole roleOfLine(const Instrument& in, const Part& part, const LineSpec& line)
 {
-    const auto isSoftware = [&](const auto& channel) {
-        return channel->source.board == part.id && isSerial(channel->source.kind)
-            && channel->source.serial.port == SerialPort::Software;
+    const auto isSoftware = [&](const auto& device) {
+        return device->board == part.id && isSerial(device->kind)
+            && device->serial.port == SerialPort::Software;
     };
     return carries(BusKind::Uart, line.role)
-            && std::any_of(in.channels.begin(), in.channels.end(), isSoftware)
+            && std::any_of(in.devices.begin(), in.devices.end(), isSoftware)
         ? PinRole::Digital
         : line.role;
 }
@@ -128,10 +128,15 @@ std::vector<PinUse> pinLines(const Instrument& in)
 {
     std::vector<PinUse> uses;
     for (const auto& c : in.channels)
-        if (needsPin(c->source.kind, c->sensor.kind))
+        if (needsPin(c->source.kind, c->sensor.kind) && !isTold(c->source.kind))
             uses.push_back(
                 {findById(in.parts, c->source.board), c->source.pin, "channel " + c->name, c->id,
                     c->name, "/channels/" + c->id + "/source", roleOfSource(c->source)});
+    for (const auto& device : in.devices)
+        if (device->kind == DeviceKind::Remote)
+            uses.push_back({findById(in.parts, device->board), device->pin,
+                "device " + device->name, device->id, device->name, "/devices/" + device->id,
+                PinRole::Interrupt, nullptr, nullptr, false, true});
     for (const auto& output : in.outputs)
         if (const auto* board = findById(in.parts, output->part);
             board != nullptr && board->kind == PartKind::Board && !output->pin.empty())

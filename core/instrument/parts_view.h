@@ -9,12 +9,13 @@
 
 namespace fern {
 
-/// What can be given a pin: a channel, an output, a line of a bus, or a line of a part.
+/// What can be given a pin: a channel, a device, an output, a line of a bus, or a line of a part.
 struct PinUser {
-    std::string owner; ///< id of the channel or output, or of the part whose line it is
+    std::string owner; ///< id of the channel, device or output, or of the part whose line it is
     std::string bus; ///< id, when a bus of that part has the line
-    std::string line; ///< empty for a channel or an output
+    std::string line; ///< empty for a channel, a device or an output
     bool isOutput = false;
+    bool isDevice = false;
 
     bool operator==(const PinUser&) const = default;
 };
@@ -24,21 +25,23 @@ struct PinUse {
     const Part* board = nullptr;
     std::string pin; ///< as written in the file
     std::string words; ///< what uses it: "channel House battery", "clock of bus-a"
-    std::string owner; ///< id of the channel or output, or of the part whose line it is
+    std::string owner; ///< id of the channel, device or output, or of the part whose line it is
     std::string name; ///< what people call the owner
     std::string place; ///< in the file
     PinRole role = PinRole::Digital;
-    const LineSpec* line = nullptr; ///< null for a channel or an output
+    const LineSpec* line = nullptr; ///< null for a channel, a device or an output
     const BusSpec* bus = nullptr; ///< when a bus uses it
     bool isOutput = false; ///< of the instrument
+    bool isDevice = false;
 
     PinUser user() const
     {
-        return {owner, bus == nullptr ? "" : bus->id, line == nullptr ? "" : line->name, isOutput};
+        return {owner, bus == nullptr ? "" : bus->id, line == nullptr ? "" : line->name, isOutput,
+            isDevice};
     }
 };
 
-/// Returns what the source of a channel wants of its pin.
+/// Returns what the source of a channel wants of its pin, or of its device's.
 PinRole roleOfSource(const Source& source);
 
 /// Returns whether two uses of a pin may share it. Both are one wire: a channel, and the line of a

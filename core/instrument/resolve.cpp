@@ -5,6 +5,7 @@
 #include "instrument/source_check.h"
 
 #include <algorithm>
+#include <iterator>
 
 #include <fmt/format.h>
 
@@ -81,11 +82,18 @@ PlainChannel plain(const Instrument& instrument, const Channel& channel, const S
     p.tolerance = inSi(channel.wish.tolerance);
     p.freshnessSeconds = inSi(channel.wish.freshness);
     p.source = channel.source;
+    for (const auto& device : instrument.devices)
+        if (isTold(channel.source.kind) && device->id == channel.source.device) {
+            p.device = device;
+            p.source.board = device->board;
+            p.source.pin = device->pin;
+            p.source.sampleEvery = device->every;
+        }
     p.readingUnit = *parseUnit(readingUnitOf(channel.source, unitOf(channel)));
     const auto told = [](const Difference& d) { return d.value == 0 ? 0 : inSi(d); };
     p.resolution = told(channel.source.resolution);
     p.accuracy = told(channel.source.accuracy);
-    p.sampleEvery = ticksFromSeconds(inSi(channel.source.sampleEvery));
+    p.sampleEvery = ticksFromSeconds(inSi(p.source.sampleEvery));
     p.scaling = channel.scaling;
     for (const auto& calibration : channel.calibrations)
         if (calibration.id == channel.scaling.calibration)
@@ -98,7 +106,8 @@ PlainChannel plain(const Instrument& instrument, const Channel& channel, const S
             if (lane.id == channel.source.lane)
                 p.events = lane.events;
         for (const auto& fault : scenario->faults)
-            if (fault.channel == channel.id)
+            if (fault.channel == channel.id
+                || (p.device != nullptr && fault.device == p.device->id))
                 p.faults.push_back(fault);
     }
     if (isConverted(channel.source.kind))
@@ -176,6 +185,17 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
         for (const auto& id : madeOf(instrument, *instrument.channels[i]))
             if (const auto other = indexOf(p.channels, id); other < p.channels.size())
                 p.channels[i].madeOf.push_back(other);
+    for (const auto& device : instrument.devices) {
+        PlainDevice own{device, {}, {}};
+        for (std::size_t i = 0; i < p.channels.size(); ++i)
+            if (p.channels[i].device == device)
+                own.channels.push_back(i);
+        if (scenario != nullptr)
+            std::copy_if(scenario->faults.begin(), scenario->faults.end(),
+                std::back_inserter(own.faults),
+                [&](const FaultSpec& fault) { return fault.device == device->id; });
+        p.devices.push_back(std::move(own));
+    }
     for (const auto& reader : instrument.readers)
         p.readers.push_back({reader->id, indexOf(p.channels, reader->channel),
             *parseUnit(reader->unit), reader->text, ticksFromSeconds(inSi(reader->staleAfter))});

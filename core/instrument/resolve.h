@@ -24,9 +24,10 @@ struct PlainChannel {
     double from = 0, to = 0, wishedStep = 0, tolerance = 0;
     double freshnessSeconds = 0;
 
-    Source source;
+    Source source; ///< of a told channel with what the file says of its device
+    Shared<Device> device; ///< that tells it; null for none
     std::vector<LaneEvent> events; ///< of the scenario
-    std::vector<FaultSpec> faults;
+    std::vector<FaultSpec> faults; ///< its own, and those of its device
     Unit readingUnit; ///< of a told number
     double resolution = 0, accuracy = 0; ///< of a told number, as far as they are known
     bool isAnalog() const { return source.kind == SourceKind::Analog; }
@@ -65,11 +66,23 @@ struct PlainChannel {
     }
 };
 
+/// Returns the shape of the lines that tell a channel.
+inline LineShape lineShapeOf(const PlainChannel& c)
+{
+    return c.device == nullptr ? LineShape{} : c.device->lines;
+}
+
 /// Returns the wished tolerance in the channel's own unit.
 inline double toleranceInUnit(const PlainChannel& c)
 {
     return differenceFromSi(c.tolerance, c.unit);
 }
+
+struct PlainDevice {
+    Shared<Device> spec;
+    std::vector<std::size_t> channels; ///< that it tells
+    std::vector<FaultSpec> faults;
+};
 
 struct PlainReader {
     std::string id;
@@ -99,6 +112,7 @@ struct PlainDisplay {
 
 struct PlainInstrument {
     std::vector<PlainChannel> channels;
+    std::vector<PlainDevice> devices;
     std::vector<PlainReader> readers;
     std::vector<PlainDisplay> displays;
     ProcessorClass processor = ProcessorClass::Bits8At16MHz;

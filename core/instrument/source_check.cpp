@@ -22,6 +22,17 @@ Dimension dimensionOfUnit(std::string_view unit)
 /// A channel is read by a board or, at a converter, by a module; or a module tells it.
 void checkReadBy(const Instrument& in, const Source& s, const SourceFault& fault)
 {
+    if (isTold(s.kind)) {
+        const auto* device = findById(in.devices, s.device);
+        if (device == nullptr || device->kind != deviceKindOf(s.kind))
+            fault("/source/device",
+                fmt::format("there is no {} \"{}\" among the devices",
+                    deviceKindWords[static_cast<std::size_t>(deviceKindOf(s.kind))], s.device));
+        else if (s.kind == SourceKind::Lines && device->lines.form != LineForm::Columns
+            && s.lines.key.empty())
+            fault("/source/lines/key", "a channel of named values says which one it is");
+        return;
+    }
     const auto* part = findById(in.parts, s.board);
     if (isConverted(s.kind) ? part == nullptr || !part->converter : part == nullptr)
         fault("/source/board",

@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <array>
+#include <iterator>
 
 #include <fmt/format.h>
 
@@ -21,13 +22,17 @@ constexpr auto ofFirmware = std::to_array<std::string_view>({"sampleEvery", "pul
     "pulses/timeOut", "pulses/counterBits", "waveform/refractory", "waveform/slowest",
     "waveform/fastest", "contact/debounce", "keyCodes/hasComplements", "keyCodes/takesRepeats",
     "keyCodes/holdOff", "labels/checksDigit", "labels/holdOff", "receiver/gives", "lines/key",
-    "lines/column", "lines/unit", "node/slot", "node/tries", "computer", "clock/zone"});
+    "lines/column", "lines/unit", "node/address", "device/radio/slot", "device/radio/tries",
+    "computer", "clock/zone"});
+
+/// The figures of a channel's device stand behind its own, under this.
+constexpr std::string_view deviceGroup = "device";
 
 SourceSide sideOf(const Parameter& row, SourceKind kind)
 {
-    // A device sends at its own pace; the board can only listen.
-    if (row.path == "sampleEvery" && isTold(kind) && kind != SourceKind::Node)
-        return SourceSide::Outside;
+    // A device sends at its own pace; the board can only listen. A radio polls at the board's.
+    if (row.path == "device/every" && kind == SourceKind::Node)
+        return SourceSide::Firmware;
     const bool isFirmware = row.path.starts_with("derived/")
         || std::find(ofFirmware.begin(), ofFirmware.end(), row.path) != ofFirmware.end();
     return isFirmware ? SourceSide::Firmware : SourceSide::Outside;
@@ -38,15 +43,19 @@ void offerReferences(Parameter& row, const Instrument& in, const Channel& channe
 {
     if (row.path == "derived/formula" || row.path == "clock/zone") {
         row.kind = ParameterKind::LongText;
-    } else if (row.path == "board") {
+    } else if (row.path == "device") {
+        for (const auto& device : in.devices)
+            if (isTold(channel.source.kind) && device->kind == deviceKindOf(channel.source.kind))
+                offer(row, device->id, device->name);
+    } else if (row.path == "board" || row.path == "device/board") {
         for (const auto& part : in.parts)
             if (isConverted(channel.source.kind)
                     ? part->converter.has_value()
                     : part->kind == PartKind::Board || part->kind == PartKind::Module)
                 offer(row, part->id, partName(*part));
-    } else if (row.path == "pin") {
+    } else if (row.path == "pin" || row.path == "device/pin") {
         offer(row, "", "none");
-        if (const auto* board = findById(in.parts, channel.source.board))
+        if (const auto* board = findById(in.parts, boardIdOf(in, channel)))
             for (const auto& pin : board->pins)
                 if (!isConverted(channel.source.kind) || (pin.roles & bitOf(PinRole::Analog)) != 0)
                     offer(row, pin.name, pin.name);
@@ -65,10 +74,12 @@ void offerReferences(Parameter& row, const Instrument& in, const Channel& channe
         row.label = "fastest plausible";
 }
 
-/// Figures that the kind does not use.
-bool isIdle(const Parameter& row, SourceKind kind)
+/// Figures that the kind does not use, or a device whose lines have that form.
+bool isIdle(const Parameter& row, SourceKind kind, const Device* device)
 {
-    return row.path == "lane" || (row.path == "range" && kind != SourceKind::Analog)
+    const bool isOfColumns = device != nullptr && device->lines.form == LineForm::Columns;
+    return row.path == "lane" || row.path == (isOfColumns ? "lines/key" : "lines/column")
+        || (row.path == "range" && kind != SourceKind::Analog)
         || ((row.path == "resolution" || row.path == "accuracy")
             && (givesCodes(kind) || isConverted(kind)))
         || row.path.starts_with("gate") // an entry of its own
@@ -94,8 +105,16 @@ std::vector<Parameter> sourceParameters(
     ParameterArchive archive({}, {}, {}, {});
     describe(archive, copy);
     auto rows = archive.take();
+    const auto* device = deviceOf(in, channel);
+    if (device != nullptr) {
+        auto own = *device;
+        ParameterArchive ofDevice(std::string(deviceGroup), device->name, {}, {});
+        describe(ofDevice, own);
+        auto more = ofDevice.take();
+        std::move(more.begin(), more.end(), std::back_inserter(rows));
+    }
     std::erase_if(rows, [&](const Parameter& row) {
-        return sideOf(row, copy.kind) != side || isIdle(row, copy.kind);
+        return sideOf(row, copy.kind) != side || isIdle(row, copy.kind, device);
     });
     for (auto& row : rows)
         offerReferences(row, in, channel);
@@ -109,13 +128,22 @@ Result<Instrument> withSourceParameter(
     if (channel == nullptr)
         return Error{ErrorCode::NotFound, fmt::format("there is no channel \"{}\"", id), ""};
     auto source = sourceToShow(*channel);
-    ParameterArchive archive({}, {}, path, trimmed(text));
-    describe(archive, source);
+    const auto* told = deviceOf(in, *channel);
+    const bool isOfDevice = told != nullptr && path.starts_with(deviceGroup) && path != deviceGroup;
+    auto device = told == nullptr ? Device{} : *told;
+    ParameterArchive archive(
+        isOfDevice ? std::string(deviceGroup) : std::string(), {}, path, trimmed(text));
+    if (isOfDevice)
+        describe(archive, device);
+    else
+        describe(archive, source);
     if (archive.failed())
         return Error{ErrorCode::InvalidArgument, archive.error(), ""};
     if (!archive.hasSet())
         return Error{ErrorCode::NotFound,
             fmt::format("{} has no parameter \"{}\"", channel->name, path), ""};
+    if (isOfDevice)
+        return withDeviceChanged(in, told->id, [&](Device& changed) { changed = device; });
     return withSource(in, id, source);
 }
 

@@ -95,7 +95,7 @@ std::vector<BudgetTerm> sourceTerms(const PlainChannel& c, double step, double n
         terms.push_back({"step of the reading", Leaf::Reading, rectangular(step / 2), true});
     if (c.source.kind == SourceKind::Receiver && c.source.receiver.gives == ReceiverGives::Speed)
         terms.push_back(
-            {"scatter after smoothing", Leaf::Smooth, c.source.receiver.scatter * noiseGain, true});
+            {"scatter after smoothing", Leaf::Smooth, c.device->fix.scatter * noiseGain, true});
     return terms;
 }
 

@@ -133,15 +133,16 @@ std::string aboutFrontEnd(const Channel& channel)
     return fmt::format("{} over the sensor", toText(f.fixed));
 }
 
-RungItem itemOf(const Channel& channel, const std::string& by)
+RungItem itemOf(const Instrument& in, const Channel& channel, const std::string& by)
 {
     const auto& source = channel.source;
+    const auto& pin = pinOf(in, channel);
     return {"/channels/" + channel.id, channel.id, true, channel.name,
         source.kind == SourceKind::Analog ? aboutFrontEnd(channel) : sourceInWords(source),
         (!isAtPin(source.kind)                                ? std::string("told")
                 : !needsPin(source.kind, channel.sensor.kind) ? std::string("inside")
-                : source.pin.empty()                          ? std::string("no pin")
-                                                              : source.pin)
+                : pin.empty()                                 ? std::string("no pin")
+                                                              : pin)
             + by};
 }
 
@@ -150,8 +151,8 @@ void addChannelsOf(Rung& rung, const Instrument& in, const std::vector<const Par
 {
     for (const auto* module : modules)
         for (const auto& channel : in.channels)
-            if (channel->source.board == module->id)
-                rung.items.push_back(itemOf(*channel, " of " + partName(*module)));
+            if (boardIdOf(in, *channel) == module->id)
+                rung.items.push_back(itemOf(in, *channel, " of " + partName(*module)));
 }
 
 /// On which rung of direct pins a part hangs: where its first line leads.
@@ -232,8 +233,8 @@ BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<
     for (const auto kind : {PinUseKind::Analog, PinUseKind::Serial, PinUseKind::Digital}) {
         auto rung = directRung(kind);
         for (const auto& channel : in.channels)
-            if (channel->source.board == board.id && directKind(channel->source.kind) == kind)
-                rung.items.push_back(itemOf(*channel, ""));
+            if (boardIdOf(in, *channel) == board.id && directKind(channel->source.kind) == kind)
+                rung.items.push_back(itemOf(in, *channel, ""));
         std::vector<const Part*> direct;
         for (const auto& part : in.parts)
             if (!part->lines.empty() && !hangsOnBus(in, *part) && boardOf(in, *part) == &board

@@ -59,9 +59,9 @@ Facts ladderFacts(const PlainChannel& c)
         {"Noise", significantText(c.noiseLsb, 2) + " counts", "rms of the converter"}};
 }
 
-Facts serialFacts(const Source& s, double every)
+Facts serialFacts(const Device& s, double every)
 {
-    const double bytes = bytesInPeriod(s.kind);
+    const double bytes = bytesInPeriod(s.kind, 1);
     const double seconds = serialSeconds(s.serial, bytes);
     Facts facts{{"Line",
         s.serial.port == SerialPort::Usb ? std::string("native USB")
@@ -85,31 +85,33 @@ Facts toldFacts(const PlainChannel& c)
     const double every = inSeconds(c.sampleEvery);
     switch (s.kind) {
     case SourceKind::KeyCodes:
-        return {{"A held key repeats", "every " + toText(s.keyCodes.repeatEvery), ""},
+        return {{"A held key repeats", "every " + toText(c.device->repeatEvery), ""},
             {"Codes", "32 bits",
                 s.keyCodes.hasComplements ? "with complements, so damage is seen"
                                           : "without complements: damage is not seen"}};
     case SourceKind::Labels:
-        return serialFacts(s, 1);
-    case SourceKind::Node:
+        return serialFacts(*c.device, 1);
+    case SourceKind::Node: {
+        const auto& radio = c.device->radio;
         return {{"Address", std::to_string(s.node.address), ""},
-            {"Polled", "every " + durationText(every), "slot " + toText(s.node.slot)},
+            {"Polled", "every " + durationText(every), "slot " + toText(radio.slot)},
             {"Lost for good",
                 significantText(
-                    100 * std::pow(1 - std::pow(1 - s.node.lossPercent / 100, 2), s.node.tries), 2)
+                    100 * std::pow(1 - std::pow(1 - s.node.lossPercent / 100, 2), radio.tries), 2)
                     + " %",
-                fmt::format("of the polls, after {} tries", s.node.tries)}};
+                fmt::format("of the polls, after {} tries", radio.tries)}};
+    }
     case SourceKind::Receiver: {
-        Facts facts{{"Cold start", toText(s.receiver.coldStart), "until the first fix"},
+        Facts facts{{"Cold start", toText(c.device->fix.coldStart), "until the first fix"},
             {"Tells", "every " + durationText(every), "position, speed and time"}};
-        append(facts, serialFacts(s, every));
+        append(facts, serialFacts(*c.device, every));
         return facts;
     }
     default:
         break;
     }
     Facts facts{{"Tells", "every " + durationText(every), ""}};
-    append(facts, serialFacts(s, every));
+    append(facts, serialFacts(*c.device, every));
     return facts;
 }
 
@@ -155,8 +157,8 @@ std::string sourceInWords(const Source& s)
     case SourceKind::Computer:
         return "computer: " + word(s.computer, computerGivesWords);
     case SourceKind::Lines:
-        return s.lines.form == LineForm::Columns ? fmt::format("column {}", s.lines.column)
-                                                 : fmt::format("line {}", s.lines.key);
+        return s.lines.key.empty() ? fmt::format("column {}", s.lines.column)
+                                   : fmt::format("line {}", s.lines.key);
     case SourceKind::Node:
         return fmt::format("node {}", s.node.address);
     case SourceKind::KeyLadder:

@@ -48,6 +48,13 @@ Subject subjectOf(const Instrument& in, std::string_view place)
                 : rest == "source"                 ? Leaf::Reading
                 : rest == "scaling"                ? Leaf::Scale
                                                    : Leaf::World};
+    if (list == "devices") {
+        const auto* device = findById(in.devices, id);
+        Subject subject{device == nullptr ? id : device->name, {}, Leaf::Sensor};
+        for (const auto& channel : channelsOf(in, id))
+            subject.channels.push_back(channel->id);
+        return subject;
+    }
     if (list == "readers") {
         const auto* reader = findById(in.readers, id);
         const auto channel = reader == nullptr ? std::string() : reader->channel;

@@ -223,9 +223,11 @@ Channel channelOf(
     channel.name = name;
     channel.wish = point.wish;
     channel.source = point.source;
+    channel.smoothing = point.smoothing;
+    if (isTold(point.source.kind))
+        return channel; // its device stands apart
     channel.source.board = board.id;
     channel.source.sampleEvery = point.sampleEvery;
-    channel.smoothing = point.smoothing;
     if (needsPin(point.source.kind, point.sensor.kind))
         channel.source.pin = pinName(in, board, roleOfSource(point.source));
     if (point.source.kind != SourceKind::Analog)
@@ -305,7 +307,7 @@ Result<Instrument> withExtra(Instrument out, const StartingPoint& point, Channel
     channel.source.derived.formula = followed.id;
     channel.wish = followed.wish;
     channel.source.resolution = followed.wish.step;
-    channel.source.sampleEvery = followed.source.sampleEvery;
+    channel.source.sampleEvery = paceOf(out, followed);
     Output output;
     output.id = freeId(out.outputs, channel.name + " output");
     output.name = channel.name;
@@ -321,20 +323,20 @@ Result<Instrument> withExtra(Instrument out, const StartingPoint& point, Channel
 
 // The parts of the catalogue that give what is measured, by kind; empty where it is a wire, a
 // contact, another computer, or the board itself.
-constexpr std::array<std::string_view, sensorKindWords.size()> sensorDevices{
+constexpr std::array<std::string_view, sensorKindWords.size()> sensorParts{
     "", "", "sender", "thermistor", "photoresistor", "", "platinum", ""};
-constexpr std::array<std::string_view, sourceKindWords.size()> sourceDevices{"", "optical-pulse",
+constexpr std::array<std::string_view, sourceKindWords.size()> sourceParts{"", "optical-pulse",
     "ladder-keypad", "reed", "", "remote-receiver", "label-scanner", "receiver", "", "serial-radio",
     "", "", ""};
 
-std::string_view deviceOf(const StartingPoint& point)
+std::string_view partOf(const StartingPoint& point)
 {
     const auto& source = point.source;
     if (source.kind == SourceKind::Analog)
-        return sensorDevices[static_cast<std::size_t>(point.sensor.kind)];
+        return sensorParts[static_cast<std::size_t>(point.sensor.kind)];
     if (source.kind == SourceKind::Pulses && source.pulses.gives == PulseGives::Rate)
         return "hall"; // what turns bounces less than a contact
-    return sourceDevices[static_cast<std::size_t>(source.kind)];
+    return sourceParts[static_cast<std::size_t>(source.kind)];
 }
 
 /// Whether parts that were sound are no longer: another supply or level would be needed first.
@@ -347,25 +349,85 @@ bool isInTrouble(const Instrument& in)
     });
 }
 
-/// Adds the device that the channel needs, at the pin where the channel is read. One that this
-/// board cannot feed or hear as it is stays out: which board, supply or level shifter it wants is
-/// the maker's choice.
-Result<Instrument> withDeviceFor(const Instrument& in, const StartingPoint& point, Channel& channel)
+/// Adds the part that the row needs, at a pin where it is read; empty: at a bus or port. One that
+/// this board cannot feed or hear as it is stays out: which board, supply or level shifter it wants
+/// is the maker's choice.
+Result<Instrument> withPartFor(
+    const Instrument& in, const StartingPoint& point, const std::string& pin)
 {
-    const auto* entry = findInCatalogue(deviceOf(point));
+    const auto* entry = findInCatalogue(partOf(point));
     if (entry == nullptr)
         return in;
     auto part = entry->part;
     part.name = shortTitle(*entry);
-    const bool isAtPin = !channel.source.pin.empty();
-    if (isAtPin && !part.lines.empty())
-        part.lines.front().pin = channel.source.pin;
+    if (!pin.empty() && !part.lines.empty())
+        part.lines.front().pin = pin;
     auto with = withPartWired(in, part);
     if (!with || (isInTrouble(*with) && !isInTrouble(in)))
         return in;
-    if (!isAtPin)
-        channel.source.board = with->parts.back()->id;
     return with;
+}
+
+/// A usual device of a kind.
+Device usualDevice(DeviceKind kind)
+{
+    constexpr std::array<std::string_view, deviceKindWords.size()> names{"Remote control",
+        "Label scanner", "Satellite receiver", "Line sender", "Radio", "Computer"};
+    Device device;
+    device.kind = kind;
+    device.name = names[static_cast<std::size_t>(kind)];
+    if (kind == DeviceKind::Lines || kind == DeviceKind::Computer)
+        device.serial.baud = 115200;
+    if (kind == DeviceKind::Receiver) {
+        device.fix.coldStart = {10, "s"};
+        device.fix.scatter = 0.1;
+    }
+    return device;
+}
+
+/// What a channel reads of a device that other channels read, too.
+void tellApart(Channel& channel, const SharedList<Channel>& others)
+{
+    auto& source = channel.source;
+    for (const auto& other : others) {
+        if (other->source.lines.key == source.lines.key)
+            source.lines.key = channel.id;
+        source.lines.column = std::max(source.lines.column, other->source.lines.column + 1);
+        source.node.address = std::max(source.node.address, other->source.node.address + 1);
+    }
+}
+
+/// Lets a device of the kind tell the channel: the one that is there, or a usual one with its part.
+Result<Instrument> withDeviceFor(
+    const Instrument& in, const StartingPoint& point, const Part& board, Channel& channel)
+{
+    const auto kind = deviceKindOf(point.source.kind);
+    const auto there = std::find_if(in.devices.begin(), in.devices.end(),
+        [kind](const auto& device) { return device->kind == kind; });
+    if (there != in.devices.end()) {
+        channel.source.device = (*there)->id;
+        tellApart(channel, channelsOf(in, (*there)->id));
+        return in;
+    }
+    auto device = usualDevice(kind);
+    device.id = freeId(in.devices, device.name);
+    device.every = point.sampleEvery;
+    device.board = board.id;
+    if (kind == DeviceKind::Remote) {
+        device.pin = pinName(in, board, roleOfSource(point.source));
+        if (device.pin.empty())
+            return Error{
+                ErrorCode::NotFound, fmt::format("{} has no free pin left", board.className), ""};
+    }
+    auto with = withPartFor(in, point, device.pin);
+    if (!with)
+        return with.error();
+    auto out = *std::move(with);
+    if (device.pin.empty() && out.parts.size() > in.parts.size())
+        device.board = out.parts.back()->id;
+    channel.source.device = device.id;
+    out.devices.push_back(std::make_shared<const Device>(std::move(device)));
+    return out;
 }
 
 } // namespace
@@ -425,7 +487,8 @@ Result<Instrument> withStartingPoint(
     const auto& display = *in.displays.front();
     ChannelParcel parcel;
     parcel.channel = channelOf(with->instrument, point, reads, trimmed(name));
-    if (needsPin(point.source.kind, point.sensor.kind) && parcel.channel.source.pin.empty())
+    if (needsPin(point.source.kind, point.sensor.kind) && !isTold(point.source.kind)
+        && parcel.channel.source.pin.empty())
         return Error{ErrorCode::NotFound,
             fmt::format("{} has no {} pin left", reads.className,
                 isConverted(point.source.kind) ? "analog" : "free"),
@@ -440,10 +503,12 @@ Result<Instrument> withStartingPoint(
     }
 
     if (reads.kind == PartKind::Board) { // what a module reads hangs on its own inputs
-        auto withDevice = withDeviceFor(base, point, parcel.channel);
-        if (!withDevice)
-            return withDevice.error();
-        base = *std::move(withDevice);
+        auto added = isTold(point.source.kind)
+            ? withDeviceFor(base, point, reads, parcel.channel)
+            : withPartFor(base, point, parcel.channel.source.pin);
+        if (!added)
+            return added.error();
+        base = *std::move(added);
     }
 
     // What the budget says about the channel decides its decimals.
@@ -456,7 +521,7 @@ Result<Instrument> withStartingPoint(
         return plain.error();
     parcel.reader.unit = unitOf(parcel.channel);
     // A code stays until the next one; a number may miss two of its instants.
-    const double slow = 3 * inSi(parcel.channel.source.sampleEvery);
+    const double slow = 3 * inSi(paceOf(base, parcel.channel));
     if (givesCodes(point.source.kind))
         parcel.reader.staleAfter = {0, "s"};
     else if (slow > inSi(parcel.reader.staleAfter))

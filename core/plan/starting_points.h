@@ -29,7 +29,7 @@ struct StartingPoint {
     std::string_view caution{}; ///< shown where someone could be hurt; may be empty
     std::string_view converter = {}; ///< of the catalogue, added where none of its class is there
     // Of a source that is no plain analog one:
-    Source source = {}; ///< without board, pin, lane and pace
+    Source source = {}; ///< without board, pin, device, lane and pace
     std::vector<LaneEvent> events = {};
     TextSpec text =
         {}; ///< its form and width; of numbers decimals and width follow from the budget

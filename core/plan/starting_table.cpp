@@ -117,7 +117,6 @@ Source computer(ComputerGives gives)
 {
     auto s = sourceOf(SourceKind::Computer);
     s.computer = gives;
-    s.serial.baud = 115200;
     s.resolution = {0.1, gives == ComputerGives::Temperature ? "K" : "%"};
     return s;
 }
@@ -126,8 +125,6 @@ Source receiver(ReceiverGives gives)
 {
     auto s = sourceOf(SourceKind::Receiver);
     s.receiver.gives = gives;
-    s.receiver.coldStart = {10, "s"};
-    s.receiver.scatter = 0.1;
     return s;
 }
 
@@ -153,7 +150,6 @@ Source lines()
     auto s = sourceOf(SourceKind::Lines);
     s.lines.key = "value";
     s.resolution = {0.1, "count"};
-    s.serial.baud = 115200;
     return s;
 }
 

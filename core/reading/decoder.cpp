@@ -361,7 +361,7 @@ private:
 
 } // namespace
 
-std::unique_ptr<Decoder> makeDecoder(const Source& source)
+std::unique_ptr<Decoder> makeDecoder(const Source& source, const LineShape& shape)
 {
     switch (source.kind) {
     case SourceKind::KeyCodes:
@@ -379,11 +379,11 @@ std::unique_ptr<Decoder> makeDecoder(const Source& source)
         break;
     }
     const auto& lines = source.lines;
-    if (lines.form == LineForm::Json)
+    if (shape.form == LineForm::Json)
         return std::make_unique<JsonDecoder>(lines.key);
-    if (lines.form == LineForm::Columns)
-        return std::make_unique<ColumnDecoder>(lines.column, lines.separator[0]);
-    return std::make_unique<PairDecoder>(lines.key, lines.separator[0]);
+    if (shape.form == LineForm::Columns)
+        return std::make_unique<ColumnDecoder>(lines.column, shape.separator[0]);
+    return std::make_unique<PairDecoder>(lines.key, shape.separator[0]);
 }
 
 } // namespace fern

@@ -3,7 +3,7 @@
 // they arrive, from a simulated device as from a real port.
 
 #include "base/ticks.h"
-#include "world/source_spec.h"
+#include "world/device_spec.h"
 
 #include <limits>
 #include <memory>
@@ -44,7 +44,7 @@ public:
     virtual std::vector<Told> feed(Ticks at, std::string_view bytes) = 0;
 };
 
-/// Returns the decoder of a told source.
-std::unique_ptr<Decoder> makeDecoder(const Source& source);
+/// Returns the decoder of a told source; `shape` is that of its device's lines.
+std::unique_ptr<Decoder> makeDecoder(const Source& source, const LineShape& shape = {});
 
 } // namespace fern

@@ -58,17 +58,17 @@ std::vector<StreamLine> LiveIntake::deliver(
         for (const auto& field : line.reading.fields)
             remember(field);
     for (std::size_t i = 0; i < instrument.channels.size(); ++i) {
-        const auto& source = instrument.channels[i].source;
-        if (isAtPort(source))
+        const auto& channel = instrument.channels[i];
+        if (isAtPort(channel.source))
             run.deliverBytes(i, chunk.at, chunk.bytes);
-        else if (reads(source))
+        else if (reads(channel))
             for (const auto& line : lines)
                 run.deliverBytes(i, line.at, line.raw + "\n");
     }
     for (const auto& line : lines)
         for (const auto& field : line.reading.fields) {
             const auto route = routeOf(instrument, field.name);
-            if (!route || reads(instrument.channels[route->channel].source))
+            if (!route || reads(instrument.channels[route->channel]))
                 continue;
             const auto& channel = instrument.channels[route->channel];
             const double number = inRunUnits(channel, route->tap, field);
@@ -102,8 +102,8 @@ std::optional<std::size_t> LiveIntake::decoderOf(
     const PlainInstrument& instrument, std::string_view field) const
 {
     for (std::size_t i = 0; i < instrument.channels.size(); ++i)
-        if (const auto& source = instrument.channels[i].source;
-            reads(source) && ownField(source) == field)
+        if (const auto& channel = instrument.channels[i];
+            reads(channel) && ownField(channel) == field)
             return i;
     return std::nullopt;
 }
@@ -116,21 +116,23 @@ LiveIntake LiveIntake::anew() const
     return intake;
 }
 
-std::string LiveIntake::ownField(const Source& source) const
+std::string LiveIntake::ownField(const PlainChannel& channel) const
 {
     const auto& shape = m_stream.shape();
+    const auto& source = channel.source;
     const auto& lines = source.lines;
+    const auto own = lineShapeOf(channel);
     if (source.kind == SourceKind::Receiver && shape.form == StreamForm::Sentences)
         return receiverField(receiverGivesWords[static_cast<std::size_t>(source.receiver.gives)]);
     if (source.kind == SourceKind::Computer && shape.form == StreamForm::NameValue)
         return std::string(computerGivesWords[static_cast<std::size_t>(source.computer)]);
     if (source.kind != SourceKind::Lines)
         return {};
-    if (lines.form == LineForm::Json)
+    if (own.form == LineForm::Json)
         return shape.form == StreamForm::Json ? lines.key : std::string();
-    if (lines.separator.front() != shape.separator)
+    if (own.separator.front() != shape.separator)
         return {};
-    if (lines.form == LineForm::NameValue)
+    if (own.form == LineForm::NameValue)
         return shape.form == StreamForm::NameValue ? lines.key : std::string();
     const auto column = static_cast<std::size_t>(lines.column);
     return shape.form == StreamForm::Columns && column <= shape.names.size()
@@ -144,11 +146,12 @@ bool LiveIntake::hasField(std::string_view name) const
         [&](const StreamField& field) { return field.name == name; });
 }
 
-bool LiveIntake::reads(const Source& source) const
+bool LiveIntake::reads(const PlainChannel& channel) const
 {
+    const auto& source = channel.source;
     if (source.live)
         return false; // the maker has said what it hears
-    const auto field = ownField(source);
+    const auto field = ownField(channel);
     // A receiver without a fix says so before it has any field.
     return !field.empty() && (source.kind == SourceKind::Receiver || hasField(field));
 }

@@ -65,11 +65,11 @@ private:
     /// The same form and fields, but nothing heard.
     LiveIntake anew() const;
     void remember(const StreamField& field);
-    /// The field that the decoder of a source reads; empty when it reads no such lines.
-    std::string ownField(const Source& source) const;
+    /// The field that the decoder of a channel reads; empty when it reads no such lines.
+    std::string ownField(const PlainChannel& channel) const;
     bool hasField(std::string_view name) const;
-    /// Whether the decoder of a source reads lines of this stream.
-    bool reads(const Source& source) const;
+    /// Whether the decoder of a channel reads lines of this stream.
+    bool reads(const PlainChannel& channel) const;
 
     StreamReader m_stream;
     std::vector<StreamField> m_fields;

@@ -1,10 +1,13 @@
 #include "run/program.h"
 
 #include "run/tasks/derived_task.h"
+#include "run/tasks/device_task.h"
 #include "run/tasks/output_task.h"
 #include "run/tasks/recorded_task.h"
 #include "run/tasks/redraw_task.h"
 #include "run/tasks/told_task.h"
+
+#include <algorithm>
 
 namespace fern {
 
@@ -28,21 +31,30 @@ Cloned<Task> channelTask(
     const bool isMadeHere = kind == SourceKind::Derived || kind == SourceKind::Clock;
     if (options.isLive && !isMadeHere) {
         if (isTold(kind))
-            return std::make_unique<ToldTask>(index, instrument, std::nullopt);
+            return std::make_unique<ToldTask>(index, instrument);
         return std::make_unique<ChannelTask>(index, instrument);
     }
     if (auto recording = recordingOf(channel, options.recordings))
         return std::make_unique<RecordedTask>(index, instrument, std::move(recording));
-    // Without a recording and without a lane there is nothing to sample.
-    if (!channel.hasWorld() || (options.holdsRemembered && remembersEverything(channel)))
+    if (options.holdsRemembered && remembersEverything(channel))
         return std::make_unique<ChannelTask>(index, instrument);
     if (isTold(kind))
-        return std::make_unique<ToldTask>(index, instrument, deviceOf(channel, instrument));
+        return std::make_unique<ToldTask>(index, instrument);
+    // Without a recording and without a lane there is nothing to sample.
+    if (!channel.hasWorld())
+        return std::make_unique<ChannelTask>(index, instrument);
     if (kind == SourceKind::Derived)
         return std::make_unique<DerivedTask>(index, instrument, options.start);
     if (auto source = makeSampledSource(channel, instrument, options.start))
         return std::make_unique<SourceTask>(index, instrument, options.start, std::move(source));
     return std::make_unique<AnalogTask>(index, instrument, options.start);
+}
+
+/// A device speaks when the scenario says something about one of its channels.
+bool speaks(const PlainDevice& device, const PlainInstrument& instrument)
+{
+    return std::any_of(device.channels.begin(), device.channels.end(),
+        [&](std::size_t channel) { return instrument.channels[channel].hasWorld(); });
 }
 
 } // namespace
@@ -57,6 +69,12 @@ std::vector<Cloned<Task>> programOf(const PlainInstrument& instrument, const Run
             std::make_unique<RedrawTask>(i, instrument, options.start, options.drawFrom));
     for (std::size_t i = 0; i < instrument.outputs.size(); ++i)
         tasks.emplace_back(std::make_unique<OutputTask>(i, instrument, options.start));
+    if (options.isLive)
+        return tasks;
+    for (const auto& device : instrument.devices)
+        if (speaks(device, instrument))
+            tasks.emplace_back(
+                std::make_unique<DeviceTask>(senderOf(device, instrument), device.channels));
     return tasks;
 }
 

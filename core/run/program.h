@@ -24,7 +24,8 @@ struct RunOptions {
     bool holdsRemembered = false;
 };
 
-/// Returns the tasks: one for each channel, then for each display, then for each output.
+/// Returns the tasks: one for each channel, then for each display, for each output, and for each
+/// device that speaks.
 std::vector<Cloned<Task>> programOf(const PlainInstrument& instrument, const RunOptions& options);
 
 } // namespace fern

@@ -313,13 +313,6 @@ PulseTrain pulseTrainOf(const PlainChannel& channel, std::uint64_t seed)
     return {channel.lane, setting, seed, channel.id};
 }
 
-Device deviceOf(const PlainChannel& channel, const PlainInstrument& instrument)
-{
-    return makeDevice({channel.source, channel.unit, channel.lane, channel.events,
-        Faults(channel.faults, instrument.seed, channel.id), instrument.seed, channel.id,
-        instrument.startEpoch});
-}
-
 std::unique_ptr<SampledSource> makeSampledSource(
     const PlainChannel& channel, const PlainInstrument& instrument, Ticks start)
 {

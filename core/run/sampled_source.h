@@ -5,7 +5,6 @@
 #include "instrument/resolve.h"
 #include "reading/counting.h"
 #include "run/channel_run.h"
-#include "world/device.h"
 #include "world/pulse_train.h"
 
 #include <memory>
@@ -41,9 +40,6 @@ public:
 /// Returns null for an analog, told or derived source. `start` is when the run begins.
 std::unique_ptr<SampledSource> makeSampledSource(
     const PlainChannel& channel, const PlainInstrument& instrument, Ticks start);
-
-/// Returns the device of a told channel.
-Device deviceOf(const PlainChannel& channel, const PlainInstrument& instrument);
 
 /// Returns whether what a channel gives depends on everything that came before: codes, a total, or
 /// what is gathered from another one.

@@ -3,6 +3,7 @@
 #include "base/number_text.h"
 #include "run/firmware_run.h"
 #include "run/sampled_source.h"
+#include "run/tasks/device_task.h"
 
 #include <algorithm>
 #include <cmath>
@@ -178,18 +179,18 @@ private:
     Ticks m_from;
 };
 
-/// A device of the instrument.
+/// A device of the instrument, with all that it tells.
 class Speaking : public StandIn {
 public:
-    explicit Speaking(Device device)
-        : m_device(std::move(device))
+    explicit Speaking(Sender sender)
+        : m_sender(std::move(sender))
     {
     }
     std::vector<Sent> until(Ticks until) override
     {
         // What a slot sends may come after the next one has begun.
-        for (; m_device.period * m_next <= until; ++m_next)
-            for (auto& sent : m_device.slot(m_next))
+        for (; m_sender.period * m_next <= until; ++m_next)
+            for (auto& sent : m_sender.slot(m_next))
                 m_waiting.push_back(std::move(sent));
         std::stable_sort(m_waiting.begin(), m_waiting.end(),
             [](const Sent& a, const Sent& b) { return a.at < b.at; });
@@ -202,7 +203,7 @@ public:
     }
 
 private:
-    Device m_device;
+    Sender m_sender;
     std::int64_t m_next = 0;
     std::vector<Sent> m_waiting;
 };
@@ -322,14 +323,16 @@ Result<std::unique_ptr<StandIn>> makeStandIn(
     } else if (setting.kind == StandInKind::Wheel) {
         made = std::make_unique<PulseMaking>(*found, setting.damage, plain.seed);
     } else {
+        auto device = *std::find_if(plain.devices.begin(), plain.devices.end(),
+            [&](const PlainDevice& d) { return d.spec == found->device; });
         if (setting.damage > 0) {
             FaultSpec garbage;
             garbage.kind = FaultKind::Garbage;
             garbage.to = forGood;
             garbage.share = setting.damage;
-            found->faults.push_back(garbage);
+            device.faults.push_back(garbage);
         }
-        made = std::make_unique<Speaking>(deviceOf(*found, plain));
+        made = std::make_unique<Speaking>(senderOf(device, plain));
     }
     return made;
 }

@@ -17,6 +17,12 @@ void Turn::later(Ticks at, int part)
     m_state.queue.add(at, {RunEvent::Kind::Happens, m_task, part});
 }
 
+void Turn::tell(std::size_t channel, Ticks at, const std::string& bytes)
+{
+    Turn its(m_state, m_observer, channel);
+    m_state.program[channel]->deliverBytes(its, at, bytes);
+}
+
 void Turn::hear(std::size_t channel, const std::string& code)
 {
     const auto& source = instrument().channels[channel];

@@ -28,6 +28,8 @@ public:
     Ticks after(double seconds) const;
     /// Lets a part of the task happen at an instant.
     void later(Ticks at, int part);
+    /// Lets bytes of a device arrive at a channel at an instant.
+    void tell(std::size_t channel, Ticks at, const std::string& bytes);
     /// Tells everybody that a channel has given a code.
     void hear(std::size_t channel, const std::string& code);
     /// Tells everybody that the number of a channel has changed.

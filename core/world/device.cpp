@@ -1,5 +1,6 @@
 #include "world/device.h"
 
+#include "base/json.h"
 #include "base/number_text.h"
 #include "curves/polyline.h"
 #include "world/receiver_device.h"
@@ -7,6 +8,8 @@
 #include <algorithm>
 #include <charconv>
 #include <cmath>
+#include <limits>
+#include <optional>
 
 #include <fmt/format.h>
 
@@ -16,10 +19,12 @@ namespace {
 
 const Ticks eventSlot = ticksFromSeconds(1);
 
-/// The truth in the unit in which the device tells it.
-double toldAt(const DeviceSetting& s, double seconds, const Unit& unit)
+/// The truth in a unit; NaN where none is told.
+double toldAt(const ToldValue& value, double seconds, const Unit& unit)
 {
-    return fromSi(polylineAt(s.lane, s.faults.seenSeconds(seconds)), unit);
+    return value.lane.empty()
+        ? std::numeric_limits<double>::quiet_NaN()
+        : fromSi(polylineAt(value.lane, value.faults.seenSeconds(seconds)), unit);
 }
 
 /// A number with the decimals of the source's resolution, three without one.
@@ -31,94 +36,136 @@ std::string numberTold(const Source& source, double value)
     return fmt::format("{:.{}f}", value + 0.0, decimals);
 }
 
-std::string lineOf(const LinesSpec& spec, const std::string& value, double seconds)
+/// Puts a number at a key of a JSON line; dots lead into objects.
+void put(json::Node& object, std::string_view key, const std::string& number)
 {
-    switch (spec.form) {
-    case LineForm::NameValue:
-        return spec.key + spec.separator + value + "\n";
-    case LineForm::Columns: {
-        std::string line;
-        for (int column = 1; column <= spec.column; ++column)
-            line += (column > 1 ? spec.separator : "")
-                + (column == spec.column ? value : shortestText(std::floor(seconds) + column));
-        return line + "\n";
+    const auto dot = key.find('.');
+    const auto head = key.substr(0, dot);
+    auto found = std::find_if(object.members.begin(), object.members.end(),
+        [&](const json::Member& member) { return member.key == head; });
+    if (found == object.members.end()) {
+        object.add(std::string(head), json::makeObject());
+        found = object.members.end() - 1;
     }
-    case LineForm::Json:
-        break;
-    }
-    std::string open;
-    std::string close;
-    std::string_view key = spec.key;
-    for (auto dot = key.find('.'); dot != std::string_view::npos; dot = key.find('.')) {
-        open += fmt::format("{{\"{}\":", key.substr(0, dot));
-        close += "}";
-        key.remove_prefix(dot + 1);
-    }
-    return fmt::format("{}{{\"{}\":{}}}{}\n", open, key, value, close);
+    if (dot != std::string_view::npos && found->value.kind == json::Kind::Object)
+        return put(found->value, key.substr(dot + 1), number);
+    found->value = json::makeNumber(0);
+    found->value.text = number;
 }
 
-/// The health of a made-up computer, in which one figure follows the lane.
-std::string computerLine(const DeviceSetting& s, double seconds)
+/// One line with the numbers of all channels; of columns that no channel reads, some number.
+std::string lineOf(const SenderSetting& s, double seconds)
+{
+    const auto numberOf = [&](const ToldValue& value) {
+        const auto& unit = value.source.lines.unit;
+        return numberTold(
+            value.source, toldAt(value, seconds, unit.empty() ? value.unit : *parseUnit(unit)));
+    };
+    const auto& shape = s.device.lines;
+    std::string line;
+    if (shape.form == LineForm::Json) {
+        auto object = json::makeObject();
+        for (const auto& value : s.values)
+            if (!value.lane.empty())
+                put(object, value.source.lines.key, numberOf(value));
+        line = json::writeCompact(object);
+    } else if (shape.form == LineForm::NameValue) {
+        for (const auto& value : s.values)
+            if (!value.lane.empty())
+                line += (line.empty() ? "" : ",") + value.source.lines.key + shape.separator
+                    + numberOf(value);
+    } else {
+        int last = 0;
+        for (const auto& value : s.values)
+            last = std::max(last, value.source.lines.column);
+        for (int column = 1; column <= last; ++column) {
+            const auto its = std::find_if(s.values.begin(), s.values.end(),
+                [&](const auto& v) { return v.source.lines.column == column && !v.lane.empty(); });
+            line += (column > 1 ? shape.separator : "")
+                + (its == s.values.end() ? shortestText(std::floor(seconds) + column)
+                                         : numberOf(*its));
+        }
+    }
+    return line + "\n";
+}
+
+/// The health of a made-up computer, in which the figures that channels read follow their lanes.
+std::string computerLine(const SenderSetting& s, double seconds)
 {
     constexpr std::array<double, 4> usual{12, 41, 63, 48};
-    const RandomStream wander(s.seed, s.id, "computer");
+    const RandomStream wander(s.seed, s.device.id, "computer");
     std::string line;
     for (std::size_t i = 0; i < usual.size(); ++i) {
-        const bool isFollowed = i == static_cast<std::size_t>(s.source.computer);
-        const auto unit = *parseUnit(i == 3 ? "degC" : "%");
-        const double value = isFollowed
-            ? toldAt(s, seconds, unit)
-            : usual[i] + wander.symmetric(static_cast<std::uint64_t>(seconds) * 4 + i);
+        const auto its = std::find_if(s.values.begin(), s.values.end(), [&](const ToldValue& v) {
+            return static_cast<std::size_t>(v.source.computer) == i && !v.lane.empty();
+        });
+        const double value = its == s.values.end()
+            ? usual[i] + wander.symmetric(static_cast<std::uint64_t>(seconds) * 4 + i)
+            : toldAt(*its, seconds, *parseUnit(i == 3 ? "degC" : "%"));
         line += fmt::format("{}{}:{:.1f}", i == 0 ? "" : ",", computerGivesWords[i], value);
     }
     return line + "\n";
 }
 
-using Line = std::function<std::string(double seconds)>;
+using Line = std::string (*)(const SenderSetting& s, double seconds);
 
 /// A device that sends one text each period.
-Device periodic(DeviceSetting s, const Line& line)
+Sender periodic(SenderSetting s, Line line)
 {
-    const auto period = ticksFromSeconds(inSi(s.source.sampleEvery));
+    const auto period = ticksFromSeconds(inSi(s.device.every));
     return {period, [s = std::move(s), line, period](std::int64_t slot) -> std::vector<Sent> {
                 const auto at = period * slot;
                 const double seconds = inSeconds(at);
                 if (s.faults.isOn(FaultKind::Silence, seconds))
                     return {};
-                auto bytes = line(seconds);
+                auto bytes = line(s, seconds);
                 if (s.faults.isDamaged(seconds, slot))
                     bytes = damagedMessage(
-                        std::move(bytes), RandomStream(s.seed, s.id, "damage"), slot);
+                        std::move(bytes), RandomStream(s.seed, s.device.id, "damage"), slot);
                 const double onLine =
-                    serialSeconds(s.source.serial, static_cast<double>(bytes.size()));
+                    serialSeconds(s.device.serial, static_cast<double>(bytes.size()));
                 return {{at + ticksFromSeconds(onLine), std::move(bytes)}};
             }};
 }
 
-/// A remote station that answers its address, tries again when a message is lost, and is silent for
-/// the rest of its slot.
-Device node(DeviceSetting s)
+/// The answer of one station to the polls of its slot, which begins `begin` seconds after the
+/// cycle: it is polled again when a message is lost, and silent for the rest of its slot.
+std::optional<Sent> answerOf(
+    const SenderSetting& s, const ToldValue& value, std::int64_t cycle, double begin)
 {
-    const auto period = ticksFromSeconds(inSi(s.source.sampleEvery));
-    const RandomStream losses(s.seed, s.id, "losses");
-    return {period, [s = std::move(s), losses, period](std::int64_t slot) -> std::vector<Sent> {
-                const auto& spec = s.source.node;
-                const double each = inSi(spec.slot) / spec.tries;
-                for (int attempt = 0; attempt < spec.tries; ++attempt) {
-                    const auto index = static_cast<std::uint64_t>(slot * spec.tries + attempt) * 2;
-                    const double sent = inSeconds(period * slot) + attempt * each;
-                    const double share = spec.lossPercent / 100;
-                    if (s.faults.isOn(FaultKind::Silence, sent) || losses.uniform(index) < share
-                        || losses.uniform(index + 1) < share)
-                        continue;
-                    const double heard = sent + inSi(spec.reply);
-                    auto bytes = fmt::format(
-                        "{}:{}\n", spec.address, numberTold(s.source, toldAt(s, sent, s.unit)));
-                    if (s.faults.isDamaged(sent, slot))
-                        bytes = damagedMessage(std::move(bytes), losses, slot);
-                    return {{ticksFromSeconds(heard), std::move(bytes)}};
+    const auto& radio = s.device.radio;
+    const RandomStream losses(s.seed, value.id, "losses");
+    const double each = inSi(radio.slot) / radio.tries;
+    const double share = value.source.node.lossPercent / 100;
+    for (int attempt = 0; attempt < radio.tries; ++attempt) {
+        const auto index = static_cast<std::uint64_t>(cycle * radio.tries + attempt) * 2;
+        const double sent = begin + attempt * each;
+        if (s.faults.isOn(FaultKind::Silence, sent) || value.faults.isOn(FaultKind::Silence, sent)
+            || losses.uniform(index) < share || losses.uniform(index + 1) < share)
+            continue;
+        auto bytes = fmt::format("{}:{}\n", value.source.node.address,
+            numberTold(value.source, toldAt(value, sent, value.unit)));
+        if (s.faults.isDamaged(sent, cycle) || value.faults.isDamaged(sent, cycle))
+            bytes = damagedMessage(std::move(bytes), losses, cycle);
+        return Sent{ticksFromSeconds(sent + inSi(radio.reply)), std::move(bytes)};
+    }
+    return std::nullopt;
+}
+
+/// A radio that polls its stations one after another, each in a slot of its own.
+Sender radio(SenderSetting s)
+{
+    const auto period = ticksFromSeconds(inSi(s.device.every));
+    return {period, [s = std::move(s), period](std::int64_t cycle) {
+                std::vector<Sent> all;
+                double begin = inSeconds(period * cycle);
+                for (const auto& value : s.values) {
+                    if (!value.lane.empty())
+                        if (auto sent = answerOf(s, value, cycle, begin))
+                            all.push_back(*std::move(sent));
+                    begin += inSi(s.device.radio.slot);
                 }
-                return {};
+                return all;
             }};
 }
 
@@ -133,41 +180,43 @@ std::string frameOf(const std::string& code)
     return bytes;
 }
 
-Device eventful(
-    DeviceSetting s, const std::function<std::vector<Sent>(const LaneEvent&, std::size_t)>& send)
+/// What its channels' events make it send.
+Sender eventful(SenderSetting s,
+    const std::function<std::vector<Sent>(const ToldValue&, const LaneEvent&, std::size_t)>& send)
 {
     return {eventSlot, [s = std::move(s), send](std::int64_t slot) {
                 std::vector<Sent> all;
                 const auto from = static_cast<double>(slot);
-                for (std::size_t i = 0; i < s.events.size(); ++i) {
-                    const auto& event = s.events[i];
-                    if (event.at < from || event.at >= from + 1
-                        || s.faults.isOn(FaultKind::Silence, event.at))
-                        continue;
-                    for (auto& sent : send(event, i))
-                        all.push_back(std::move(sent));
-                }
+                for (const auto& value : s.values)
+                    for (std::size_t i = 0; i < value.events.size(); ++i) {
+                        const auto& event = value.events[i];
+                        if (event.at < from || event.at >= from + 1
+                            || s.faults.isOn(FaultKind::Silence, event.at))
+                            continue;
+                        for (auto& sent : send(value, event, i))
+                            all.push_back(std::move(sent));
+                    }
                 std::stable_sort(all.begin(), all.end(),
                     [](const Sent& a, const Sent& b) { return a.at < b.at; });
                 return all;
             }};
 }
 
-Device remoteControl(const DeviceSetting& s)
+Sender remoteControl(const SenderSetting& s)
 {
-    return eventful(s, [s](const LaneEvent& event, std::size_t index) {
+    return eventful(s, [s](const ToldValue& value, const LaneEvent& event, std::size_t index) {
         const auto press = pressOf(event.what);
-        const auto code = keyCodeOf(s.source.names, press.key);
+        const auto code = keyCodeOf(value.source.names, press.key);
         std::vector<Sent> frames;
         if (code.empty())
             return frames;
-        const double every = inSi(s.source.keyCodes.repeatEvery);
+        const double every = inSi(s.device.repeatEvery);
         for (int k = 0; k == 0 || k * every <= press.seconds; ++k) {
             const double at = event.at + k * every;
             const auto number = static_cast<std::int64_t>(index * 1000) + k;
             auto bytes = k == 0 ? frameOf(code) : std::string(4, '\xFF');
             if (s.faults.isDamaged(at, number)) {
-                const RandomStream chance(s.seed, s.id, "damage");
+                const RandomStream chance(s.seed, s.device.id, "damage");
                 bytes[static_cast<std::size_t>(chance.bits(static_cast<std::uint64_t>(number))
                     % 4)] ^= static_cast<char>(0x24);
             }
@@ -177,14 +226,15 @@ Device remoteControl(const DeviceSetting& s)
     });
 }
 
-Device scanner(const DeviceSetting& s)
+Sender scanner(const SenderSetting& s)
 {
-    return eventful(s, [s](const LaneEvent& event, std::size_t index) {
+    return eventful(s, [s](const ToldValue& /*value*/, const LaneEvent& event, std::size_t index) {
         auto bytes = event.what + "\r\n";
         const auto number = static_cast<std::int64_t>(index);
         if (s.faults.isDamaged(event.at, number))
-            bytes = damagedMessage(std::move(bytes), RandomStream(s.seed, s.id, "damage"), number);
-        const double onLine = serialSeconds(s.source.serial, static_cast<double>(bytes.size()));
+            bytes = damagedMessage(
+                std::move(bytes), RandomStream(s.seed, s.device.id, "damage"), number);
+        const double onLine = serialSeconds(s.device.serial, static_cast<double>(bytes.size()));
         return std::vector<Sent>{{ticksFromSeconds(event.at + onLine), std::move(bytes)}};
     });
 }
@@ -210,19 +260,24 @@ double serialSeconds(const SerialSpec& serial, double bytes)
     return serial.port == SerialPort::Usb ? 0 : bytes * bitsPerByte / serial.baud;
 }
 
-double bytesInPeriod(SourceKind kind)
+double bytesInPeriod(DeviceKind kind, std::size_t channels)
 {
     constexpr double sentence = 82;
+    constexpr double perChannel = 32;
     switch (kind) {
-    case SourceKind::Receiver:
+    case DeviceKind::Receiver:
         return 2.25 * sentence;
-    case SourceKind::Computer:
+    case DeviceKind::Computer:
         return 60;
-    case SourceKind::Labels:
+    case DeviceKind::Scanner:
         return 15; // EAN-13 and its line end
-    default:
-        return 32;
+    case DeviceKind::Remote:
+        return 4;
+    case DeviceKind::Lines:
+    case DeviceKind::Radio:
+        break;
     }
+    return perChannel * static_cast<double>(channels);
 }
 
 std::string keyCodeOf(const std::vector<NameSpec>& names, std::string_view key)
@@ -246,26 +301,23 @@ Press pressOf(std::string_view what)
         std::string(what.substr(0, at)), parseNumber(what.substr(at + word.size())).value_or(0)};
 }
 
-Device makeDevice(DeviceSetting s)
+Sender makeSender(SenderSetting s)
 {
-    switch (s.source.kind) {
-    case SourceKind::Receiver:
-        return periodic(s, [s](double seconds) { return receiverSentences(s, seconds); });
-    case SourceKind::KeyCodes:
+    switch (s.device.kind) {
+    case DeviceKind::Remote:
         return remoteControl(s);
-    case SourceKind::Labels:
+    case DeviceKind::Scanner:
         return scanner(s);
-    case SourceKind::Computer:
-        return periodic(s, [s](double seconds) { return computerLine(s, seconds); });
-    case SourceKind::Node:
-        return node(std::move(s));
-    default:
+    case DeviceKind::Receiver:
+        return periodic(std::move(s), receiverSentences);
+    case DeviceKind::Lines:
+        return periodic(std::move(s), lineOf);
+    case DeviceKind::Computer:
+        return periodic(std::move(s), computerLine);
+    case DeviceKind::Radio:
         break;
     }
-    const auto unit = *parseUnit(s.source.lines.unit.empty() ? s.unit.name : s.source.lines.unit);
-    return periodic(s, [s, unit](double seconds) {
-        return lineOf(s.source.lines, numberTold(s.source, toldAt(s, seconds, unit)), seconds);
-    });
+    return radio(std::move(s));
 }
 
 } // namespace fern

@@ -1,10 +1,11 @@
 #pragma once
 // Devices that speak to the board in bytes: receiver, remote control, scanner, another computer, a
-// remote station. Each sends what a real one would send, slot by slot, and any slot can be asked
-// for.
+// radio with its stations. Each sends what a real one would send to all its channels at once, slot
+// by slot, and any slot can be asked for.
 
 #include "base/ticks.h"
 #include "base/units.h"
+#include "world/device_spec.h"
 #include "world/faults.h"
 #include "world/source_spec.h"
 #include "world/spec.h"
@@ -23,32 +24,39 @@ struct Sent {
     bool operator==(const Sent&) const = default;
 };
 
-struct DeviceSetting {
+/// What a device tells one channel.
+struct ToldValue {
+    std::string id; ///< of the channel
     Source source;
     Unit unit; ///< of the channel
-    std::vector<CurvePoint> lane; ///< the truth in SI units; empty for events
+    std::vector<CurvePoint>
+        lane; ///< the truth in SI units; empty for events, and where none is told
     std::vector<LaneEvent> events;
     Faults faults;
+};
+
+struct SenderSetting {
+    Device device;
+    std::vector<ToldValue> values; ///< of a kind that the device tells
+    Faults faults; ///< of the device
     std::uint64_t seed = 1;
-    std::string id; ///< of the channel
     std::int64_t startEpoch = 0; ///< of the scenario, seconds since 1970
 };
 
-struct Device {
+struct Sender {
     Ticks period; ///< of its slots
     /// What it sends in slot k, from k · period on, in the order of time.
     std::function<std::vector<Sent>(std::int64_t slot)> slot;
 };
 
-/// Returns the device of a told source.
-Device makeDevice(DeviceSetting setting);
+Sender makeSender(SenderSetting setting);
 
 /// Returns the seconds that bytes take on a serial line: ten bits each; over native USB none.
 double serialSeconds(const SerialSpec& serial, double bytes);
 
-/// Returns the bytes that a device of that kind sends in a period, at most: a receiver two
-/// sentences of 82 bytes (NMEA 0183), and a third one every fourth second.
-double bytesInPeriod(SourceKind kind);
+/// Returns the bytes that a device sends in a period, at most, when it tells so many channels: a
+/// receiver two sentences of 82 bytes (NMEA 0183), and a third one every fourth second.
+double bytesInPeriod(DeviceKind kind, std::size_t channels);
 
 /// Damages a message the way a bad line does: it tears it, or turns a bit of it. `index` is its
 /// number, so that the same one is always damaged alike.

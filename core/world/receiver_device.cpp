@@ -3,6 +3,7 @@
 #include "base/calendar.h"
 #include "curves/polyline.h"
 #include "signal/checksum.h"
+#include "world/trip.h"
 
 #include <algorithm>
 #include <cmath>
@@ -15,8 +16,7 @@ namespace fern {
 namespace {
 
 constexpr double metresPerMinuteOfArc = 1852;
-constexpr double homeLatitude = 54.2; // open water
-constexpr double homeLongitude = 3.5;
+constexpr double usualCourse = 47; ///< degrees, of a trip whose course nobody tells
 
 std::string sentence(const std::string& body)
 {
@@ -35,51 +35,68 @@ std::string angle(double degrees, int degreeDigits, char positive, char negative
 }
 
 struct Told {
-    double knots = 0, course = 47, altitude = 2;
-    double latitude = homeLatitude, longitude = homeLongitude;
+    double knots = 0, course = usualCourse, altitude = 2;
+    double latitude = 0, longitude = 0;
     int satellites = 8;
 };
 
-Told toldBy(const DeviceSetting& s, double seconds)
+/// The channel that is told a quantity, with a truth; null when there is none.
+const ToldValue* valueOf(const SenderSetting& s, ReceiverGives gives)
 {
-    Told t;
+    for (const auto& value : s.values)
+        if (value.source.receiver.gives == gives && !value.lane.empty())
+            return &value;
+    return nullptr;
+}
+
+/// Where the trip has led, at the place that a channel's own lane says where there is one.
+GroundPlace placeAt(const SenderSetting& s, double seconds)
+{
+    const auto laneOf = [&](ReceiverGives gives, double usual) {
+        const auto* value = valueOf(s, gives);
+        return value == nullptr ? std::vector<CurvePoint>{{0, usual}} : value->lane;
+    };
+    const auto& fix = s.device.fix;
+    return placeAfter({fix.latitude, fix.longitude},
+        wayOf(laneOf(ReceiverGives::Speed, 0),
+            laneOf(ReceiverGives::Course, usualCourse * std::numbers::pi / 180),
+            s.faults.seenSeconds(seconds)));
+}
+
+Told toldBy(const SenderSetting& s, double seconds)
+{
     const auto index = static_cast<std::uint64_t>(seconds * 1000);
-    const double truth = polylineAt(s.lane, s.faults.seenSeconds(seconds));
-    const RandomStream scatter(s.seed, s.id, "scatter");
-    double speed = 0;
-    switch (s.source.receiver.gives) {
-    case ReceiverGives::Speed:
-        speed = truth;
-        break;
-    case ReceiverGives::Course:
-        t.course = truth * 180 / std::numbers::pi;
-        break;
-    case ReceiverGives::Altitude:
-        t.altitude = truth;
-        break;
-    case ReceiverGives::Latitude:
-        t.latitude = truth * 180 / std::numbers::pi;
-        break;
-    case ReceiverGives::Longitude:
-        t.longitude = truth * 180 / std::numbers::pi;
-        break;
-    case ReceiverGives::Satellites:
-        t.satellites = static_cast<int>(std::clamp(truth, 0.0, 24.0));
-        break;
-    }
-    const double told = std::fabs(speed + s.source.receiver.scatter * scatter.normal(index));
+    const RandomStream scatter(s.seed, s.device.id, "scatter");
+    const auto truthOf = [&](ReceiverGives gives, double perSi, double usual) {
+        const auto* value = valueOf(s, gives);
+        return value == nullptr
+            ? usual
+            : perSi * polylineAt(value->lane, value->faults.seenSeconds(seconds));
+    };
+    constexpr double degrees = 180 / std::numbers::pi;
+    const auto place = placeAt(s, seconds);
+    Told t;
+    t.course = truthOf(ReceiverGives::Course, degrees, usualCourse);
+    t.course -= 360 * std::floor(t.course / 360);
+    t.altitude = truthOf(ReceiverGives::Altitude, 1, t.altitude);
+    t.latitude = truthOf(ReceiverGives::Latitude, degrees, place.latitude);
+    t.longitude = truthOf(ReceiverGives::Longitude, degrees, place.longitude);
+    t.satellites = static_cast<int>(
+        std::clamp(truthOf(ReceiverGives::Satellites, 1, t.satellites), 0.0, 24.0));
+    const double size = s.device.fix.scatter;
+    const double told =
+        std::fabs(truthOf(ReceiverGives::Speed, 1, 0) + size * scatter.normal(index));
     t.knots = told * 3600 / metresPerMinuteOfArc;
-    t.latitude += s.source.receiver.scatter * scatter.normal(index + (1ULL << 40U))
-        / (60 * metresPerMinuteOfArc);
+    t.latitude += size * scatter.normal(index + (1ULL << 40U)) / (60 * metresPerMinuteOfArc);
     return t;
 }
 
 } // namespace
 
-std::string receiverSentences(const DeviceSetting& s, double seconds)
+std::string receiverSentences(const SenderSetting& s, double seconds)
 {
     const auto t = toldBy(s, seconds);
-    const double coldStart = inSi(s.source.receiver.coldStart);
+    const double coldStart = inSi(s.device.fix.coldStart);
     const bool hasFix =
         seconds >= coldStart && !s.faults.isOn(FaultKind::NoFix, seconds) && t.satellites >= 3;
     // In a cold start the satellites come into view one after another.

@@ -63,27 +63,6 @@ constexpr bool hasLane(SourceKind kind)
 {
     return kind != SourceKind::Clock && kind != SourceKind::Derived;
 }
-/// Returns whether its bytes come over a serial line.
-constexpr bool isSerial(SourceKind kind)
-{
-    return kind >= SourceKind::Labels && kind <= SourceKind::Computer;
-}
-
-enum class SerialPort { Hardware, Software, Usb };
-inline constexpr Words<3> serialPortWords{"hardware", "software", "native USB"};
-
-struct SerialSpec {
-    int baud = 9600;
-    SerialPort port = SerialPort::Hardware;
-
-    bool operator==(const SerialSpec&) const = default;
-};
-template <class Archive> void describe(Archive& a, SerialSpec& s)
-{
-    a.integer("baud", s.baud, 50, 4'000'000);
-    a.choice("port", s.port, serialPortWords);
-}
-
 enum class PulseGives { Rate, Total };
 inline constexpr Words<2> pulseGivesWords{"rate", "total"};
 /// What adds one.
@@ -204,7 +183,6 @@ template <class Archive> void describe(Archive& a, SwitchSpec& s)
 struct KeyCodeSpec {
     bool hasComplements = true; ///< every second byte is the complement of the one before it
     bool takesRepeats = false; ///< a held key counts again and again
-    Quantity repeatEvery{108, "ms"}; ///< of a held key
     Quantity holdOff{250, "ms"}; ///< a code within it after one that counted does not count
 
     bool operator==(const KeyCodeSpec&) const = default;
@@ -213,7 +191,6 @@ template <class Archive> void describe(Archive& a, KeyCodeSpec& k)
 {
     a.boolean("hasComplements", k.hasComplements);
     a.boolean("takesRepeats", k.takesRepeats);
-    a.quantity("repeatEvery", k.repeatEvery, "s", {0.01, 10});
     a.quantity("holdOff", k.holdOff, "s", {0, 60});
 }
 
@@ -238,52 +215,36 @@ inline constexpr Words<6> receiverGivesUnits{"kn", "deg", "m", "deg", "deg", "co
 
 struct ReceiverSpec {
     ReceiverGives gives = ReceiverGives::Speed;
-    Quantity coldStart{30, "s"}; ///< from power-on to the first fix
-    double scatter = 0.15; ///< rms of the speed it tells, metre per second: never quite zero
 
     bool operator==(const ReceiverSpec&) const = default;
 };
 template <class Archive> void describe(Archive& a, ReceiverSpec& r)
 {
     a.choice("gives", r.gives, receiverGivesWords);
-    a.quantity("coldStart", r.coldStart, "s", {0, 3600});
-    a.number("scatter", r.scatter, {0, 100});
 }
 
 enum class LineForm { NameValue, Columns, Json };
 inline constexpr Words<3> lineFormWords{"name:value", "columns", "JSON"};
 
+/// Where the number of a channel stands in a device's lines.
 struct LinesSpec {
-    LineForm form = LineForm::NameValue;
     std::string key; ///< the name, or the key of a JSON line; dots lead into objects
     int column = 1; ///< of columns, from 1
-    std::string separator = ":"; ///< between name and value, or between columns
     std::string unit; ///< of the number told; empty: the channel's
 
     bool operator==(const LinesSpec&) const = default;
 };
 template <class Archive> void describe(Archive& a, LinesSpec& l)
 {
-    a.choice("form", l.form, lineFormWords);
-    if (l.form == LineForm::Columns)
-        a.integer("column", l.column, 1, 1000);
-    else
-        a.text("key", l.key);
-    if (l.form != LineForm::Json) {
-        a.text("separator", l.separator);
-        if (Archive::isReading && l.separator.size() != 1)
-            a.failAt("separator", "the separator must be one character");
-    }
+    a.optionalText("key", l.key);
+    a.optionalInteger("column", l.column, 1, 1, 1000);
     a.optionalText("unit", l.unit);
     if (Archive::isReading && !l.unit.empty() && !parseUnit(l.unit))
         a.failAt("unit", "the unit \"" + l.unit + "\" is not known");
 }
 
 struct NodeSpec {
-    int address = 1;
-    Quantity slot{12, "s"}; ///< of the poll; the next node has its turn after it
-    Quantity reply{1.2, "s"}; ///< from the poll to the last byte of the answer
-    int tries = 3; ///< in one slot
+    int address = 1; ///< of the station that a radio polls
     double lossPercent = 5; ///< of single messages, either way
 
     bool operator==(const NodeSpec&) const = default;
@@ -291,9 +252,6 @@ struct NodeSpec {
 template <class Archive> void describe(Archive& a, NodeSpec& n)
 {
     a.integer("address", n.address, 0, 254);
-    a.quantity("slot", n.slot, "s", {0.01, 86400});
-    a.quantity("reply", n.reply, "s", {0.001, 3600});
-    a.integer("tries", n.tries, 1, 100);
     a.number("lossPercent", n.lossPercent, {0, 100});
 }
 
@@ -392,16 +350,17 @@ template <class Archive> void describe(Archive& a, LiveSpec& l)
 
 struct Source {
     SourceKind kind = SourceKind::Analog;
+    std::string device; ///< id of the device that tells it
+    // What a told channel has of its device, and the file says there:
     std::string board; ///< id of the part that reads or tells it: a board, or a module
     std::string pin; ///< as printed on the board
     Quantity range{0, "V"}; ///< ± that the converter's gain is set to for it; 0 is its own
     std::string lane; ///< of a scenario: the true quantity, or what happens
-    Quantity sampleEvery{100, "ms"};
+    Quantity sampleEvery{100, "ms"}; ///< also of its device, when it is told
     // What a told number cannot say better, in the channel's unit; 0 is not known:
     Difference resolution{0, ""};
     Difference accuracy{0, ""}; ///< half width
 
-    SerialSpec serial;
     PulseSpec pulses;
     WaveformSpec waveform;
     LadderSpec ladder;
@@ -451,8 +410,6 @@ inline std::string readingUnitOf(const Source& source, std::string_view unit)
 
 template <class Archive> void describeKind(Archive& a, Source& s)
 {
-    if (isSerial(s.kind))
-        a.object("serial", s.serial);
     switch (s.kind) {
     case SourceKind::Analog:
         break;
@@ -486,13 +443,18 @@ template <class Archive> void describeKind(Archive& a, Source& s)
 template <class Archive> void describe(Archive& a, Source& s)
 {
     a.choice("kind", s.kind, sourceKindWords);
-    a.text("board", s.board);
-    if (isAtPin(s.kind))
-        a.text("pin", s.pin);
+    if (isTold(s.kind)) {
+        a.text("device", s.device);
+    } else {
+        a.text("board", s.board);
+        if (isAtPin(s.kind))
+            a.text("pin", s.pin);
+    }
     a.optionalQuantity("range", s.range, "V", Range::notNegative());
     if (hasLane(s.kind))
         a.text("lane", s.lane);
-    a.quantity("sampleEvery", s.sampleEvery, "s", {1e-4, 86400});
+    if (!isTold(s.kind))
+        a.quantity("sampleEvery", s.sampleEvery, "s", {1e-4, 86400});
     a.optionalAnyDifference("resolution", s.resolution);
     a.optionalAnyDifference("accuracy", s.accuracy);
     describeKind(a, s);

@@ -92,10 +92,17 @@ constexpr bool hasShare(FaultKind kind)
     return kind == FaultKind::Spikes || kind == FaultKind::Dropouts || kind == FaultKind::Garbage;
 }
 
-/// Something that goes wrong at one channel for a while.
+/// Returns whether it is a fault of what a device says.
+constexpr bool isOfSpeech(FaultKind kind)
+{
+    return kind >= FaultKind::NoFix;
+}
+
+/// Something that goes wrong at one channel or device for a while.
 struct FaultSpec {
     std::string id;
-    std::string channel;
+    std::string channel; ///< or
+    std::string device; ///< one of the two is empty
     FaultKind kind = FaultKind::Noise;
     double from = 0, to = 0; ///< seconds since the start
     Quantity amount{0, "V"};
@@ -109,7 +116,10 @@ struct FaultSpec {
 template <class Archive> void describe(Archive& a, FaultSpec& f)
 {
     a.text("id", f.id);
-    a.text("channel", f.channel);
+    a.optionalText("channel", f.channel);
+    a.optionalText("device", f.device);
+    if (Archive::isReading && f.channel.empty() == f.device.empty())
+        a.failAt("channel", "a fault is one of a channel or of a device");
     a.choice("kind", f.kind, faultKindWords);
     a.number("from", f.from, Range::notNegative());
     a.number("to", f.to, Range::notNegative());

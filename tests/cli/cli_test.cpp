@@ -54,7 +54,7 @@ TEST(Cli, ChecksWhatAScenarioGivesAway)
     // The lower gauge is silent from 420 s on; of a node that loses a third of its messages four
     // periods of 24 s are no chance any more.
     EXPECT_NE(outcome.out.find("Nothing from Lower gauge for"), std::string::npos) << outcome.out;
-    EXPECT_NE(outcome.out.find("First seen 510 s into the scenario."), std::string::npos);
+    EXPECT_NE(outcome.out.find("First seen 500 s into the scenario."), std::string::npos);
     EXPECT_EQ(outcome.out.find("Nothing from Upper gauge"), std::string::npos);
     EXPECT_EQ(cli("check " + pump + " --scenario drought").exitCode, 3);
 }

@@ -2,6 +2,7 @@
 // Small instruments with one source of any kind.
 
 #include "instrument/channel_edits.h"
+#include "instrument/ids.h"
 #include "instrument/resolve.h"
 #include "parts/catalogue.h"
 #include "plan/starting_points.h"
@@ -20,6 +21,7 @@ struct SourceCase {
     std::vector<LaneEvent> events{};
     TextForm form = TextForm::Number;
     double from = 0, to = 10; ///< wished, in the unit
+    Device device{}; ///< of a told source, beside its kind, pace and pin
 };
 
 /// A source of the kind that is sampled this often.
@@ -42,9 +44,10 @@ inline Source pulses(double perUnit, double gateSeconds = 1)
 inline SourceCase receiverCase(std::vector<CurvePoint> lane)
 {
     auto s = ofKind(SourceKind::Receiver);
-    s.receiver.coldStart = {12, "s"};
-    s.receiver.scatter = 0;
-    return {s, "km/h", std::move(lane)};
+    SourceCase c{s, "km/h", std::move(lane)};
+    c.device.fix.coldStart = {12, "s"};
+    c.device.fix.scatter = 0;
+    return c;
 }
 
 inline SourceCase remoteCase(std::vector<LaneEvent> events)
@@ -59,8 +62,22 @@ inline SourceCase remoteCase(std::vector<LaneEvent> events)
 inline Instrument withSource(const Instrument& in, const std::string& name, const SourceCase& c)
 {
     ChannelParcel parcel;
+    auto base = in;
     parcel.channel.name = name;
     parcel.channel.source = c.source;
+    if (isTold(c.source.kind)) {
+        auto device = c.device;
+        device.id = freeId(in.devices, name);
+        device.name = name + "'s device";
+        device.kind = deviceKindOf(c.source.kind);
+        device.board = c.source.board.empty() ? "board" : c.source.board;
+        device.pin = c.source.pin;
+        device.every = c.source.sampleEvery;
+        parcel.channel.source.device = device.id;
+        if (device.lines.form != LineForm::Columns && c.source.lines.key.empty())
+            parcel.channel.source.lines.key = "value";
+        base.devices.push_back(std::make_shared<const Device>(device));
+    }
     if (parcel.channel.source.board.empty())
         parcel.channel.source.board = "board";
     parcel.channel.wish = {
@@ -77,7 +94,7 @@ inline Instrument withSource(const Instrument& in, const std::string& name, cons
     field.id = "value";
     field.kind = FieldKind::Value;
     parcel.page.fields = {field};
-    auto out = withChannelAdded(in, parcel);
+    auto out = withChannelAdded(base, parcel);
     EXPECT_TRUE(out) << (out ? "" : describe(out.error()));
     return out ? *out : in;
 }
@@ -93,8 +110,15 @@ inline Instrument withFaults(const Instrument& in, std::vector<FaultSpec> faults
 {
     Instrument out = in;
     Scenario scenario = *out.scenarios[0];
-    for (std::size_t i = 0; i < faults.size(); ++i)
+    for (std::size_t i = 0; i < faults.size(); ++i) {
         faults[i].id = "fault-" + std::to_string(i);
+        const auto* channel = findById(in.channels, faults[i].channel);
+        if (channel != nullptr && isTold(channel->source.kind)
+            && channel->source.kind != SourceKind::Node && isOfSpeech(faults[i].kind)) {
+            faults[i].channel.clear();
+            faults[i].device = channel->source.device;
+        }
+    }
     scenario.faults = std::move(faults);
     out.scenarios[0] = std::make_shared<const Scenario>(scenario);
     return out;

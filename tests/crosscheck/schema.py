@@ -17,7 +17,7 @@ with open(os.path.join(SOURCE, "docs", "fern-tick.schema.json"), encoding="utf-8
 jsonschema.Draft7Validator.check_schema(schema)
 validator = jsonschema.Draft7Validator(schema)
 files = glob.glob(os.path.join(SOURCE, "demo", "*.fern.json"))
-files += glob.glob(os.path.join(SOURCE, "tests", "data", "*", "*.fern.json"))
+files += [f for f in glob.glob(os.path.join(SOURCE, "tests", "data", "*", "*.fern.json")) if "version-1" not in f]
 fits = fastjsonschema.compile(schema)  # fast enough for every file and its mutations
 for path in files:
     with open(path, encoding="utf-8") as file:
@@ -35,7 +35,7 @@ def refused(change):
 
 
 refused(lambda i: i.pop("name"))
-refused(lambda i: i.update(version=2))
+refused(lambda i: i.update(version=3))
 refused(lambda i: i["parts"][0]["converter"].update(bits=40))
 refused(lambda i: i["parts"][0].update(lines=[{"name": "reset", "role": "output"}]))
 refused(lambda i: i["parts"][1].update(port={"bus": "a"}))

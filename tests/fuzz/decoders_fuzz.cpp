@@ -15,10 +15,10 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     constexpr auto first = static_cast<unsigned>(fern::SourceKind::KeyCodes);
     constexpr auto last = static_cast<unsigned>(fern::SourceKind::Computer);
     source.kind = static_cast<fern::SourceKind>(first + data[0] % (last - first + 1));
-    source.lines.form = static_cast<fern::LineForm>(data[0] / 16 % 3);
+    const fern::LineShape shape{static_cast<fern::LineForm>(data[0] / 16 % 3)};
     source.lines.key = "a.b";
     source.keyCodes.takesRepeats = data[0] % 2 == 0;
-    const auto decoder = fern::makeDecoder(source);
+    const auto decoder = fern::makeDecoder(source, shape);
     const std::string_view bytes(reinterpret_cast<const char*>(data) + 1, size - 1);
     for (const auto piece : {bytes.substr(0, bytes.size() / 3), bytes.substr(bytes.size() / 3)})
         for (const auto& told : decoder->feed({}, piece)) {

@@ -167,7 +167,7 @@ void Workbench::showEvent(QShowEvent* event)
 
 const Part& Workbench::board() const
 {
-    return *findById(m_document.instrument().parts, m_channel->source.board);
+    return *findById(m_document.instrument().parts, boardIdOf(m_document.instrument(), *m_channel));
 }
 
 void Workbench::showView(const RunView& view)

@@ -42,6 +42,12 @@ double longestLook(const PlainInstrument& plain)
     return longest;
 }
 
+std::set<std::string> channelsAt(const Instrument& in, std::string_view place)
+{
+    const auto channels = subjectOf(in, place).channels;
+    return {channels.begin(), channels.end()};
+}
+
 } // namespace
 
 std::vector<Finding> scenarioFindings(const Instrument& in, const PlainInstrument& plain)
@@ -69,9 +75,10 @@ std::vector<Finding> scenarioFindings(const Instrument& in, const PlainInstrumen
     std::set<std::string> explained;
     for (const auto& f : out)
         if (f.rule == "R02" || f.rule == "R04" || f.rule == "R08")
-            explained.insert(subjectOf(in, f.place).name);
+            explained.merge(channelsAt(in, f.place));
     std::erase_if(out, [&](const Finding& f) {
-        return f.rule == "M02" && explained.contains(subjectOf(in, f.place).name);
+        return f.rule == "M02"
+            && std::ranges::includes(explained, channelsAt(in, f.place)); // sorted as sets are
     });
     // What was lost in the whole stands for what was lost in a stretch.
     std::erase_if(out, [](const Finding& f) { return f.rule == "G01"; });

@@ -264,14 +264,14 @@ void addDropouts(const PlainChannel& c, const Readings& r, std::vector<Finding>&
         {}});
 }
 
-double usualSilence(const Source& source)
+double usualSilence(const PlainChannel& c)
 {
     constexpr double usual = 3;
     constexpr double rare = 1e-3;
-    if (source.kind != SourceKind::Node || source.node.lossPercent <= 0)
+    if (c.source.kind != SourceKind::Node || c.source.node.lossPercent <= 0)
         return usual;
-    const double arrives = std::pow(1 - source.node.lossPercent / 100, 2); // there and back
-    const double silent = std::pow(1 - arrives, source.node.tries);
+    const double arrives = std::pow(1 - c.source.node.lossPercent / 100, 2); // there and back
+    const double silent = std::pow(1 - arrives, c.device->radio.tries);
     return silent >= 1 ? std::numeric_limits<double>::infinity()
                        : std::max(usual, std::ceil(std::log(rare) / std::log(silent)));
 }
@@ -280,22 +280,25 @@ double usualSilence(const Source& source)
 
 double silenceSeconds(const PlainChannel& c)
 {
-    return usualSilence(c.source) * inSeconds(c.sampleEvery) + 2;
+    return usualSilence(c) * inSeconds(c.sampleEvery) + 2;
 }
 
 namespace {
 
-/// A device that falls silent, or tells what cannot be read.
+/// A device that falls silent, or tells what cannot be read; of a radio the station.
 void addSilence(const PlainChannel& c, std::size_t channel, const RunHistory& history, Ticks now,
     std::vector<Finding>& out)
 {
     if (!isTold(c.source.kind) || givesCodes(c.source.kind))
         return;
+    const bool isStation = c.source.kind == SourceKind::Node || c.device == nullptr;
     int bad = 0;
     int all = 0;
     Ticks last;
     const double far = std::max(3 * lookBackSeconds(c), 20 * inSeconds(c.sampleEvery));
     for (const auto& told : history.told(channel)) {
+        if (isStation && told.state == ToldState::Other)
+            continue; // another one's
         const bool isBad = told.state == ToldState::Bad;
         if (!isBad)
             last = told.at;
@@ -304,17 +307,19 @@ void addSilence(const PlainChannel& c, std::size_t channel, const RunHistory& hi
             bad += isBad;
         }
     }
+    const auto place = isStation ? placeOf(c, "source") : "/devices/" + c.device->id;
+    const auto& name = isStation ? c.name : c.device->name;
     const double quiet = inSeconds(now - std::max(last, history.since()));
     if (quiet > silenceSeconds(c)) {
-        out.push_back({"R08", Severity::Check, placeOf(c, "source"),
-            fmt::format("Nothing from {} for {}", c.name, durationText(quiet)),
+        out.push_back({"R08", Severity::Check, place,
+            fmt::format("Nothing from {} for {}", name, durationText(quiet)),
             fmt::format("It should tell something every {}. Look at its supply, at the line and at "
                         "the bit rate.",
                 durationText(inSeconds(c.sampleEvery))),
-            fmt::format("{:.0f} of its periods; from the run", usualSilence(c.source)), {}, {}});
+            fmt::format("{:.0f} of its periods; from the run", usualSilence(c)), {}, {}});
     } else if (all >= 10 && bad * 10 > all) {
-        out.push_back({"R08", Severity::Check, placeOf(c, "source"),
-            fmt::format("{} of the last {} lines of {} came damaged", bad, all, c.name),
+        out.push_back({"R08", Severity::Check, place,
+            fmt::format("{} of the last {} lines of {} came damaged", bad, all, name),
             "They are left out and counted. A wrong bit rate damages every line, a long wire or a "
             "missing ground some of them.",
             "common practice; from the run", {}, {}});

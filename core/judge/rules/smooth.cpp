@@ -80,7 +80,7 @@ void checkStillMoves(const Instrument& /*in*/, const PlainInstrument& plain, Fin
             continue;
         // Three standard deviations of what smoothing leaves of its scatter.
         const double tells =
-            3 * c.source.receiver.scatter * noiseGain(c.steps, inSeconds(c.sampleEvery));
+            3 * c.device->fix.scatter * noiseGain(c.steps, inSeconds(c.sampleEvery));
         double least = 0; // above it a number moves that is shown
         for (const auto& step : activeSteps(c.steps))
             if (step.kind == StepKind::StillBelow)

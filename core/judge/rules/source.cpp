@@ -30,12 +30,25 @@ std::string sourcePlace(const PlainChannel& c)
 }
 
 /// A fix that changes the source of a channel.
-Fix sourceFix(std::string label, const PlainChannel& c, const std::function<void(Source&)>& change)
+Fix sourceFix(std::string label, const PlainChannel& c, std::function<void(Source&)> change)
 {
-    auto source = c.source;
-    change(source);
+    return {std::move(label), [id = c.id, change = std::move(change)](const Instrument& before) {
+                return withChannelChanged(
+                    before, id, [&](Channel& channel) { change(channel.source); });
+            }};
+}
+
+/// A fix that changes a device.
+Fix deviceFix(std::string label, const PlainDevice& device, std::function<void(Device&)> change)
+{
     return {std::move(label),
-        [id = c.id, source](const Instrument& before) { return withSource(before, id, source); }};
+        [id = device.spec->id, change = std::move(change)](
+            const Instrument& before) { return withDeviceChanged(before, id, change); }};
+}
+
+std::string serialPlace(const PlainDevice& device)
+{
+    return "/devices/" + device.spec->id + "/serial";
 }
 
 Fix sampleFix(const PlainChannel& c, double seconds)
@@ -152,7 +165,7 @@ void checkLadderWindows(const Instrument& /*in*/, const PlainInstrument& plain, 
         if (std::all_of(then.begin(), then.end(),
                 [&](const LadderWindow& w) { return w.margin >= needed; }))
             finding.fixes.push_back(sourceFix(
-                "Choose resistors that stand apart", c, [&](Source& s) { s.ladder = better; }));
+                "Choose resistors that stand apart", c, [better](Source& s) { s.ladder = better; }));
         out.push_back(std::move(finding));
     }
 }
@@ -173,14 +186,15 @@ void checkKeyCodes(const Instrument& /*in*/, const PlainInstrument& plain, Findi
                 {sourceFix("Check the complements", c,
                     [](Source& s) { s.keyCodes.hasComplements = true; })},
                 {}});
-        if (keys.takesRepeats && inSi(keys.holdOff) < 2 * inSi(keys.repeatEvery))
+        if (keys.takesRepeats && inSi(keys.holdOff) < 2 * inSi(c.device->repeatEvery))
             out.push_back({"R11", Severity::Check, sourcePlace(c),
                 fmt::format("A held key counts {} times a second",
-                    significantText(1 / std::max(inSi(keys.repeatEvery), inSi(keys.holdOff)), 2)),
+                    significantText(
+                        1 / std::max(inSi(c.device->repeatEvery), inSi(keys.holdOff)), 2)),
                 fmt::format(
                     "Repeats come every {} and each of them counts. A press of a third of a "
                     "second is three steps.",
-                    toText(keys.repeatEvery)),
+                    toText(c.device->repeatEvery)),
                 "common practice",
                 {sourceFix("Let repeats not count", c,
                      [](Source& s) { s.keyCodes.takesRepeats = false; }),
@@ -196,30 +210,30 @@ void checkBaudRate(const Instrument& /*in*/, const PlainInstrument& plain, Findi
 {
     constexpr double fullShare = 0.7;
     constexpr std::array<int, 7> usual{2400, 4800, 9600, 19200, 38400, 57600, 115200};
-    for (const auto& c : plain.channels) {
-        const auto& s = c.source;
-        const bool isPaced = s.kind == SourceKind::Receiver || s.kind == SourceKind::Lines
-            || s.kind == SourceKind::Computer;
-        if (!isPaced || s.serial.port == SerialPort::Usb)
+    for (const auto& device : plain.devices) {
+        const auto& d = *device.spec;
+        const bool isPaced = d.kind == DeviceKind::Receiver || d.kind == DeviceKind::Lines
+            || d.kind == DeviceKind::Computer;
+        if (!isPaced || d.serial.port == SerialPort::Usb)
             continue;
-        const double every = inSeconds(c.sampleEvery);
-        const double needed = bytesInPeriod(s.kind) * 10 / every; // bits a second
-        const double share = needed / s.serial.baud;
+        const double every = inSi(d.every);
+        const double bytes = bytesInPeriod(d.kind, device.channels.size());
+        const double needed = bytes * 10 / every; // bits a second
+        const double share = needed / d.serial.baud;
         if (share <= fullShare)
             continue;
-        Finding finding{"R12", share > 1 ? Severity::Stop : Severity::Check, sourcePlace(c),
-            fmt::format("{} baud {} the lines of {}", s.serial.baud,
-                share > 1 ? "cannot carry" : "hardly carry", c.name),
+        Finding finding{"R12", share > 1 ? Severity::Stop : Severity::Check, serialPlace(device),
+            fmt::format("{} baud {} the lines of {}", d.serial.baud,
+                share > 1 ? "cannot carry" : "hardly carry", d.name),
             fmt::format("{} bytes every {} are {:.0f} bits a second, {:.0f} % of the line. What "
                         "does not fit comes later and later, or torn.",
-                significantText(bytesInPeriod(s.kind), 4), durationText(every), needed,
-                100 * share),
+                significantText(bytes, 4), durationText(every), needed, 100 * share),
             "ten bits a byte: start, eight, stop", {}, {}};
         const auto better = std::find_if(
             usual.begin(), usual.end(), [&](int baud) { return needed <= 0.5 * baud; });
         if (better != usual.end())
-            finding.fixes.push_back(sourceFix(fmt::format("Use {} baud", *better), c,
-                [&](Source& changed) { changed.serial.baud = *better; }));
+            finding.fixes.push_back(deviceFix(fmt::format("Use {} baud", *better), device,
+                [baud = *better](Device& changed) { changed.serial.baud = baud; }));
         out.push_back(std::move(finding));
     }
 }
@@ -227,22 +241,22 @@ void checkBaudRate(const Instrument& /*in*/, const PlainInstrument& plain, Findi
 void checkSoftwareSerial(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     constexpr int fastest = 9600;
-    for (const auto& c : plain.channels) {
-        const auto& serial = c.source.serial;
-        if (!isSerial(c.source.kind) || serial.port != SerialPort::Software
+    for (const auto& device : plain.devices) {
+        const auto& serial = device.spec->serial;
+        if (!isSerial(device.spec->kind) || serial.port != SerialPort::Software
             || serial.baud <= fastest)
             continue;
-        out.push_back({"R17", Severity::Check, sourcePlace(c),
+        out.push_back({"R17", Severity::Check, serialPlace(device),
             fmt::format("A serial port in software at {} baud", serial.baud),
             fmt::format("One bit lasts {}: an interrupt that comes between shifts it, and letters "
                         "turn into others. Up to {} baud it usually works, for one direction at a "
                         "time.",
                 durationText(1.0 / serial.baud), fastest),
             "common practice",
-            {sourceFix("Use a serial port of the board", c,
-                 [](Source& s) { s.serial.port = SerialPort::Hardware; }),
-                sourceFix(fmt::format("Use {} baud", fastest), c,
-                    [](Source& s) { s.serial.baud = fastest; })},
+            {deviceFix("Use a serial port of the board", device,
+                 [](Device& d) { d.serial.port = SerialPort::Hardware; }),
+                deviceFix(fmt::format("Use {} baud", fastest), device,
+                    [](Device& d) { d.serial.baud = fastest; })},
             {}});
     }
 }

@@ -3,31 +3,18 @@
 #include "curves/polyline.h"
 #include "run/turn.h"
 
-#include <algorithm>
-
 namespace fern {
 
-ToldTask::ToldTask(
-    std::size_t channel, const PlainInstrument& instrument, std::optional<Device> device)
+ToldTask::ToldTask(std::size_t channel, const PlainInstrument& instrument)
     : ChannelTask(channel, instrument)
-    , m_device(std::move(device))
-    , m_decoder(makeDecoder(instrument.channels[channel].source))
+    , m_decoder(makeDecoder(
+          instrument.channels[channel].source, lineShapeOf(instrument.channels[channel])))
 {
-}
-
-void ToldTask::begin(Turn& turn)
-{
-    if (!m_device)
-        return;
-    m_nextSlot = turn.now() / m_device->period;
-    turn.later(std::max(turn.now(), m_device->period * m_nextSlot), Slot);
 }
 
 void ToldTask::happen(Turn& turn, int part)
 {
-    if (part == Slot)
-        startSlot(turn);
-    else if (part == Bytes)
+    if (part == ownPart)
         acceptBytes(turn);
     else
         ChannelTask::happen(turn, part);
@@ -36,16 +23,7 @@ void ToldTask::happen(Turn& turn, int part)
 void ToldTask::deliverBytes(Turn& turn, Ticks at, const std::string& bytes)
 {
     m_onTheWay.push_back({at, bytes});
-    turn.later(at, Bytes);
-}
-
-void ToldTask::startSlot(Turn& turn)
-{
-    for (const auto& sent : m_device->slot(m_nextSlot))
-        if (sent.at >= turn.now()) // else it was heard before the run began
-            deliverBytes(turn, sent.at, sent.bytes);
-    ++m_nextSlot;
-    turn.later(m_device->period * m_nextSlot, Slot);
+    turn.later(at, ownPart);
 }
 
 void ToldTask::acceptBytes(Turn& turn)

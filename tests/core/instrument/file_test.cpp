@@ -78,8 +78,8 @@ INSTANTIATE_TEST_SUITE_P(Faults, FaultyFile,
     testing::Values(
         Fault{"format", "\"fern-tick\"", "\"fern-tock\"",
             "this is not an instrument file: \"format\" is not \"fern-tick\"", "/, line 1"},
-        Fault{"newer", "\"version\": 1", "\"version\": 2",
-            "the file has version 2; this program reads version 1", "/version"},
+        Fault{"newer", "\"version\": 2", "\"version\": 3",
+            "the file has version 3; this program reads version 2", "/version"},
         Fault{"type", "\"bits\": 12", "\"bits\": \"12\"", "this must be a number",
             "/parts/0/converter/bits, line 19"},
         Fault{"range", "\"bits\": 12", "\"bits\": 40",
@@ -195,7 +195,8 @@ TEST(InstrumentFile, KeepsSourcesOfEveryKind)
         source.board = "board";
         source.sampleEvery = {3, "s"};
         source.ladder.keys = {{"a", {0, "ohm"}}, {"b", {4.7, "kohm"}}};
-        source.lines = {LineForm::Columns, "", 3, ";", "ft"};
+        source.lines = {"", 3, "ft"};
+        source.device = "satellite-speed";
         source.derived.formula = "house-battery * 2";
         source.names = {{"1", "one"}};
         source.gate = GateSpec{"speed", {5, "km/h"}, {4, "km/h"}};
@@ -220,16 +221,21 @@ TEST(InstrumentFile, SaysWhatIsWrongWithASource)
     };
     for (const auto& wrong : {
              Wrong{"\"board\": \"receiver\"", "\"board\": \"kite\"",
-                 "there is no board or module \"kite\" among the parts"},
+                 "there is no board or module \"kite\""},
              Wrong{"\"gives\": \"speed\"", "\"gives\": \"altitude\"",
                  "this source gives m; the channel is in km/h"},
              Wrong{"\"gives\": \"speed\"", "\"gives\": \"taste\"", "\"taste\" is not one of"},
              Wrong{"\"of\": \"strokes\"", "\"of\": \"oars\"", "there is no channel \"oars\""},
              Wrong{"\"of\": \"strokes\"", "\"of\": \"last-stroke\"",
                  "Last stroke needs its own value"},
-             Wrong{"\"channel\": \"satellite-speed\",\n          \"kind\": \"no fix\"",
-                 "\"channel\": \"kite\",\n          \"kind\": \"no fix\"",
-                 "there is no channel \"kite\""},
+             Wrong{"\"device\": \"satellite-speed\",\n          \"kind\": \"no fix\"",
+                 "\"device\": \"kite\",\n          \"kind\": \"no fix\"",
+                 "there is no device \"kite\""},
+             Wrong{"\"device\": \"satellite-speed\",\n          \"kind\": \"no fix\"",
+                 "\"channel\": \"satellite-speed\",\n          \"kind\": \"no fix\"",
+                 "no fix is a fault of the device that tells Satellite"},
+             Wrong{"\"device\": \"satellite-speed\"", "\"device\": \"kite\"",
+                 "there is no receiver \"kite\" among the devices"},
              Wrong{"2031-06-14T17:30:00Z", "yesterday", "\"yesterday\" is no time such as"},
              Wrong{"\"dutyPercent\": 40", "\"dutyPercent\": 100", "1 to 99"},
          }) {

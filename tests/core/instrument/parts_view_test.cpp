@@ -92,12 +92,18 @@ TEST(PartsView, ASerialLineReadInSoftwareWantsAnyDigitalPin)
     auto channel = *in.channels[0];
     channel.source = Source{};
     channel.source.kind = SourceKind::Lines;
-    channel.source.board = "receiver";
+    channel.source.device = "sender";
     channel.source.lines.key = "volts";
+    Device device;
+    device.id = "sender";
+    device.kind = DeviceKind::Lines;
+    device.board = "receiver";
+    in.devices = {std::make_shared<const Device>(device)};
+    in = *withSource(in, channel.id, channel.source);
     for (const auto& [port, wanted] : {std::pair{SerialPort::Hardware, PinRole::UartIn},
              {SerialPort::Software, PinRole::Digital}}) {
-        channel.source.serial.port = port;
-        EXPECT_EQ(role(*withSource(in, channel.id, channel.source)), wanted);
+        const auto set = [port = port](Device& d) { d.serial.port = port; };
+        EXPECT_EQ(role(*withDeviceChanged(in, "sender", set)), wanted);
     }
 }
 

@@ -137,9 +137,9 @@ TEST(Facts, OfARemoteControl)
 // Of three tries each way must arrive: (1 - 0.9²)³ is lost. 20 ppm of a day are 1.728 s.
 TEST(Facts, OfStationsContactsAndClocks)
 {
-    auto node = test::ofKind(SourceKind::Node, 30);
-    node.node.lossPercent = 10;
-    const test::SourceCase station{node, "degC", {{0, 20}}, {}, TextForm::Number, -10, 40};
+    test::SourceCase station{
+        test::ofKind(SourceKind::Node, 30), "degC", {{0, 20}}, {}, TextForm::Number, -10, 40};
+    station.source.node.lossPercent = 10;
     EXPECT_THAT(facts(station, Leaf::Sensor),
         ElementsAre("Address: 1", "Polled: every 30 s (slot 12 s)",
             "Lost for good: 0.69 % (of the polls, after 3 tries)"));

@@ -139,12 +139,12 @@ TEST(SignalFindings, ADeviceThatFallsSilentIsMissed)
     silent.from = 20;
     EXPECT_TRUE(after(test::withFaults(in, {silent}), 22).empty());
     EXPECT_EQ(
-        titleOf(after(test::withFaults(in, {silent}), 30), "R08"), "Nothing from Depth for 11 s");
+        titleOf(after(test::withFaults(in, {silent}), 30), "R08"), "Nothing from Depth's device for 11 s");
     auto damaged = fault(FaultKind::Garbage, 0, 0.5);
     damaged.channel = in.channels[0]->id;
     // A line a second: from the beginning to 59 s come sixty.
     EXPECT_THAT(titleOf(after(test::withFaults(in, {damaged}), 59.5), "R08"),
-        testing::EndsWith(" of the last 60 lines of Depth came damaged"));
+        testing::EndsWith(" of the last 60 lines of Depth's device came damaged"));
 }
 
 } // namespace

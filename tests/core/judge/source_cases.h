@@ -42,12 +42,14 @@ inline Instrument withRemote(bool hasComplements, bool takesRepeats, double hold
 
 inline Instrument withReceiver(int baud, SerialPort port, double everyMs)
 {
-    return withSourceOf(SourceKind::Receiver,
+    SourceCase c{{}, "km/h", {{0, 5}}};
+    c.device.serial = {baud, port};
+    return withSourceOf(
+        SourceKind::Receiver,
         [&](Source& s) {
-            s.serial = {baud, port};
             s.sampleEvery = {everyMs, "ms"};
         },
-        {{}, "km/h", {{0, 5}}});
+        c);
 }
 
 inline Instrument withCount(CountMeans means)
@@ -100,7 +102,7 @@ inline std::vector<RuleCase> sourceCases()
         {"R11", Severity::Check, withRemote(false, false, 250),
             "Damaged codes of Thing count like good ones", withRemote(true, false, 250)},
         {"R12", Severity::Stop, withReceiver(9600, SerialPort::Hardware, 100),
-            "9600 baud cannot carry the lines of Thing",
+            "9600 baud cannot carry the lines of Thing's device",
             withReceiver(9600, SerialPort::Hardware, 1000)},
         {"R13", Severity::Check, againstSupply(2),
             "House battery is measured against the supply of 3.3 V", againstSupply(0.5), false},

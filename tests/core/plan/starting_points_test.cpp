@@ -30,7 +30,7 @@ TEST(StartingPoints, TheDeviceOfAChannelIsAmongTheParts)
     EXPECT_EQ(wheel.lines.front().pin, in.channels.back()->source.pin);
     EXPECT_LT(resolve(in, "")->runTime.seconds(), resolve(before, "")->runTime.seconds());
     const auto receiver = *withStartingPoint(before, *findStartingPoint("speed-receiver"), "Speed");
-    EXPECT_EQ(receiver.channels.back()->source.board, receiver.parts.back()->id);
+    EXPECT_EQ(boardIdOf(receiver, *receiver.channels.back()), receiver.parts.back()->id);
     const auto scanner = *withStartingPoint(before, *findStartingPoint("labels"), "Box");
     EXPECT_EQ(scanner.parts.size(), before.parts.size());
 }

@@ -9,21 +9,32 @@
 namespace fern {
 namespace {
 
-Told only(const Source& source, const std::string& bytes)
+/// A source, and the shape of the lines that tell it.
+struct Heard {
+    Source source;
+    LineShape shape{};
+
+    std::unique_ptr<Decoder> decoder() const { return makeDecoder(source, shape); }
+};
+
+Told only(const Heard& heard, const std::string& bytes)
 {
-    const auto all = makeDecoder(source)->feed({}, bytes);
+    const auto all = heard.decoder()->feed({}, bytes);
     EXPECT_EQ(all.size(), 1u) << bytes;
     return all.empty() ? Told{} : all.front();
 }
 
-Source lines(LineForm form, const std::string& key, const std::string& separator = ":")
+Told only(const Source& source, const std::string& bytes)
 {
-    Source s;
-    s.kind = SourceKind::Lines;
-    s.lines.form = form;
-    s.lines.key = key;
-    s.lines.separator = separator;
-    return s;
+    return only(Heard{source}, bytes);
+}
+
+Heard lines(LineForm form, const std::string& key, const std::string& separator = ":")
+{
+    Heard heard{{}, {form, separator}};
+    heard.source.kind = SourceKind::Lines;
+    heard.source.lines.key = key;
+    return heard;
 }
 
 TEST(Decoder, FindsANameAmongPairs)
@@ -40,7 +51,7 @@ TEST(Decoder, FindsANameAmongPairs)
 TEST(Decoder, TakesAColumn)
 {
     auto source = lines(LineForm::Columns, "", ";");
-    source.lines.column = 3;
+    source.source.lines.column = 3;
     EXPECT_EQ(only(source, "1;2; 3.5 ;4\n").number, 3.5);
     EXPECT_EQ(only(source, "1;2\n").parsed, "it has 2 of 3 columns");
     EXPECT_EQ(only(source, "1;2;;4\n").state, ToldState::Bad);
@@ -57,14 +68,13 @@ TEST(Decoder, FollowsAPathThroughJson)
 
 TEST(Decoder, ALineMayComeInPieces)
 {
-    const auto decoder = makeDecoder(lines(LineForm::NameValue, "x"));
+    const auto decoder = lines(LineForm::NameValue, "x").decoder();
     EXPECT_TRUE(decoder->feed({}, "x:").empty());
     EXPECT_TRUE(decoder->feed({}, "1").empty());
     const auto all = decoder->feed({}, "5\nx:2");
     ASSERT_EQ(all.size(), 1u);
     EXPECT_EQ(all[0].number, 15);
-    EXPECT_EQ(
-        makeDecoder(lines(LineForm::NameValue, "x"))->feed({}, std::string(600, 'x'))[0].parsed,
+    EXPECT_EQ(lines(LineForm::NameValue, "x").decoder()->feed({}, std::string(600, 'x'))[0].parsed,
         "longer than 512 bytes");
 }
 
@@ -183,13 +193,13 @@ TEST(Decoder, WithoutAFixThereIsNoSpeed)
 // Whatever comes in whatever pieces, a decoder goes on and tells the same lines.
 RC_GTEST_PROP(Decoder, PiecesMakeNoDifference, ())
 {
-    auto source = lines(LineForm::NameValue, "x");
-    source.kind = *rc::gen::element(SourceKind::Lines, SourceKind::Labels, SourceKind::Receiver,
-        SourceKind::KeyCodes, SourceKind::Node);
+    auto heard = lines(LineForm::NameValue, "x");
+    heard.source.kind = *rc::gen::element(SourceKind::Lines, SourceKind::Labels,
+        SourceKind::Receiver, SourceKind::KeyCodes, SourceKind::Node);
     const auto bytes = *rc::gen::container<std::string>(
         rc::gen::element('x', ':', '1', '.', '\n', '\r', '$', '*', '\xFF', '\0', ','));
-    const auto whole = makeDecoder(source)->feed({}, bytes);
-    const auto decoder = makeDecoder(source);
+    const auto whole = heard.decoder()->feed({}, bytes);
+    const auto decoder = heard.decoder();
     std::vector<Told> pieces;
     for (const char byte : bytes)
         for (auto& told : decoder->feed({}, {&byte, 1}))

@@ -97,14 +97,14 @@ TEST(DerivedChannels, ATotaliserStopsAndHolds)
 
 TEST(DerivedChannels, AGateClosesWithTheQualityOfAnother)
 {
-    auto satellites = ofKind(SourceKind::Receiver);
-    satellites.receiver.coldStart = {0, "s"};
-    satellites.receiver.gives = ReceiverGives::Satellites;
-    auto in = withSource(test::bench(), "Sats",
-        {satellites, "count",
-            {{0, 8}, {20, 8}, {21, 5}, {40, 5}, {41, 4}, {60, 4}, {61, 5}, {80, 6}}});
+    auto satellites =
+        receiverCase({{0, 8}, {20, 8}, {21, 5}, {40, 5}, {41, 4}, {60, 4}, {61, 5}, {80, 6}});
+    satellites.unit = "count";
+    satellites.device.fix.coldStart = {0, "s"};
+    satellites.source.receiver.gives = ReceiverGives::Satellites;
+    auto in = withSource(test::bench(), "Sats", satellites);
     auto speed = receiverCase({{0, 7.4}});
-    speed.source.receiver.coldStart = {0, "s"};
+    speed.device.fix.coldStart = {0, "s"};
     speed.source.gate = GateSpec{in.channels[0]->id, {6, "count"}, {5, "count"}};
     in = withSource(in, "Speed", speed);
     EXPECT_FALSE(std::isnan(Ran(in, 30).last(1))) << "open between the two limits";

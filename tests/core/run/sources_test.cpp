@@ -80,17 +80,16 @@ TEST(Sources, AComputerTellsItsHealth)
 
 TEST(Sources, ANodeAnswersInItsSlot)
 {
-    auto s = ofKind(SourceKind::Node, 12);
-    s.node.reply = {1.5, "s"};
-    s.node.lossPercent = 0;
-    s.resolution = {1, "cm"};
-    const Ran quick(withSource(test::bench(), "Gauge", {s, "cm", {{0, 183}}}), 13.4);
+    test::SourceCase c{ofKind(SourceKind::Node, 12), "cm", {{0, 183}}};
+    c.device.radio.reply = {1.5, "s"};
+    c.source.node.lossPercent = 0;
+    c.source.resolution = {1, "cm"};
+    const Ran quick(withSource(test::bench(), "Gauge", c), 13.4);
     EXPECT_EQ(quick.values(0).size(), 1u);
     EXPECT_EQ(quick.last(0), 183);
     // Half of the messages lost either way: a try in four gets through, three tries in a slot.
-    s.node.lossPercent = 50;
-    s.sampleEvery = {12, "s"};
-    const Ran lossy(withSource(test::bench(), "Gauge", {s, "cm", {{0, 183}}}), 12 * 1000);
+    c.source.node.lossPercent = 50;
+    const Ran lossy(withSource(test::bench(), "Gauge", c), 12 * 1000);
     EXPECT_NEAR(static_cast<double>(lossy.values(0).size()), 1000 * (1 - std::pow(0.75, 3)), 65);
 }
 

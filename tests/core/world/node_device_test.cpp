@@ -11,15 +11,19 @@ namespace {
 // Three tries share the slot of 0.3 s evenly; a try is lost when the poll or the answer is.
 TEST(NodeDevice, TriesAgainWithinItsSlot)
 {
-    DeviceSetting s;
-    s.source.kind = SourceKind::Node;
-    s.source.sampleEvery = {1, "s"};
-    s.source.node = {7, {0.3, "s"}, {0.02, "s"}, 3, 40};
-    s.source.resolution = {0.1, "V"};
-    s.unit = *parseUnit("V");
-    s.lane = {{0, 12.5}};
-    s.id = "shed";
-    const auto device = makeDevice(s);
+    SenderSetting s;
+    s.device.kind = DeviceKind::Radio;
+    s.device.every = {1, "s"};
+    s.device.radio = {{0.3, "s"}, {0.02, "s"}, 3};
+    ToldValue shed;
+    shed.source.kind = SourceKind::Node;
+    shed.source.node = {7, 40};
+    shed.source.resolution = {0.1, "V"};
+    shed.unit = *parseUnit("V");
+    shed.lane = {{0, 12.5}};
+    shed.id = "shed";
+    s.values = {shed};
+    const auto device = makeSender(s);
     std::array<int, 4> answered{}; // at the first, second, third try, never
     constexpr int polls = 4000;
     for (int slot = 0; slot < polls; ++slot) {
@@ -40,6 +44,41 @@ TEST(NodeDevice, TriesAgainWithinItsSlot)
         EXPECT_NEAR(answered.at(static_cast<std::size_t>(i)), polls * left * heard,
             4 * std::sqrt(polls * left * heard));
     EXPECT_NEAR(answered[3], polls * left, 4 * std::sqrt(polls * left));
+}
+
+// Three stations in slots of 0.3 s: without losses they answer 0.02 s after 0, 0.3 and 0.6 s, and
+// what one of them does is the same with and without the others.
+TEST(NodeDevice, StationsAnswerOneAfterAnother)
+{
+    SenderSetting s;
+    s.device.kind = DeviceKind::Radio;
+    s.device.every = {2, "s"};
+    s.device.radio = {{0.3, "s"}, {0.02, "s"}, 3};
+    for (int address = 4; address < 7; ++address) {
+        ToldValue value;
+        value.source.kind = SourceKind::Node;
+        value.source.node = {address, 0};
+        value.unit = *parseUnit("V");
+        value.lane = {{0, 1.0 * address}};
+        value.id = "station " + std::to_string(address);
+        s.values.push_back(value);
+    }
+    const auto sent = makeSender(s).slot(5);
+    ASSERT_EQ(sent.size(), 3U);
+    for (int i = 0; i < 3; ++i) {
+        EXPECT_NEAR(inSeconds(sent[static_cast<std::size_t>(i)].at), 10.02 + 0.3 * i, 1e-9);
+        EXPECT_EQ(
+            sent[static_cast<std::size_t>(i)].bytes.substr(0, 2), std::to_string(4 + i) + ":");
+    }
+    for (auto& value : s.values)
+        value.source.node.lossPercent = 45;
+    auto alone = s;
+    alone.values.resize(1);
+    for (int slot = 0; slot < 50; ++slot) {
+        auto all = makeSender(s).slot(slot);
+        std::erase_if(all, [](const Sent& one) { return one.bytes[0] != '4'; });
+        EXPECT_EQ(all, makeSender(alone).slot(slot));
+    }
 }
 
 } // namespace

@@ -28,10 +28,13 @@ NodeSlots::NodeSlots(QWidget* parent)
 
 void NodeSlots::showRun(const RunView& view, const Channel& channel)
 {
-    const auto& node = channel.source.node;
-    m_length = inSi(node.slot);
-    m_tries = node.tries;
-    const auto period = ticksFromSeconds(inSi(channel.source.sampleEvery));
+    const auto& plain = view.plain().channels[view.channel];
+    if (plain.device == nullptr)
+        return; // a view of an older state
+    const auto& radio = plain.device->radio;
+    m_length = inSi(radio.slot);
+    m_tries = radio.tries;
+    const auto period = plain.sampleEvery;
     const auto newest = view.now / period;
     m_slots.clear();
     int silent = 0;
@@ -44,7 +47,7 @@ void NodeSlots::showRun(const RunView& view, const Channel& channel)
         m_slots.push_back(std::move(slot));
     }
     m_words = tr("Node %1, the last %2 polls: %3 stayed without an answer")
-                  .arg(node.address)
+                  .arg(channel.source.node.address)
                   .arg(m_slots.size())
                   .arg(silent);
     setAccessibleName(m_words);
