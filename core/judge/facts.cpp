@@ -37,10 +37,14 @@ Facts worldFacts(const PlainChannel& c)
             fmt::format("{} to {}", valueText(c, least->y, 4), valueText(c, most->y, 4)), ""}};
 }
 
-Facts sensorFacts(const PlainChannel& c)
+Facts sensorFacts(const PlainInstrument& instrument, const PlainChannel& c)
 {
-    if (!c.isAnalog())
-        return sourceFacts(c);
+    if (!c.isAnalog()) {
+        auto facts = sourceFacts(c);
+        for (auto& fact : deviceFacts(instrument, c))
+            facts.push_back(std::move(fact));
+        return facts;
+    }
     const auto& in = c.input;
     const auto atEnds = [&](auto&& text) {
         return fmt::format("{} … {}", text(c.from), text(c.to));
@@ -191,7 +195,7 @@ std::vector<Fact> factsOf(const PlainInstrument& in, const StemChoice& choice,
     case Leaf::World:
         return worldFacts(channel);
     case Leaf::Sensor:
-        return sensorFacts(channel);
+        return sensorFacts(in, channel);
     case Leaf::Reading:
         return readingFacts(in, channel, stem.at);
     case Leaf::Scale:

@@ -197,6 +197,19 @@ std::string sourceScaleInWords(const PlainChannel& c)
         scaling.offset == 0 ? "" : fmt::format(" {:+}", scaling.offset));
 }
 
+std::vector<Fact> deviceFacts(const PlainInstrument& in, const PlainChannel& c)
+{
+    if (c.device == nullptr)
+        return {};
+    std::string others;
+    for (const auto& other : in.channels)
+        if (other.device == c.device && other.id != c.id)
+            others += (others.empty() ? "" : ", ") + other.name;
+    if (others.empty())
+        return {};
+    return {{"Tells", c.device->name, "also " + others}};
+}
+
 std::vector<Fact> sourceFacts(const PlainChannel& c)
 {
     switch (c.source.kind) {

@@ -7,6 +7,8 @@
 namespace fern {
 
 std::vector<Fact> sourceFacts(const PlainChannel& channel);
+/// What else the channel's device tells; empty where it tells nothing else.
+std::vector<Fact> deviceFacts(const PlainInstrument& instrument, const PlainChannel& channel);
 /// `at` is the quantity that slopes are taken at, SI units.
 std::vector<Fact> sourceReadingFacts(
     const PlainInstrument& in, const PlainChannel& channel, double at);

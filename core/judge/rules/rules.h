@@ -59,6 +59,10 @@ void checkFirstAfterSwitch(const Instrument& in, const PlainInstrument& plain, F
 void checkCountMeans(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkSoftwareSerial(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
+// radio.cpp
+void checkPollSlots(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkStationAddresses(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // scale.cpp
 void checkOnePointOnly(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkOutsideTheSpan(const Instrument& in, const PlainInstrument& plain, Findings& out);

@@ -1,6 +1,7 @@
 #pragma once
 // Instruments on which the rules of sources speak: each fires, and a near miss of it does not.
 
+#include "instrument/edits.h"
 #include "instrument/source_parameters.h"
 #include "smooth/step_text.h"
 #include "tests/core/judge/parts_cases.h"
@@ -50,6 +51,25 @@ inline Instrument withReceiver(int baud, SerialPort port, double everyMs)
             s.sampleEvery = {everyMs, "ms"};
         },
         c);
+}
+
+/// Stations of one radio in slots of 12 s, which three tries share.
+inline Instrument withStations(
+    const std::vector<int>& addresses, double everySeconds, double replySeconds)
+{
+    auto in = bench();
+    for (const int address : addresses) {
+        SourceCase c{ofKind(SourceKind::Node, everySeconds), "cm", {{0, 5}}};
+        c.source.node.address = address;
+        c.device.radio.reply = {replySeconds, "s"};
+        in = withSource(in, "Station " + std::to_string(in.channels.size() + 1), c);
+    }
+    const auto radio = in.devices[0]->id;
+    for (const auto& channel : SharedList<Channel>(in.channels))
+        in = *withChannelChanged(
+            in, channel->id, [&](Channel& changed) { changed.source.device = radio; });
+    in.devices.resize(1);
+    return *accepted(in);
 }
 
 inline Instrument withCount(CountMeans means)
@@ -111,6 +131,13 @@ inline std::vector<RuleCase> sourceCases()
         {"R15", Severity::Check, withDivider(470, 120),
             "The first reading of House battery after another input keeps 130 codes of it",
             withDivider(47, 12)},
+        {"G08", Severity::Stop, withStations({1, 2, 3}, 24, 1),
+            "The slots of Station 1's device take longer than its cycle",
+            withStations({1, 2, 3}, 36, 1)},
+        {"G08", Severity::Check, withStations({1}, 24, 4.1),
+            "A slot of Station 1's device is too short for 3 tries", withStations({1}, 24, 4)},
+        {"R18", Severity::Stop, withStations({1, 7, 7}, 60, 1),
+            "Station 2 and Station 3 have one address", withStations({1, 7, 8}, 60, 1)},
         {"R16", Severity::Stop, withCount(CountMeans::EachLook),
             "Thing counts loop turns, not pulses", withCount(CountMeans::RisingEdge)},
         {"R17", Severity::Check, withReceiver(38400, SerialPort::Software, 1000),

@@ -36,12 +36,23 @@ void NodeSlots::showRun(const RunView& view, const Channel& channel)
     m_tries = radio.tries;
     const auto period = plain.sampleEvery;
     const auto newest = view.now / period;
+    // Its turn comes after those of the stations before it.
+    Ticks turn;
+    for (const auto& other : view.plain().channels) {
+        if (other.id == plain.id)
+            break;
+        if (other.device == plain.device)
+            turn = turn + ticksFromSeconds(m_length);
+    }
     m_slots.clear();
     int silent = 0;
     for (auto k = std::max<std::int64_t>(0, newest - slotsShown + 1); k <= newest; ++k) {
-        Slot slot{inSeconds(period * k), {}, view.now >= period * k + ticksFromSeconds(m_length)};
+        const auto begin = period * k + turn;
+        if (begin > view.now)
+            break;
+        Slot slot{inSeconds(begin), {}, view.now >= begin + ticksFromSeconds(m_length)};
         for (const auto& told : view.told)
-            if (told.at >= period * k && told.at < period * (k + 1))
+            if (told.state != ToldState::Other && told.at >= begin && told.at < begin + period)
                 slot.told.push_back(told);
         silent += slot.isOver && slot.told.empty();
         m_slots.push_back(std::move(slot));

@@ -1,0 +1,117 @@
+// G08, R18: can the stations of a radio be polled as it is set?
+
+#include "judge/rules/rules.h"
+
+#include "base/number_text.h"
+#include "instrument/edits.h"
+
+#include <cmath>
+#include <map>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+Quantity inWholeTenths(double seconds)
+{
+    return {std::ceil(seconds * 10 - 1e-9) / 10, "s"};
+}
+
+Fix radioFix(std::string label, const PlainDevice& device, std::function<void(Device&)> change)
+{
+    return {std::move(label),
+        [id = device.spec->id, change = std::move(change)](
+            const Instrument& before) { return withDeviceChanged(before, id, change); }};
+}
+
+/// All stations have their turn before the first one has it again.
+void addCycle(const PlainDevice& device, Findings& out)
+{
+    const auto& d = *device.spec;
+    const double slot = inSi(d.radio.slot);
+    const auto stations = static_cast<double>(device.channels.size());
+    if (slot * stations <= inSi(d.every) * (1 + 1e-9))
+        return;
+    const auto every = inWholeTenths(slot * stations);
+    out.push_back({"G08", Severity::Stop, "/devices/" + d.id,
+        fmt::format("The slots of {} take longer than its cycle", d.name),
+        fmt::format("{} of {} are {}; each station is polled every {}. The next cycle begins while "
+                    "the last station has not had its turn.",
+            stations == 1 ? std::string("One slot") : fmt::format("{:.0f} slots", stations),
+            durationText(slot), durationText(slot * stations), durationText(inSi(d.every))),
+        "slots times their length against the cycle",
+        {radioFix("Poll every " + toText(every), device,
+            [every](Device& changed) { changed.every = every; })},
+        {}});
+}
+
+/// A try has ended before the next one begins.
+void addTries(const PlainDevice& device, Findings& out)
+{
+    const auto& d = *device.spec;
+    const double each = inSi(d.radio.slot) / d.radio.tries;
+    const double reply = inSi(d.radio.reply);
+    if (reply <= each * (1 + 1e-9))
+        return;
+    const auto slot = inWholeTenths(reply * d.radio.tries);
+    out.push_back({"G08", Severity::Check, "/devices/" + d.id,
+        fmt::format("A slot of {} is too short for {}", d.name,
+            d.radio.tries == 1 ? std::string("its answer")
+                               : fmt::format("{} tries", d.radio.tries)),
+        fmt::format(
+            "An answer takes {}, and a try has {}. What comes later falls into the next try, "
+            "or into the slot of another station.",
+            durationText(reply), durationText(each)),
+        "the slot, shared evenly by its tries",
+        {radioFix("Give each slot " + toText(slot), device,
+            [slot](Device& changed) { changed.radio.slot = slot; })},
+        {}});
+}
+
+} // namespace
+
+void checkPollSlots(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& device : plain.devices)
+        if (device.spec->kind == DeviceKind::Radio) {
+            addCycle(device, out);
+            addTries(device, out);
+        }
+}
+
+void checkStationAddresses(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& device : plain.devices) {
+        if (device.spec->kind != DeviceKind::Radio)
+            continue;
+        std::map<int, std::string> names;
+        int highest = 0;
+        for (const auto index : device.channels)
+            highest = std::max(highest, plain.channels[index].source.node.address);
+        for (const auto index : device.channels) {
+            const auto& c = plain.channels[index];
+            const auto [first, isNew] = names.emplace(c.source.node.address, c.name);
+            if (isNew)
+                continue;
+            Finding finding{"R18", Severity::Stop, "/channels/" + c.id + "/source",
+                fmt::format("{} and {} have one address", first->second, c.name),
+                fmt::format(
+                    "Both stations answer when {} is polled, at the same time: what comes is "
+                    "garbled, or the number of whichever is louder.",
+                    c.source.node.address),
+                "common practice", {}, {}};
+            constexpr int last = 254;
+            if (++highest <= last)
+                finding.fixes.push_back({fmt::format("Give {} the address {}", c.name, highest),
+                    [id = c.id, address = highest](const Instrument& before) {
+                        return withChannelChanged(before, id,
+                            [&](Channel& changed) { changed.source.node.address = address; });
+                    }});
+            out.push_back(std::move(finding));
+        }
+    }
+}
+
+} // namespace fern
