@@ -164,8 +164,8 @@ void checkLadderWindows(const Instrument& /*in*/, const PlainInstrument& plain, 
         const auto then = ladderWindows(better, converter);
         if (std::all_of(then.begin(), then.end(),
                 [&](const LadderWindow& w) { return w.margin >= needed; }))
-            finding.fixes.push_back(sourceFix(
-                "Choose resistors that stand apart", c, [better](Source& s) { s.ladder = better; }));
+            finding.fixes.push_back(sourceFix("Choose resistors that stand apart", c,
+                [better](Source& s) { s.ladder = better; }));
         out.push_back(std::move(finding));
     }
 }

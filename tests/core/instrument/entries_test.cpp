@@ -47,7 +47,8 @@ const EntryPlace stick{"saturday", "loan-days-stick"};
 TEST(Entries, NameWhatBelongsToAChannel)
 {
     const auto in = demoFile("oar-store.fern.json");
-    EXPECT_THAT(titles(in, remote), testing::ElementsAre("what happens", "Remote control: garbage, 0 s … 30 s"));
+    EXPECT_THAT(titles(in, remote),
+        testing::ElementsAre("what happens", "Remote control: garbage, 0 s … 30 s"));
     EXPECT_THAT(titles(in, stick), testing::ElementsAre("what happens", "setting Loan days"));
     EXPECT_THAT(
         titles(in, {"saturday", "loan-days-shown"}), testing::Contains("setting Loan days"));

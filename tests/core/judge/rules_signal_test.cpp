@@ -138,8 +138,8 @@ TEST(SignalFindings, ADeviceThatFallsSilentIsMissed)
     silent.channel = in.channels[0]->id;
     silent.from = 20;
     EXPECT_TRUE(after(test::withFaults(in, {silent}), 22).empty());
-    EXPECT_EQ(
-        titleOf(after(test::withFaults(in, {silent}), 30), "R08"), "Nothing from Depth's device for 11 s");
+    EXPECT_EQ(titleOf(after(test::withFaults(in, {silent}), 30), "R08"),
+        "Nothing from Depth's device for 11 s");
     auto damaged = fault(FaultKind::Garbage, 0, 0.5);
     damaged.channel = in.channels[0]->id;
     // A line a second: from the beginning to 59 s come sixty.
