@@ -188,6 +188,7 @@ const std::vector<CurvePoint> setOffAndStop{
     {0, 0}, {10, 0.05}, {30, 0.55}, {70, 0.6}, {90, 0.9}, {110, 0.4}, {120, 0}};
 const std::vector<CurvePoint> oneAfterAnother{{0, 0}, {120, 0.006}};
 const std::vector<CurvePoint> effort{{0, 0.1}, {30, 0.2}, {80, 0.7}, {100, 0.8}, {120, 0.5}};
+const std::vector<CurvePoint> sky{{0, 0.334}, {60, 0.417}, {120, 0.334}}; ///< eight, ten
 const std::vector<CurvePoint> none{};
 
 const std::vector<CurvePoint> sagAndCharge{
@@ -326,6 +327,15 @@ const std::vector<StartingPoint>& table()
             "A receiver that sends sentences over a serial line.", wish("km/h", 0, 50, 1, 2, 5),
             receiver(ReceiverGives::Speed), {1, "s"}, {exponential(2)}, setOffAndStop, {}, {},
             speedCaution),
+        told("course-receiver", "Place", "Course, satellite receiver",
+            "Where it goes, from north over east; while it stands still there is none.",
+            wish("deg", 0, 360, 1, 5, 5), receiver(ReceiverGives::Course), {1, "s"}, {}, slowTide),
+        told("altitude-receiver", "Place", "Height, satellite receiver",
+            "Above sea level, under open sky to about 12 m.", wish("m", 0, 500, 1, 15, 5),
+            receiver(ReceiverGives::Altitude), {1, "s"}, {}, slowTide),
+        told("satellites-receiver", "Place", "Satellites in use",
+            "How many a receiver computes with; with less than three it has no place.",
+            wish("count", 0, 24, 1, 1, 5), receiver(ReceiverGives::Satellites), {1, "s"}, {}, sky),
         told("count", "Count", "Count, a contact",
             "A reed or push contact to a pin; each closing adds one.",
             wish("count", 0, 9999, 1, 1, 1), pulses(PulseGives::Total, 1, 4, 200), {100, "ms"}, {},

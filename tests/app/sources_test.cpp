@@ -259,5 +259,39 @@ TEST_F(SourcesTest, PulsesCountedByLooksAreStoppedAndMended)
     EXPECT_TRUE(QTest::qWaitFor([this] { return !hasFinding("R16"); }));
 }
 
+// A course beside the speed, made in the door: the receiver is there already, and loses its fix for
+// both.
+TEST_F(SourcesTest, ASecondChannelOfAReceiverLosesItsFixWithTheFirst)
+{
+    openDemo("wagtail-skiff.fern.json", "satellite-speed", "Sensor", 100);
+    QTest::mouseClick(find<QToolButton>("addChannel"), Qt::LeftButton);
+    auto* rows = find<QListWidget>("startingPoints");
+    ASSERT_TRUE(waitFor([&] { return rows->isVisible(); }));
+    QTest::keyClicks(rows, QStringLiteral("Course, s"));
+    click("makeIt");
+    ASSERT_TRUE(waitFor([&] {
+        return instrument().channels.back()->source.receiver.gives == ReceiverGives::Course;
+    }));
+    settle();
+    const auto& course = *instrument().channels.back();
+    EXPECT_EQ(course.source.device, "satellite-speed");
+    ASSERT_EQ(instrument().devices.size(), 1U);
+    const auto index = instrument().channels.size() - 1;
+    const auto bridge = *std::find_if(instrument().scenarios[0]->faults.begin(),
+        instrument().scenarios[0]->faults.end(),
+        [](const FaultSpec& fault) { return fault.kind == FaultKind::NoFix; });
+    const auto texts = [&](double at) {
+        jumpTo(at);
+        const auto all = window.runner().view()->newestTexts;
+        return std::pair(all[3], all[index]);
+    };
+    const auto before = texts(bridge.from - 2);
+    const auto under = texts((bridge.from + bridge.to) / 2 + 3);
+    EXPECT_NE(before.first.find_first_of("0123456789"), std::string::npos) << before.first;
+    EXPECT_NE(before.second.find_first_of("0123456789"), std::string::npos) << before.second;
+    EXPECT_EQ(under.first.find_first_of("0123456789"), std::string::npos) << under.first;
+    EXPECT_EQ(under.second.find_first_of("0123456789"), std::string::npos) << under.second;
+}
+
 } // namespace
 } // namespace fern::app

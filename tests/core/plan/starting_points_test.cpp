@@ -35,6 +35,32 @@ TEST(StartingPoints, TheDeviceOfAChannelIsAmongTheParts)
     EXPECT_EQ(scanner.parts.size(), before.parts.size());
 }
 
+// One receiver tells four channels, has one part, one port, and one course of the world each.
+TEST(StartingPoints, MoreChannelsOfADeviceReadTheSameOne)
+{
+    auto in = emptyOn(startingBoards()[0], startingDisplays()[0]);
+    for (const auto* id :
+        {"speed-receiver", "course-receiver", "altitude-receiver", "satellites-receiver"})
+        in = *withStartingPoint(in, *findStartingPoint(id), findStartingPoint(id)->title);
+    ASSERT_EQ(in.devices.size(), 1U);
+    EXPECT_EQ(channelsOf(in, in.devices[0]->id).size(), 4U);
+    EXPECT_EQ(std::count_if(in.parts.begin(), in.parts.end(),
+                  [](const auto& part) { return part->className == "satellite receiver"; }),
+        1);
+    EXPECT_EQ(in.scenarios[0]->lanes.size(), 4U);
+    const auto plain = *resolve(in, "");
+    for (const auto& finding : findingsOf(in, plain))
+        EXPECT_LT(finding.severity, Severity::Stop) << finding.title;
+    // Stations of a radio get addresses of their own, and lines keys.
+    for (const auto* name : {"Near", "Far"})
+        in = *withStartingPoint(in, *findStartingPoint("node"), name);
+    EXPECT_EQ(in.channels.back()->source.node.address, 2);
+    for (const auto* name : {"First", "Second"})
+        in = *withStartingPoint(in, *findStartingPoint("number-line"), name);
+    EXPECT_NE(in.channels.back()->source.lines.key, in.channels[6]->source.lines.key);
+    EXPECT_EQ(in.devices.size(), 3U);
+}
+
 TEST(StartingPoints, ALongTitleTakesASmallerFontBeforeItIsCut)
 {
     const auto before = emptyOn(startingBoards()[0], startingDisplays()[0]); // 128 dots
