@@ -15,7 +15,7 @@ namespace {
 
 constexpr int legendIcon = 16; ///< pixels
 constexpr int leastHeight = 120; ///< pixels in which lines are drawn
-constexpr int aroundLines = 60; ///< pixels of legend and axis
+constexpr int aroundLines = 78; ///< pixels of a legend in two rows and the axis
 
 } // namespace
 
@@ -100,6 +100,12 @@ void Plot::resizeEvent(QResizeEvent* event)
     int legend = 0;
     for (const auto& line : m_lines)
         legend += line.name.isEmpty() ? 0 : metrics.horizontalAdvance(line.name) + legendIcon + 24;
+    // A legend that does not fit takes two rows.
+    const int columns = legend > width() ? 2 : 0;
+    if (m_plot->legend->wrap() != columns) {
+        m_plot->legend->setWrap(columns);
+        m_plot->legend->setFillOrder(QCPLayoutGrid::foColumnsFirst, true);
+    }
     m_words->setVisible(width() > legend + metrics.horizontalAdvance(m_words->text()) + 30);
     m_plot->xAxis->ticker()->setTickCount(std::clamp(width() / 70, 2, 6));
     m_plot->yAxis->ticker()->setTickCount(std::clamp((height() - 50) / 22, 1, 6));

@@ -207,7 +207,7 @@ std::vector<Fact> deviceFacts(const PlainInstrument& in, const PlainChannel& c)
             others += (others.empty() ? "" : ", ") + other.name;
     if (others.empty())
         return {};
-    return {{"Tells", c.device->name, "also " + others}};
+    return {{"Told by", c.device->name, "which also tells " + others}};
 }
 
 std::vector<Fact> sourceFacts(const PlainChannel& c)

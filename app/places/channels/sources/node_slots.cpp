@@ -57,10 +57,10 @@ void NodeSlots::showRun(const RunView& view, const Channel& channel)
         silent += slot.isOver && slot.told.empty();
         m_slots.push_back(std::move(slot));
     }
-    m_words = tr("Node %1, the last %2 polls: %3 stayed without an answer")
+    m_words = tr("Node %1: %2 of %3 polls without an answer")
                   .arg(channel.source.node.address)
-                  .arg(m_slots.size())
-                  .arg(silent);
+                  .arg(silent)
+                  .arg(m_slots.size());
     setAccessibleName(m_words);
     update();
 }
@@ -74,7 +74,7 @@ void NodeSlots::paintEvent(QPaintEvent* /*event*/)
     painter.setPen(t.soft);
     painter.drawText(QRectF(0, 0, width(), pollWordHeight), Qt::AlignVCenter, m_words);
     const double left = pollTimeWidth;
-    const double room = (width() - left) * 0.55;
+    const double room = (width() - left) * 0.42;
     const auto rows =
         static_cast<std::size_t>(std::max(1, (height() - pollWordHeight - 4) / slotHeight));
     const auto first = m_slots.size() - std::min(m_slots.size(), rows);
