@@ -15,7 +15,8 @@ namespace {
 
 constexpr int legendIcon = 16; ///< pixels
 constexpr int leastHeight = 120; ///< pixels in which lines are drawn
-constexpr int aroundLines = 78; ///< pixels of a legend in two rows and the axis
+constexpr int aroundLines = 60; ///< pixels of legend and axis
+constexpr int legendRow = 18; ///< pixels of a second one
 
 } // namespace
 
@@ -24,7 +25,9 @@ Plot::Plot(std::vector<PlotLine> lines, QWidget* parent)
     , m_lines(std::move(lines))
     , m_plot(new QCustomPlot(this))
 {
-    setMinimumHeight(leastHeight + aroundLines);
+    const auto named = std::count_if(
+        m_lines.begin(), m_lines.end(), [](const PlotLine& line) { return !line.name.isEmpty(); });
+    setMinimumHeight(leastHeight + aroundLines + (named > 2 ? legendRow : 0));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_plot);
