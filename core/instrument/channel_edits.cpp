@@ -1,6 +1,7 @@
 #include "instrument/channel_edits.h"
 
 #include "base/number_text.h"
+#include "instrument/device_edits.h"
 #include "instrument/edits.h"
 #include "instrument/ids.h"
 #include "instrument/source_check.h"
@@ -162,17 +163,13 @@ Result<Instrument> withoutChannel(const Instrument& in, std::string_view channel
         if (gone > 0)
             page = shared(std::move(copy));
     }
-    // A device that tells nothing any more goes, too.
-    const bool isDeviceGone = !device.empty() && channelsOf(out, device).empty();
-    if (isDeviceGone)
-        std::erase_if(out.devices, [&](const auto& d) { return d->id == device; });
+    dropUnheard(out, device);
     const bool laneIsUsed = std::any_of(out.channels.begin(), out.channels.end(),
         [&](const auto& c) { return c->source.lane == lane; });
     for (auto& scenario : out.scenarios) {
         Scenario copy = *scenario;
-        auto gone = std::erase_if(copy.faults, [&](const FaultSpec& f) {
-            return f.channel == channel || (isDeviceGone && f.device == device);
-        });
+        auto gone =
+            std::erase_if(copy.faults, [&](const FaultSpec& f) { return f.channel == channel; });
         if (!laneIsUsed)
             gone += std::erase_if(copy.lanes, [&](const LaneSpec& l) { return l.id == lane; });
         if (gone > 0)
@@ -182,7 +179,7 @@ Result<Instrument> withoutChannel(const Instrument& in, std::string_view channel
         const auto concerns = [&](std::string_view kind, std::string_view id) {
             return d->place.starts_with(fmt::format("/{}/{}/", kind, id));
         };
-        return concerns("channels", channel) || (isDeviceGone && concerns("devices", device))
+        return concerns("channels", channel)
             || std::any_of(readers.begin(), readers.end(),
                 [&](const auto& id) { return concerns("readers", id); });
     });

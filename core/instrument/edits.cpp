@@ -1,5 +1,7 @@
 #include "instrument/edits.h"
 
+#include "instrument/device_edits.h"
+
 #include "base/number_text.h"
 #include "instrument/file.h"
 #include "instrument/ids.h"
@@ -80,7 +82,14 @@ Result<Instrument> withSourceRange(
 
 Result<Instrument> withSource(const Instrument& in, std::string_view channel, const Source& source)
 {
-    return edited(in, &Instrument::channels, channel, [&](Channel& c) { c.source = source; });
+    const auto* before = findById(in.channels, channel);
+    const auto device = before == nullptr ? std::string() : before->source.device;
+    auto out = edited(in, &Instrument::channels, channel, [&](Channel& c) { c.source = source; });
+    if (!out)
+        return out;
+    auto changed = *std::move(out);
+    dropUnheard(changed, device); // the last one that it told may read another now
+    return changed;
 }
 
 Result<Instrument> withLiveField(const Instrument& in, std::string_view field,

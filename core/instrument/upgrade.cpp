@@ -1,5 +1,6 @@
 #include "instrument/upgrade.h"
 
+#include "instrument/device_edits.h"
 #include "world/device_spec.h"
 #include "world/spec.h"
 
@@ -66,13 +67,6 @@ Group groupOf(DeviceKind kind)
         break;
     }
     return {};
-}
-
-std::string_view usualName(DeviceKind kind)
-{
-    constexpr std::array<std::string_view, 6> names{"Remote control", "Label scanner",
-        "Satellite receiver", "Line sender", "Radio", "Computer"};
-    return names[static_cast<std::size_t>(kind)];
 }
 
 std::optional<SourceKind> toldKindOf(const json::Node& source)

@@ -39,12 +39,8 @@ Facts worldFacts(const PlainChannel& c)
 
 Facts sensorFacts(const PlainInstrument& instrument, const PlainChannel& c)
 {
-    if (!c.isAnalog()) {
-        auto facts = sourceFacts(c);
-        for (auto& fact : deviceFacts(instrument, c))
-            facts.push_back(std::move(fact));
-        return facts;
-    }
+    if (!c.isAnalog())
+        return sourceFacts(instrument, c);
     const auto& in = c.input;
     const auto atEnds = [&](auto&& text) {
         return fmt::format("{} … {}", text(c.from), text(c.to));

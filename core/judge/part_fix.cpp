@@ -21,6 +21,13 @@ Result<Instrument> changed(
 
 } // namespace
 
+Fix deviceFix(std::string label, const Device& device, std::function<void(Device&)> change)
+{
+    return {std::move(label), [id = device.id, change = std::move(change)](const Instrument& in) {
+                return withDeviceChanged(in, id, change);
+            }};
+}
+
 Fix partFix(std::string label, std::string part, std::function<void(Part&)> change)
 {
     return {std::move(label),

@@ -59,9 +59,20 @@ Facts ladderFacts(const PlainChannel& c)
         {"Noise", significantText(c.noiseLsb, 2) + " counts", "rms of the converter"}};
 }
 
-Facts serialFacts(const Device& s, double every)
+/// The channels that a channel's device tells, itself among them.
+std::vector<const PlainChannel*> toldWith(const PlainInstrument& in, const PlainChannel& c)
 {
-    const double bytes = bytesInPeriod(s.kind, 1);
+    std::vector<const PlainChannel*> all;
+    for (const auto& other : in.channels)
+        if (other.device == c.device)
+            all.push_back(&other);
+    return all;
+}
+
+Facts serialFacts(const PlainInstrument& in, const PlainChannel& c, double every)
+{
+    const auto& s = *c.device;
+    const double bytes = bytesInPeriod(s.kind, toldWith(in, c).size());
     const double seconds = serialSeconds(s.serial, bytes);
     Facts facts{{"Line",
         s.serial.port == SerialPort::Usb ? std::string("native USB")
@@ -79,7 +90,7 @@ void append(Facts& facts, Facts more)
     facts.insert(facts.end(), more.begin(), more.end());
 }
 
-Facts toldFacts(const PlainChannel& c)
+Facts toldFacts(const PlainInstrument& in, const PlainChannel& c)
 {
     const auto& s = c.source;
     const double every = inSeconds(c.sampleEvery);
@@ -90,7 +101,7 @@ Facts toldFacts(const PlainChannel& c)
                 s.keyCodes.hasComplements ? "with complements, so damage is seen"
                                           : "without complements: damage is not seen"}};
     case SourceKind::Labels:
-        return serialFacts(*c.device, 1);
+        return serialFacts(in, c, 1);
     case SourceKind::Node: {
         const auto& radio = c.device->radio;
         return {{"Address", std::to_string(s.node.address), ""},
@@ -104,14 +115,14 @@ Facts toldFacts(const PlainChannel& c)
     case SourceKind::Receiver: {
         Facts facts{{"Cold start", toText(c.device->fix.coldStart), "until the first fix"},
             {"Tells", "every " + durationText(every), "position, speed and time"}};
-        append(facts, serialFacts(*c.device, every));
+        append(facts, serialFacts(in, c, every));
         return facts;
     }
     default:
         break;
     }
     Facts facts{{"Tells", "every " + durationText(every), ""}};
-    append(facts, serialFacts(*c.device, every));
+    append(facts, serialFacts(in, c, every));
     return facts;
 }
 
@@ -197,20 +208,7 @@ std::string sourceScaleInWords(const PlainChannel& c)
         scaling.offset == 0 ? "" : fmt::format(" {:+}", scaling.offset));
 }
 
-std::vector<Fact> deviceFacts(const PlainInstrument& in, const PlainChannel& c)
-{
-    if (c.device == nullptr)
-        return {};
-    std::string others;
-    for (const auto& other : in.channels)
-        if (other.device == c.device && other.id != c.id)
-            others += (others.empty() ? "" : ", ") + other.name;
-    if (others.empty())
-        return {};
-    return {{"Told by", c.device->name, "which also tells " + others}};
-}
-
-std::vector<Fact> sourceFacts(const PlainChannel& c)
+std::vector<Fact> sourceFacts(const PlainInstrument& in, const PlainChannel& c)
 {
     switch (c.source.kind) {
     case SourceKind::Pulses:
@@ -235,8 +233,23 @@ std::vector<Fact> sourceFacts(const PlainChannel& c)
     case SourceKind::Derived:
         return {};
     default:
-        return toldFacts(c);
+        break;
     }
+    auto facts = toldFacts(in, c);
+    std::string others;
+    for (const auto* other : toldWith(in, c))
+        if (other->id != c.id)
+            others += (others.empty() ? "" : ", ") + other->name;
+    if (!others.empty())
+        facts.push_back({"Told by", c.device->name, "which also tells " + others});
+    return facts;
+}
+
+Ticks pollTurn(const PlainInstrument& in, const PlainChannel& c)
+{
+    const auto stations = toldWith(in, c);
+    const auto own = std::find(stations.begin(), stations.end(), &c);
+    return ticksFromSeconds(inSi(c.device->radio.slot)) * (own - stations.begin());
 }
 
 std::vector<Fact> sourceReadingFacts(const PlainInstrument& in, const PlainChannel& c, double at)

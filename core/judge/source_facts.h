@@ -6,9 +6,11 @@
 
 namespace fern {
 
-std::vector<Fact> sourceFacts(const PlainChannel& channel);
-/// What else the channel's device tells; empty where it tells nothing else.
-std::vector<Fact> deviceFacts(const PlainInstrument& instrument, const PlainChannel& channel);
+/// `channel` is one of the instrument.
+std::vector<Fact> sourceFacts(const PlainInstrument& in, const PlainChannel& channel);
+/// Returns how long after the begin of its radio's cycle a station is polled: behind those that
+/// stand before it. `channel` is one of the instrument, and a device tells it.
+Ticks pollTurn(const PlainInstrument& in, const PlainChannel& channel);
 /// `at` is the quantity that slopes are taken at, SI units.
 std::vector<Fact> sourceReadingFacts(
     const PlainInstrument& in, const PlainChannel& channel, double at);

@@ -3,6 +3,7 @@
 #include "base/number_text.h"
 #include "base/utf8.h"
 #include "glass/pixel_font.h"
+#include "instrument/device_edits.h"
 #include "instrument/edits.h"
 #include "instrument/ids.h"
 #include "instrument/parts_view.h"
@@ -371,11 +372,9 @@ Result<Instrument> withPartFor(
 /// A usual device of a kind.
 Device usualDevice(DeviceKind kind)
 {
-    constexpr std::array<std::string_view, deviceKindWords.size()> names{"Remote control",
-        "Label scanner", "Satellite receiver", "Line sender", "Radio", "Computer"};
     Device device;
     device.kind = kind;
-    device.name = names[static_cast<std::size_t>(kind)];
+    device.name = usualName(kind);
     if (kind == DeviceKind::Lines || kind == DeviceKind::Computer)
         device.serial.baud = 115200;
     if (kind == DeviceKind::Receiver) {

@@ -328,7 +328,7 @@ const std::vector<StartingPoint>& table()
             receiver(ReceiverGives::Speed), {1, "s"}, {exponential(2)}, setOffAndStop, {}, {},
             speedCaution),
         told("course-receiver", "Place", "Course, satellite receiver",
-            "Where it goes, from north over east; while it stands still there is none.",
+            "Where it goes, from north over east. Standing still, what a receiver tells wanders.",
             wish("deg", 0, 360, 1, 5, 5), receiver(ReceiverGives::Course), {1, "s"}, {}, slowTide),
         told("altitude-receiver", "Place", "Height, satellite receiver",
             "Above sea level, under open sky to about 12 m.", wish("m", 0, 500, 1, 15, 5),

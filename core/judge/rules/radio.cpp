@@ -3,9 +3,13 @@
 #include "judge/rules/rules.h"
 
 #include "base/number_text.h"
+#include "base/quantity_text.h"
 #include "instrument/edits.h"
+#include "judge/part_fix.h"
 
+#include <algorithm>
 #include <cmath>
+#include <iterator>
 #include <map>
 
 #include <fmt/format.h>
@@ -19,13 +23,6 @@ Quantity inWholeTenths(double seconds)
     return {std::ceil(seconds * 10 - 1e-9) / 10, "s"};
 }
 
-Fix radioFix(std::string label, const PlainDevice& device, std::function<void(Device&)> change)
-{
-    return {std::move(label),
-        [id = device.spec->id, change = std::move(change)](
-            const Instrument& before) { return withDeviceChanged(before, id, change); }};
-}
-
 /// All stations have their turn before the first one has it again.
 void addCycle(const PlainDevice& device, Findings& out)
 {
@@ -37,13 +34,13 @@ void addCycle(const PlainDevice& device, Findings& out)
     const auto every = inWholeTenths(slot * stations);
     out.push_back({"G08", Severity::Stop, "/devices/" + d.id,
         fmt::format("The slots of {} take longer than its cycle", d.name),
-        fmt::format("{} of {} are {}; each station is polled every {}. The next cycle begins while "
-                    "the last station has not had its turn.",
-            stations == 1 ? std::string("One slot") : fmt::format("{:.0f} slots", stations),
-            durationText(slot), durationText(slot * stations), durationText(inSi(d.every))),
+        fmt::format("{} in slots of {} need {}; each station is polled every {}. The next cycle "
+                    "begins while the last station has not had its turn.",
+            countText(std::ssize(device.channels), "station"), durationText(slot),
+            durationText(slot * stations), durationText(inSi(d.every))),
         "slots times their length against the cycle",
-        {radioFix("Poll every " + toText(every), device,
-            [every](Device& changed) { changed.every = every; })},
+        {deviceFix(
+            "Poll every " + toText(every), d, [every](Device& changed) { changed.every = every; })},
         {}});
 }
 
@@ -65,7 +62,7 @@ void addTries(const PlainDevice& device, Findings& out)
             "or into the slot of another station.",
             durationText(reply), durationText(each)),
         "the slot, shared evenly by its tries",
-        {radioFix("Give each slot " + toText(slot), device,
+        {deviceFix("Give each slot " + toText(slot), d,
             [slot](Device& changed) { changed.radio.slot = slot; })},
         {}});
 }

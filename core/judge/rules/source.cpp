@@ -38,14 +38,6 @@ Fix sourceFix(std::string label, const PlainChannel& c, std::function<void(Sourc
             }};
 }
 
-/// A fix that changes a device.
-Fix deviceFix(std::string label, const PlainDevice& device, std::function<void(Device&)> change)
-{
-    return {std::move(label),
-        [id = device.spec->id, change = std::move(change)](
-            const Instrument& before) { return withDeviceChanged(before, id, change); }};
-}
-
 std::string serialPlace(const PlainDevice& device)
 {
     return "/devices/" + device.spec->id + "/serial";
@@ -232,7 +224,7 @@ void checkBaudRate(const Instrument& /*in*/, const PlainInstrument& plain, Findi
         const auto better = std::find_if(
             usual.begin(), usual.end(), [&](int baud) { return needed <= 0.5 * baud; });
         if (better != usual.end())
-            finding.fixes.push_back(deviceFix(fmt::format("Use {} baud", *better), device,
+            finding.fixes.push_back(deviceFix(fmt::format("Use {} baud", *better), d,
                 [baud = *better](Device& changed) { changed.serial.baud = baud; }));
         out.push_back(std::move(finding));
     }
@@ -253,9 +245,9 @@ void checkSoftwareSerial(const Instrument& /*in*/, const PlainInstrument& plain,
                         "time.",
                 durationText(1.0 / serial.baud), fastest),
             "common practice",
-            {deviceFix("Use a serial port of the board", device,
+            {deviceFix("Use a serial port of the board", *device.spec,
                  [](Device& d) { d.serial.port = SerialPort::Hardware; }),
-                deviceFix(fmt::format("Use {} baud", fastest), device,
+                deviceFix(fmt::format("Use {} baud", fastest), *device.spec,
                     [](Device& d) { d.serial.baud = fastest; })},
             {}});
     }

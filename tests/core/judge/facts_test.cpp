@@ -2,6 +2,8 @@
 
 #include "judge/channel_moment.h"
 
+#include "judge/source_facts.h"
+#include "tests/core/judge/source_cases.h"
 #include "tests/core/sources.h"
 #include "tests/support.h"
 
@@ -143,6 +145,13 @@ TEST(Facts, OfStationsContactsAndClocks)
     EXPECT_THAT(facts(station, Leaf::Sensor),
         ElementsAre("Address: 1", "Polled: every 30 s (slot 12 s)",
             "Lost for good: 0.69 % (of the polls, after 3 tries)"));
+    // Of three stations of one radio the third is polled two slots of 12 s after the first.
+    const auto three = test::withStations({1, 2, 3}, 60, 1);
+    EXPECT_THAT(facts(three, Leaf::Sensor),
+        testing::Contains("Told by: Station 1's device (which also tells Station 2, Station 3)"));
+    const auto plain = *resolve(three, "");
+    EXPECT_EQ(pollTurn(plain, plain.channels[0]), Ticks{});
+    EXPECT_EQ(pollTurn(plain, plain.channels[2]), ticksFromSeconds(24));
     EXPECT_THAT(facts(station, Leaf::Scale), ElementsAre("1: nothing to scale: it comes in °C"));
     const test::SourceCase contact{
         test::ofKind(SourceKind::Switch, 0.01), "count", {}, {{1, "on"}}};

@@ -118,6 +118,24 @@ RC_GTEST_PROP(Devices, AnotherChannelChangesNoOther, ())
     }
 }
 
+TEST(Devices, OneThatIsNoLongerReadGoesWithItsFaults)
+{
+    auto in = test::withSource(test::bench(), "Speed", test::receiverCase({{0, 7}}));
+    in = test::withSource(in, "Other", test::receiverCase({{0, 9}}));
+    FaultSpec bridge;
+    bridge.kind = FaultKind::NoFix;
+    bridge.channel = in.channels[1]->id;
+    bridge.to = 5;
+    in = test::withFaults(in, {bridge});
+    auto source = in.channels[1]->source;
+    source.device = in.devices[0]->id;
+    const auto joined = *withSource(in, in.channels[1]->id, source);
+    ASSERT_EQ(joined.devices.size(), 1U);
+    EXPECT_EQ(joined.devices[0], in.devices[0]);
+    EXPECT_TRUE(joined.scenarios[0]->faults.empty());
+    EXPECT_EQ(*accepted(joined), joined);
+}
+
 TEST(Devices, OneThatTellsNothingAnyMoreGoes)
 {
     auto in = trip();

@@ -4,6 +4,7 @@
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "base/number_text.h"
+#include "judge/source_facts.h"
 
 #include <QPainter>
 
@@ -36,14 +37,7 @@ void NodeSlots::showRun(const RunView& view, const Channel& channel)
     m_tries = radio.tries;
     const auto period = plain.sampleEvery;
     const auto newest = view.now / period;
-    // Its turn comes after those of the stations before it.
-    Ticks turn;
-    for (const auto& other : view.plain().channels) {
-        if (other.id == plain.id)
-            break;
-        if (other.device == plain.device)
-            turn = turn + ticksFromSeconds(m_length);
-    }
+    const auto turn = pollTurn(view.plain(), plain);
     m_slots.clear();
     int silent = 0;
     for (auto k = std::max<std::int64_t>(0, newest - slotsShown + 1); k <= newest; ++k) {
