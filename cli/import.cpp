@@ -41,18 +41,24 @@ void import(Context& context, const ImportArguments& a)
         io::importLog(a.log, *look, plan, a.out, [](double /*share*/) { return true; });
     if (!report)
         return context.fail(report.error());
-    auto faults = json::makeArray();
     std::string lines;
-    for (const auto& fault : report->faults) {
-        faults.items.push_back(json::makeString(fault));
-        lines += "left out: " + fault + "\n";
-    }
+    const auto listed = [&](const std::vector<std::string>& texts, const char* head) {
+        auto list = json::makeArray();
+        for (const auto& text : texts) {
+            list.items.push_back(json::makeString(text));
+            lines += head + text + "\n";
+        }
+        return list;
+    };
+    const auto faults = listed(report->faults, "left out: ");
+    const auto notes = listed(report->notes, "note: ");
     if (context.json)
         return print(json::writeCompact(object({
                          {"rows", json::makeNumber(static_cast<double>(report->rows))},
                          {"seconds", json::makeNumber(report->seconds)},
                          {"leftOut", json::makeNumber(static_cast<double>(report->faultCount))},
                          {"faults", faults},
+                         {"notes", notes},
                      }))
             + "\n");
     print(fmt::format("{} rows, {} left out\n", report->rows, report->faultCount) + lines);

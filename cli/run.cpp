@@ -95,7 +95,7 @@ void printSummary(
     }
     auto outputs = json::makeObject();
     for (const auto& [index, value] : report.outputs) {
-        const auto& output = *instrument.outputs[index];
+        const auto& output = instrument.outputs[index].spec;
         outputs.add(output.id, json::makeNumber(value));
         words += fmt::format("{}: set to {} {}\n", output.id, significantText(value, 4),
             prettyUnit(output.lowOutput.unit));

@@ -59,8 +59,8 @@ Result<ImportReport> importPieces(const std::string& log, const LogLook& look,
         return whole.error();
     import.end();
     goesOn = goesOn && take(import.take());
-    ImportReport report{
-        import.rows(), import.seconds(), import.faultCount(), import.faults(), !*whole || !goesOn};
+    ImportReport report{import.rows(), import.seconds(), import.faultCount(), import.faults(),
+        import.notes(), !*whole || !goesOn};
     if (!report.isStopped && report.rows == 0)
         return Error{ErrorCode::Malformed,
             report.faults.empty() ? std::string("no row can be taken")

@@ -16,11 +16,11 @@ using Progress = std::function<bool(double share)>;
 /// Reads a recording; any fault is an error with its line.
 Result<std::vector<Capture>> loadRecording(const std::string& path);
 
-/// A recording whose faulty rows were left out.
 /// Returns which rows of a log cannot be read: "2 rows are left out: line 17: …"; `faults` are the
 /// first ones. Empty when none is.
 std::string leftOutText(std::size_t faultCount, const std::vector<std::string>& faults);
 
+/// A recording whose faulty rows were left out.
 struct RecordingRead {
     std::vector<Capture> captures;
     std::size_t faultCount = 0;
@@ -38,6 +38,7 @@ struct ImportReport {
     double seconds = 0;
     std::size_t faultCount = 0;
     std::vector<std::string> faults; ///< the first ones
+    std::vector<std::string> notes; ///< what was taken otherwise than it stands
     bool isStopped = false; ///< then nothing has been written
 };
 /// Reads a log as planned and writes nothing: what an import would report.

@@ -4,7 +4,9 @@
 #include "instrument/channel_edits.h"
 #include "instrument/file.h"
 #include "instrument/resolve.h"
+#include "signal/checksum.h"
 
+#include <fmt/format.h>
 #include <gtest/gtest.h>
 
 #include <fstream>
@@ -54,6 +56,12 @@ inline PlainInstrument plainSkiff()
     auto plain = *resolve(*withoutChannel(skiff(), "bilge"), "evening-row");
     plain.displays.resize(1);
     return plain;
+}
+
+/// A receiver's sentence with its checksum, as a line.
+inline std::string sentence(std::string_view body)
+{
+    return fmt::format("${}*{:02X}\r\n", body, exclusiveOr(body));
 }
 
 /// Replaces the first occurrence of a text, which must be there.

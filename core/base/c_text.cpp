@@ -20,6 +20,18 @@ std::string identifierInC(std::string_view name)
     return text.empty() ? "channel" : text;
 }
 
+std::string commentInC(std::string_view text)
+{
+    std::string comment;
+    for (const char c : text) {
+        const bool isControl = static_cast<unsigned char>(c) < 0x20 || c == 0x7F;
+        if (c == '/' && !comment.empty() && comment.back() == '*')
+            comment += ' ';
+        comment += isControl ? ' ' : c;
+    }
+    return comment;
+}
+
 std::string numberInC(double value, bool isFloat)
 {
     auto text =

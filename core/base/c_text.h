@@ -11,6 +11,9 @@ namespace fern {
 /// without a letter.
 std::string identifierInC(std::string_view name);
 
+/// Returns a text as it may stand in a comment: on one line, and without what would end it.
+std::string commentInC(std::string_view text);
+
 /// Returns a number with as many digits as a float or a double needs to read back equal, and with a
 /// point, so that it is no int; floats end with "f".
 std::string numberInC(double value, bool isFloat);

@@ -18,12 +18,28 @@ using Node = Formula::Node;
 struct Function {
     std::string_view name;
     Op op;
-    std::size_t arguments;
+    std::size_t arguments; ///< at least
+    bool takesMore = false;
 };
-constexpr std::array<Function, 6> functions{{{"abs", Op::Abs, 1}, {"sqrt", Op::Sqrt, 1},
-    {"ln", Op::Ln, 1}, {"exp", Op::Exp, 1}, {"min", Op::Min, 2}, {"max", Op::Max, 2}}};
+constexpr auto functions = std::to_array<Function>({{"abs", Op::Abs, 1}, {"sqrt", Op::Sqrt, 1},
+    {"ln", Op::Ln, 1}, {"exp", Op::Exp, 1}, {"min", Op::Min, 2, true}, {"max", Op::Max, 2, true}});
+
+/// What is asked of one channel.
+constexpr auto questions = std::to_array<std::pair<std::string_view, FormulaAsks>>(
+    {{"previous", FormulaAsks::Previous}, {"age", FormulaAsks::Age}});
+
+struct Comparison {
+    std::string_view sign;
+    Op op;
+    bool isTurned = false; ///< a > b is b < a
+};
+/// The longer signs first.
+constexpr auto comparisons =
+    std::to_array<Comparison>({{"<=", Op::LessEqual}, {">=", Op::LessEqual, true},
+        {"==", Op::Equal}, {"!=", Op::NotEqual}, {"<", Op::Less}, {">", Op::Less, true}});
 
 constexpr int deepest = 100; ///< parentheses and signs inside one another
+constexpr int longest = 500; ///< numbers, variables and operators
 
 bool isLetter(char c)
 {
@@ -38,15 +54,16 @@ bool isDigit(char c)
 /// Reads by descent: sums of products of powers of single things.
 class FormulaReader {
 public:
-    FormulaReader(std::string_view text, const std::vector<std::string>& names)
+    FormulaReader(std::string_view text, const std::vector<std::string>& names, FormulaOf of)
         : m_text(text)
         , m_names(names)
+        , m_of(of)
     {
     }
 
     Result<Node> read()
     {
-        auto node = sum();
+        auto node = choice();
         skip();
         if (m_message.empty() && m_at < m_text.size())
             fail(fmt::format("\"{}\" is not expected here", m_text[m_at]));
@@ -86,14 +103,91 @@ private:
         return fail(m_at < m_text.size() ? fmt::format("\"{}\" is not expected here", m_text[m_at])
                                          : atTheEnd);
     }
-    static Node make(Op op, std::vector<Node> arguments)
+    bool takes(std::string_view sign)
     {
+        skip();
+        if (m_text.substr(m_at, sign.size()) != sign)
+            return false;
+        m_at += sign.size();
+        return true;
+    }
+    bool isWord(std::string_view word, std::size_t at) const
+    {
+        const auto after = at + word.size();
+        return m_text.substr(at, word.size()) == word
+            && (after >= m_text.size() || !(isLetter(m_text[after]) || isDigit(m_text[after])));
+    }
+    bool takesWord(std::string_view word)
+    {
+        skip();
+        if (!isWord(word, m_at))
+            return false;
+        m_at += word.size();
+        return true;
+    }
+    bool goesDeeper()
+    {
+        if (++m_depth > deepest)
+            fail("the formula is too deep");
+        return m_depth <= deepest;
+    }
+    Node make(Op op, std::vector<Node> arguments)
+    {
+        if (++m_nodes > longest)
+            return fail("the formula is too long");
         Node node;
         node.op = op;
         node.arguments = std::move(arguments);
         return node;
     }
 
+    Node choice()
+    {
+        auto condition = either();
+        if (!takes('?') || !goesDeeper())
+            return condition;
+        auto then = choice();
+        if (!takes(':'))
+            return failAtHand("a \":\" is missing");
+        auto otherwise = choice();
+        --m_depth;
+        return make(Op::Choice, {std::move(condition), std::move(then), std::move(otherwise)});
+    }
+    Node either()
+    {
+        auto left = both();
+        while (takesWord("or"))
+            left = make(Op::Or, {std::move(left), both()});
+        return left;
+    }
+    Node both()
+    {
+        auto left = negation();
+        while (takesWord("and"))
+            left = make(Op::And, {std::move(left), negation()});
+        return left;
+    }
+    Node negation()
+    {
+        const bool isName = std::find(m_names.begin(), m_names.end(), "not") != m_names.end();
+        if (isName || !takesWord("not") || !goesDeeper())
+            return comparison();
+        auto node = make(Op::Not, {negation()});
+        --m_depth;
+        return node;
+    }
+    Node comparison()
+    {
+        auto left = sum();
+        for (const auto& c : comparisons) {
+            if (!takes(c.sign))
+                continue;
+            auto right = sum();
+            return c.isTurned ? make(c.op, {std::move(right), std::move(left)})
+                              : make(c.op, {std::move(left), std::move(right)});
+        }
+        return left;
+    }
     Node sum()
     {
         auto left = product();
@@ -122,8 +216,8 @@ private:
     {
         if (!takes('-'))
             return power();
-        if (++m_depth > deepest)
-            return fail("the formula is too deep");
+        if (!goesDeeper())
+            return {};
         auto node = make(Op::Negate, {sign()});
         --m_depth;
         return node;
@@ -135,7 +229,7 @@ private:
             return base;
         const bool isNegative = takes('-');
         skip();
-        int exponent = 0;
+        unsigned exponent = 0; // a second sign is none
         const auto [end, failure] =
             std::from_chars(m_text.data() + m_at, m_text.data() + m_text.size(), exponent);
         if (failure != std::errc{} || exponent > 9
@@ -143,15 +237,15 @@ private:
             return fail("an exponent is a whole number up to 9");
         m_at = static_cast<std::size_t>(end - m_text.data());
         auto node = make(Op::Power, {std::move(base)});
-        node.number = isNegative ? -exponent : exponent;
+        node.number = isNegative ? -static_cast<double>(exponent) : exponent;
         return node;
     }
     Node single()
     {
         if (takes('(')) {
-            if (++m_depth > deepest)
-                return fail("the formula is too deep");
-            auto node = sum();
+            if (!goesDeeper())
+                return {};
+            auto node = choice();
             --m_depth;
             return takes(')') ? node : failAtHand("a closing parenthesis is missing");
         }
@@ -165,7 +259,7 @@ private:
     /// A number, with its unit behind a blank.
     Node number()
     {
-        Node node;
+        auto node = make(Op::Number, {});
         const auto [end, failure] =
             std::from_chars(m_text.data() + m_at, m_text.data() + m_text.size(), node.number);
         if (failure != std::errc{})
@@ -178,6 +272,8 @@ private:
             return node;
         }
         if (m_at + 1 >= m_text.size() || m_text[m_at] != ' ' || !isLetter(m_text[m_at + 1]))
+            return node;
+        if (isWord("and", m_at + 1) || isWord("or", m_at + 1))
             return node;
         // The unit is the longest stretch that is one: "3 km/h" but "3 m / x".
         auto to = m_at + 1;
@@ -205,14 +301,22 @@ private:
             const auto name = word.substr(0, length);
             if (length < word.size() && word[length] != '-')
                 continue; // a name ends only where a minus may begin
-            if (std::find(m_names.begin(), m_names.end(), name) == m_names.end())
+            const auto known = std::find(m_names.begin(), m_names.end(), name);
+            if (known == m_names.end())
                 continue;
             m_at += length;
-            Node node;
-            node.op = Op::Variable;
+            auto node = make(Op::Variable, {});
             node.name = name;
+            node.variable = static_cast<std::size_t>(known - m_names.begin());
             return node;
         }
+        for (const auto& [question, asks] : questions)
+            if (word == question) {
+                if (m_of == FormulaOf::Reading)
+                    return fail(fmt::format("{} is for formulas of channels", question));
+                m_at = to;
+                return asked(question, asks);
+            }
         for (const auto& function : functions)
             if (word == function.name) {
                 m_at = to;
@@ -220,28 +324,47 @@ private:
             }
         return fail(fmt::format("there is nothing called \"{}\"", word));
     }
+    /// What is asked of the channel in parentheses.
+    Node asked(std::string_view question, FormulaAsks asks)
+    {
+        if (!takes('('))
+            return fail(fmt::format("{} needs a parenthesis", question));
+        skip();
+        const auto begin = m_at;
+        auto node = m_at < m_text.size() && isLetter(m_text[m_at]) ? named() : Node{};
+        if (m_message.empty() && (node.op != Op::Variable || node.asks != FormulaAsks::Now)) {
+            m_at = begin;
+            return fail(fmt::format("{} is of one channel, by its name", question));
+        }
+        node.asks = asks;
+        return takes(')') ? node : failAtHand("a closing parenthesis is missing");
+    }
     Node call(const Function& function)
     {
         if (!takes('('))
             return fail(fmt::format("{} needs a parenthesis", function.name));
-        if (++m_depth > deepest)
-            return fail("the formula is too deep");
-        auto node = make(function.op, {sum()});
+        if (!goesDeeper())
+            return {};
+        std::vector<Node> arguments;
+        arguments.push_back(choice());
         while (takes(','))
-            node.arguments.push_back(sum());
+            arguments.push_back(choice());
         --m_depth;
         if (!takes(')'))
             return failAtHand("a closing parenthesis is missing");
-        if (node.arguments.size() != function.arguments)
-            return fail(fmt::format("{} takes {} value{}", function.name, function.arguments,
-                function.arguments == 1 ? "" : "s"));
-        return node;
+        if (arguments.size() < function.arguments
+            || (arguments.size() > function.arguments && !function.takesMore))
+            return fail(fmt::format("{} takes {} value{}{}", function.name, function.arguments,
+                function.arguments == 1 ? "" : "s", function.takesMore ? " or more" : ""));
+        return make(function.op, std::move(arguments));
     }
 
     std::string_view m_text;
     const std::vector<std::string>& m_names;
+    FormulaOf m_of;
     std::size_t m_at = 0;
     int m_depth = 0;
+    int m_nodes = 0;
     std::string m_message;
     std::size_t m_failedAt = 0;
 };
@@ -271,10 +394,6 @@ Error wrongDimension(std::string message)
 Result<Dimension> dimensionOfNode(
     const Node& node, const std::function<Dimension(std::string_view)>& dimensionOf)
 {
-    if (node.op == Op::Number)
-        return node.dimension;
-    if (node.op == Op::Variable)
-        return dimensionOf(node.name);
     std::vector<Dimension> parts;
     for (const auto& argument : node.arguments) {
         auto part = dimensionOfNode(argument, dimensionOf);
@@ -282,7 +401,21 @@ Result<Dimension> dimensionOfNode(
             return part;
         parts.push_back(*part);
     }
+    const auto plainOnly = [&](const char* message) {
+        const bool isPlain = std::all_of(
+            parts.begin(), parts.end(), [](const Dimension& d) { return d == Dimension{}; });
+        return isPlain ? Result<Dimension>(Dimension{}) : wrongDimension(message);
+    };
+    const auto alike = [&](const char* message) {
+        const bool isAlike = std::all_of(
+            parts.begin(), parts.end(), [&](const Dimension& d) { return d == parts.back(); });
+        return isAlike ? Result<Dimension>(parts.back()) : wrongDimension(message);
+    };
     switch (node.op) {
+    case Op::Number:
+        return node.dimension;
+    case Op::Variable:
+        return node.asks == FormulaAsks::Age ? parseUnit("s")->dimension : dimensionOf(node.name);
     case Op::Multiply:
         return combined(parts[0], parts[1], 1);
     case Op::Divide:
@@ -300,33 +433,51 @@ Result<Dimension> dimensionOfNode(
     }
     case Op::Ln:
     case Op::Exp:
-        return parts[0] == Dimension{}
-            ? parts[0]
-            : Result<Dimension>(wrongDimension("ln and exp take plain numbers: divide by a unit, "
-                                               "as in ln(x / 10 kohm)"));
-    default:
-        break;
+        return plainOnly("ln and exp take plain numbers: divide by a unit, as in ln(x / 10 kohm)");
+    case Op::Negate:
+    case Op::Abs:
+        return parts[0];
+    case Op::Add:
+    case Op::Subtract:
+        return alike("unlike units are added: give a plain number its unit, as in 0.5 V");
+    case Op::Min:
+    case Op::Max:
+        return alike("unlike units are compared");
+    case Op::Less:
+    case Op::LessEqual:
+    case Op::Equal:
+    case Op::NotEqual: {
+        const auto compared = alike("unlike units are compared");
+        return compared ? Result<Dimension>(Dimension{}) : compared;
     }
-    if (parts.size() == 2 && parts[0] != parts[1])
-        return wrongDimension(node.op == Op::Add || node.op == Op::Subtract
-                ? "unlike units are added: give a plain number its unit, as in 0.5 V"
-                : "unlike units are compared");
-    return parts[0];
+    case Op::Not:
+    case Op::And:
+    case Op::Or:
+        return plainOnly("not, and, or take what is true or false, as in a > 2 V and b > 3 V");
+    case Op::Choice: {
+        if (parts[0] != Dimension{})
+            return wrongDimension("a choice needs what is true or false, as in a > 2 V ? x : y");
+        parts.erase(parts.begin());
+        return alike("a choice between unlike units");
+    }
+    }
+    return Dimension{};
 }
 
-void collect(const Node& node, std::set<std::string>& names)
+void collect(const Node& node, std::set<std::pair<std::string, FormulaAsks>>& asked)
 {
     if (node.op == Op::Variable)
-        names.insert(node.name);
+        asked.emplace(node.name, node.asks);
     for (const auto& argument : node.arguments)
-        collect(argument, names);
+        collect(argument, asked);
 }
 
 } // namespace
 
-Result<Formula> Formula::parse(std::string_view text, const std::vector<std::string>& names)
+Result<Formula> Formula::parse(
+    std::string_view text, const std::vector<std::string>& names, FormulaOf of)
 {
-    auto root = FormulaReader(text, names).read();
+    auto root = FormulaReader(text, names, of).read();
     if (!root)
         return root.error();
     Formula formula;
@@ -341,11 +492,20 @@ Result<Dimension> Formula::dimension(
     return dimensionOfNode(*m_root, dimensionOf);
 }
 
+std::vector<std::pair<std::string, FormulaAsks>> Formula::asked() const
+{
+    std::set<std::pair<std::string, FormulaAsks>> all;
+    collect(*m_root, all);
+    return {all.begin(), all.end()};
+}
+
 std::vector<std::string> Formula::variables() const
 {
-    std::set<std::string> names;
-    collect(*m_root, names);
-    return {names.begin(), names.end()};
+    std::vector<std::string> names;
+    for (const auto& [name, asks] : asked())
+        if (names.empty() || names.back() != name)
+            names.push_back(name);
+    return names;
 }
 
 } // namespace fern

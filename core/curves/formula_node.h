@@ -22,7 +22,15 @@ enum class FormulaOp {
     Ln,
     Exp,
     Min,
-    Max
+    Max,
+    Less,
+    LessEqual,
+    Equal,
+    NotEqual,
+    Not,
+    And,
+    Or,
+    Choice,
 };
 
 struct Formula::Node {
@@ -30,6 +38,8 @@ struct Formula::Node {
     double number = 0; ///< SI; of a power its exponent
     Dimension dimension; ///< of a number
     std::string name; ///< of a variable
+    std::size_t variable = 0; ///< its place among the names
+    FormulaAsks asks = FormulaAsks::Now; ///< of it
     std::vector<Node> arguments;
 };
 

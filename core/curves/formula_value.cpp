@@ -28,6 +28,14 @@ template <class Real> Real power(Real base, int exponent)
     return product == 0 ? std::numeric_limits<Real>::quiet_NaN() : 1 / product;
 }
 
+/// 1 or 0, NaN where one side is unknown.
+template <class Real, class Test> Real truth(Real a, Real b, Test test)
+{
+    if (std::isnan(a) || std::isnan(b))
+        return std::numeric_limits<Real>::quiet_NaN();
+    return test(a, b) ? Real{1} : Real{0};
+}
+
 template <class Real, class ValueOf> Real valueOfNode(const Node& node, const ValueOf& valueOf)
 {
     constexpr Real nothing = std::numeric_limits<Real>::quiet_NaN();
@@ -36,7 +44,7 @@ template <class Real, class ValueOf> Real valueOfNode(const Node& node, const Va
     case Op::Number:
         return static_cast<Real>(node.number);
     case Op::Variable:
-        return static_cast<Real>(valueOf(node.name));
+        return static_cast<Real>(valueOf(node.variable, node.asks));
     case Op::Add:
         return at(0) + at(1);
     case Op::Subtract:
@@ -62,14 +70,43 @@ template <class Real, class ValueOf> Real valueOfNode(const Node& node, const Va
     case Op::Exp:
         return std::exp(at(0));
     case Op::Min:
-    case Op::Max:
-        break;
+    case Op::Max: {
+        Real best = at(0);
+        for (std::size_t i = 1; i < node.arguments.size(); ++i) {
+            const Real next = at(i);
+            if (std::isnan(best) || std::isnan(next))
+                return nothing;
+            best = node.op == Op::Min ? std::min(best, next) : std::max(best, next);
+        }
+        return best;
     }
-    const Real a = at(0);
-    const Real b = at(1);
-    if (std::isnan(a) || std::isnan(b))
-        return nothing;
-    return node.op == Op::Min ? std::min(a, b) : std::max(a, b);
+    case Op::Less:
+        return truth(at(0), at(1), [](Real a, Real b) { return a < b; });
+    case Op::LessEqual:
+        return truth(at(0), at(1), [](Real a, Real b) { return a <= b; });
+    case Op::Equal:
+        return truth(at(0), at(1), [](Real a, Real b) { return a == b; });
+    case Op::NotEqual:
+        return truth(at(0), at(1), [](Real a, Real b) { return a != b; });
+    case Op::Not:
+        return truth(at(0), Real{0}, [](Real a, Real zero) { return a == zero; });
+    case Op::And:
+    case Op::Or: {
+        // What one side decides alone does not need the other one.
+        const Real a = at(0);
+        const Real b = at(1);
+        const bool deciding = node.op == Op::Or;
+        const auto decides = [&](Real x) { return !std::isnan(x) && (x != 0) == deciding; };
+        if (decides(a) || decides(b))
+            return deciding ? 1 : 0;
+        return std::isnan(a) || std::isnan(b) ? nothing : deciding ? Real{0} : Real{1};
+    }
+    case Op::Choice: {
+        const Real condition = at(0);
+        return std::isnan(condition) ? nothing : condition != 0 ? at(1) : at(2);
+    }
+    }
+    return nothing;
 }
 
 std::string nodeInC(const Node& node, const FormulaInC& c)
@@ -80,12 +117,18 @@ std::string nodeInC(const Node& node, const FormulaInC& c)
     const auto call = [&](std::string_view function) {
         return fmt::format("{}({})", function, fmt::join(parts, ", "));
     };
+    const auto pairwise = [&](std::string_view function) {
+        auto text = parts[0];
+        for (std::size_t i = 1; i < parts.size(); ++i)
+            text = fmt::format("{}{}({}, {})", c.prefix, function, text, parts[i]);
+        return text;
+    };
     const std::string suffix = c.isSingle ? "f" : "";
     switch (node.op) {
     case Op::Number:
         return c.numberOf(node.number);
     case Op::Variable:
-        return c.nameOf(node.name);
+        return c.nameOf(node.name, node.asks);
     case Op::Add:
         return fmt::format("({} + {})", parts[0], parts[1]);
     case Op::Subtract:
@@ -107,9 +150,25 @@ std::string nodeInC(const Node& node, const FormulaInC& c)
     case Op::Exp:
         return call("exp" + suffix);
     case Op::Min:
-        return call(c.prefix + "least");
+        return pairwise("least");
     case Op::Max:
-        return call(c.prefix + "most");
+        return pairwise("most");
+    case Op::Less:
+        return call(c.prefix + "less");
+    case Op::LessEqual:
+        return call(c.prefix + "at_most");
+    case Op::Equal:
+        return call(c.prefix + "equal");
+    case Op::NotEqual:
+        return call(c.prefix + "unequal");
+    case Op::Not:
+        return call(c.prefix + "not_true");
+    case Op::And:
+        return call(c.prefix + "both");
+    case Op::Or:
+        return call(c.prefix + "either");
+    case Op::Choice:
+        return call(c.prefix + "choice");
     }
     return {};
 }
@@ -131,16 +190,38 @@ constexpr auto helpers = std::to_array<Helper>({
         "static {0} {2}least({0} a, {0} b)\n{{\n    return a <= b ? a : b < a ? b : NAN;\n}}\n"},
     {"most",
         "static {0} {2}most({0} a, {0} b)\n{{\n    return a >= b ? a : b > a ? b : NAN;\n}}\n"},
+    {"less",
+        "static {0} {2}less({0} a, {0} b)\n{{\n    return a < b ? 1 : a >= b ? 0 : NAN;\n}}\n"},
+    {"at_most",
+        "static {0} {2}at_most({0} a, {0} b)\n{{\n    return a <= b ? 1 : a > b ? 0 : NAN;\n}}\n"},
+    {"equal",
+        "static {0} {2}equal({0} a, {0} b)\n{{\n"
+        "    return a == b ? 1 : a < b || a > b ? 0 : NAN;\n}}\n"},
+    {"unequal",
+        "static {0} {2}unequal({0} a, {0} b)\n{{\n"
+        "    return a == b ? 0 : a < b || a > b ? 1 : NAN;\n}}\n"},
+    {"not_true",
+        "static {0} {2}not_true({0} a)\n{{\n"
+        "    return a == 0 ? 1 : a < 0 || a > 0 ? 0 : NAN;\n}}\n"},
+    {"both",
+        "static {0} {2}both({0} a, {0} b)\n{{\n"
+        "    return a == 0 || b == 0 ? 0 : isnan(a) || isnan(b) ? NAN : 1;\n}}\n"},
+    {"either",
+        "static {0} {2}either({0} a, {0} b)\n{{\n"
+        "    return a < 0 || a > 0 || b < 0 || b > 0 ? 1 : isnan(a) || isnan(b) ? NAN : 0;\n}}\n"},
+    {"choice",
+        "static {0} {2}choice({0} condition, {0} a, {0} b)\n{{\n"
+        "    return condition == 0 ? b : isnan(condition) ? NAN : a;\n}}\n"},
 });
 
 } // namespace
 
-double Formula::value(const std::function<double(std::string_view)>& valueOf) const
+double Formula::value(const FormulaValues& valueOf) const
 {
     return valueOfNode<double>(*m_root, valueOf);
 }
 
-float Formula::valueInFloat(const std::function<double(std::string_view)>& valueOf) const
+float Formula::valueInFloat(const FormulaValues& valueOf) const
 {
     return valueOfNode<float>(*m_root, valueOf);
 }

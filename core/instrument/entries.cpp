@@ -99,6 +99,9 @@ std::vector<std::string> namesOf(const Channel& channel)
     for (const auto& name : channel.source.names)
         names.push_back(name.name);
     const auto& ladder = channel.source.ladder;
+    if (channel.source.kind == SourceKind::KeyMatrix)
+        for (const auto& key : splitAtAny(channel.source.matrix.keys, " \t"))
+            names.emplace_back(key);
     if (channel.source.kind == SourceKind::KeyLadder) {
         for (const auto& key : ladder.keys)
             names.push_back(key.name);
@@ -255,7 +258,7 @@ std::vector<FaultKind> faultsOf(SourceKind kind)
         return {NoFix, Silence, Garbage, Stuck};
     if (kind == SourceKind::Pulses)
         return {Silence, Stuck};
-    if (kind == SourceKind::Switch)
+    if (kind == SourceKind::Switch || kind == SourceKind::KeyMatrix)
         return {Stuck};
     if (isTold(kind))
         return {Silence, Garbage};

@@ -147,16 +147,19 @@ void checkLanes(ReferenceCheck& check, const Instrument& in)
 /// The sensor must give what the channel is wished in, and its front end must suit it.
 void checkSensors(ReferenceCheck& check, const Instrument& in)
 {
-    constexpr std::array<std::string_view, 8> units{"V", "A", "", "degC", "lx", "", "degC", "degC"};
+    constexpr std::array<std::string_view, sensorKindWords.size()> units{
+        "V", "A", "", "", "degC", "lx", "", "degC", "degC"};
     for (std::size_t i = 0; i < in.channels.size(); ++i) {
         const auto& channel = *in.channels[i];
         const auto& sensor = channel.sensor;
         if (channel.source.kind != SourceKind::Analog)
             continue;
         const auto kind = static_cast<std::size_t>(sensor.kind);
-        const auto given = sensor.kind == SensorKind::Sender ? sensor.low.unit
-            : sensor.kind == SensorKind::Bridge              ? sensor.capacity.unit
-                                                             : std::string(units[kind]);
+        const auto given =
+            sensor.kind == SensorKind::Sender || sensor.kind == SensorKind::Potentiometer
+            ? sensor.low.unit
+            : sensor.kind == SensorKind::Bridge ? sensor.capacity.unit
+                                                : std::string(units[kind]);
         if (parseUnit(unitOf(channel))->dimension != parseUnit(given)->dimension)
             check.fail(fmt::format("/channels/{}/sensor/kind", i),
                 fmt::format("a {} gives {}; the channel is in {}", sensorKindWords[kind], given,

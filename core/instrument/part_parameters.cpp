@@ -60,7 +60,14 @@ void offerReferences(Parameter& row, const Instrument& in, const Part& part)
 std::vector<Parameter> parametersOf(const Instrument& in, const Part& part)
 {
     auto rows = plainParameters(part);
-    std::erase_if(rows, [](const Parameter& row) { return row.path == "port/bus"; });
+    // A board waits for its converter: only a module's goes on beside the processor.
+    const auto isBeside = [](const Parameter& row) {
+        return row.path == "converter/mode" || row.path == "converter/settles"
+            || row.path == "converter/discards";
+    };
+    std::erase_if(rows, [&](const Parameter& row) {
+        return row.path == "port/bus" || (part.kind == PartKind::Board && isBeside(row));
+    });
     for (auto& row : rows)
         offerReferences(row, in, part);
     const auto entry = std::find_if(catalogue().begin(), catalogue().end(),

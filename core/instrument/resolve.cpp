@@ -140,14 +140,78 @@ void writeKeyCodesAlike(PlainInstrument& p)
             for (auto* word : {&d.resetName, &d.stopName, &d.holdName})
                 rewrite(*word, p.channels[indexOf(p.channels, d.resetBy)].source.names);
     }
-    for (auto& setting : p.settings) {
-        if (!isOfKeys(setting->by))
+    for (auto& [setting, unit, by] : p.settings)
+        if (by && isOfKeys(setting.by))
+            for (auto* word : {&setting.up, &setting.down, &setting.seek})
+                rewrite(*word, p.channels[*by].source.names);
+}
+
+std::optional<std::size_t> channelAt(const PlainInstrument& p, std::string_view id)
+{
+    const auto index = indexOf(p.channels, id);
+    return index < p.channels.size() ? std::optional(index) : std::nullopt;
+}
+
+/// Where a channel or setting stands that must be there.
+ValuePlace placeOf(const Instrument& instrument, const PlainInstrument& p, std::string_view id)
+{
+    if (const auto channel = channelAt(p, id))
+        return {false, *channel};
+    std::size_t setting = 0;
+    while (instrument.settings[setting]->id != id)
+        ++setting;
+    return {true, setting};
+}
+
+PlainOutput plain(const Instrument& instrument, const PlainInstrument& p, const Output& output)
+{
+    return {output, placeOf(instrument, p, output.from), inSi(output.low), inSi(output.high),
+        output.lowOutput.value, in(output.highOutput, output.lowOutput.unit),
+        ticksFromSeconds(inSi(output.every)), ticksFromSeconds(inSi(output.blinds))};
+}
+
+/// The converters of modules, and the channels that each one reads.
+void addConverters(PlainInstrument& p, const Instrument& instrument)
+{
+    for (std::size_t i = 0; i < p.channels.size(); ++i) {
+        auto& channel = p.channels[i];
+        if (!isConverted(channel.source.kind) || !channel.isReadByModule)
             continue;
-        auto alike = *setting;
-        for (auto* word : {&alike.up, &alike.down, &alike.seek})
-            rewrite(*word, p.channels[indexOf(p.channels, alike.by)].source.names);
-        setting = std::make_shared<const Setting>(std::move(alike));
+        const auto& part = channel.source.board;
+        const auto known = std::find_if(p.converters.begin(), p.converters.end(),
+            [&](const PlainConverter& converter) { return converter.part == part; });
+        channel.converter = static_cast<std::size_t>(known - p.converters.begin());
+        if (known == p.converters.end()) {
+            const auto& spec = *findById(instrument.parts, part)->converter;
+            const auto conversion = ticksFromSeconds(channel.conversionSeconds);
+            p.converters.push_back({part,
+                {std::max(Ticks{1}, conversion), spec.mode, spec.settles, spec.discards}, {}});
+        }
+        p.converters[channel.converter].channels.push_back(i);
     }
+}
+
+/// What channels and settings are to one another.
+void connect(PlainInstrument& p, const Instrument& instrument)
+{
+    for (std::size_t i = 0; i < p.channels.size(); ++i) {
+        auto& channel = p.channels[i];
+        for (const auto& id : madeOf(instrument, *instrument.channels[i]))
+            if (const auto other = channelAt(p, id))
+                channel.madeOf.push_back(*other);
+        channel.resetBy = channelAt(p, channel.source.derived.resetBy);
+        if (const auto& gate = channel.source.gate)
+            if (const auto other = channelAt(p, gate->channel))
+                channel.gate = {*other, inSi(gate->opensAt), inSi(gate->closesBelow)};
+    }
+    for (const auto& setting : instrument.settings)
+        p.settings.push_back(
+            {*setting, *parseUnit(setting->value.unit), channelAt(p, setting->by)});
+    for (const auto& output : instrument.outputs)
+        p.outputs.push_back(plain(instrument, p, *output));
+    p.formulaNames = formulaNames(instrument);
+    for (const auto& name : p.formulaNames)
+        p.formulaValues.push_back(placeOf(instrument, p, name));
 }
 
 PlainDisplay plain(const Instrument& instrument, const Display& display)
@@ -181,10 +245,8 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
     PlainInstrument p;
     for (const auto& channel : instrument.channels)
         p.channels.push_back(plain(instrument, *channel, scenario));
-    for (std::size_t i = 0; i < p.channels.size(); ++i)
-        for (const auto& id : madeOf(instrument, *instrument.channels[i]))
-            if (const auto other = indexOf(p.channels, id); other < p.channels.size())
-                p.channels[i].madeOf.push_back(other);
+    connect(p, instrument);
+    addConverters(p, instrument);
     for (const auto& device : instrument.devices) {
         PlainDevice own{device, {}, {}};
         for (std::size_t i = 0; i < p.channels.size(); ++i)
@@ -218,10 +280,7 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
         const auto start = parseUtc(scenario->startsAt);
         p.startEpoch = start ? *start : 0;
     }
-    p.settings = instrument.settings;
     writeKeyCodesAlike(p);
-    p.outputs = instrument.outputs;
-    p.formulaNames = formulaNames(instrument);
     return p;
 }
 

@@ -8,13 +8,27 @@
 #include "instrument/instrument.h"
 #include "parts/analog_input.h"
 #include "parts/power.h"
+#include "world/converter_spec.h"
 
 #include <cmath>
 #include <cstdint>
+#include <optional>
 #include <string>
 #include <vector>
 
 namespace fern {
+
+/// Where a number of the instrument stands.
+struct ValuePlace {
+    bool isSetting = false; ///< else a channel
+    std::size_t index = 0;
+};
+
+/// A channel is valid only while another one is good enough; SI units of that one.
+struct PlainGate {
+    std::size_t channel = 0;
+    double opensAt = 0, closesBelow = 0;
+};
 
 struct PlainChannel {
     std::string id;
@@ -48,11 +62,14 @@ struct PlainChannel {
     double noiseLsb = 0, nonlinearityLsb = 0, offsetLsb = 0;
     double conversionSeconds = 0;
     bool isReadByModule = false; ///< its conversion runs beside the processor
+    std::size_t converter = 0; ///< of a module, among the instrument's
     double moduleBusHertz = 0; ///< of the bus that the module hangs on; 0: lines of its own
 
     Ticks sampleEvery{100'000'000};
     double timerTick = 1e-6; ///< seconds that the board's clock can tell apart
     std::vector<std::size_t> madeOf; ///< the channels that a derived one follows
+    std::optional<std::size_t> resetBy; ///< the channel of codes that begins a derived one again
+    std::optional<PlainGate> gate;
     ScalingSpec scaling; ///< as the file says it
     std::optional<Calibration> calibration; ///< that the scaling was applied from
     NumberKind numberKind = NumberKind::Float32;
@@ -62,7 +79,8 @@ struct PlainChannel {
     /// Whether the scenario says something about it, or it needs no scenario.
     bool hasWorld() const
     {
-        return !lane.empty() || hasEvents(source.kind) || !hasLane(source.kind);
+        return !lane.empty() || !events.empty() || !hasLane(source.kind)
+            || (hasEvents(source.kind) && source.kind != SourceKind::Words);
     }
 };
 
@@ -82,6 +100,13 @@ struct PlainDevice {
     Shared<Device> spec;
     std::vector<std::size_t> channels; ///< that it tells
     std::vector<FaultSpec> faults;
+};
+
+/// A module's converter, which converts the inputs of its channels one after another.
+struct PlainConverter {
+    std::string part; ///< id
+    ConverterPace pace;
+    std::vector<std::size_t> channels; ///< that it reads
 };
 
 struct PlainReader {
@@ -110,9 +135,25 @@ struct PlainDisplay {
     Page page; ///< the one that is shown: the first, until another is chosen
 };
 
+struct PlainSetting {
+    Setting spec; ///< its names of codes as the channel tells them
+    Unit unit;
+    std::optional<std::size_t> by; ///< the channel of codes that changes it
+};
+
+struct PlainOutput {
+    Output spec;
+    ValuePlace from;
+    double low = 0, high = 1; ///< of it, SI units
+    double lowOutput = 0, highOutput = 1; ///< in the unit of its ends
+    Ticks every{200'000'000};
+    Ticks blinds; ///< interrupts are off for so long each time
+};
+
 struct PlainInstrument {
     std::vector<PlainChannel> channels;
     std::vector<PlainDevice> devices;
+    std::vector<PlainConverter> converters;
     std::vector<PlainReader> readers;
     std::vector<PlainDisplay> displays;
     ProcessorClass processor = ProcessorClass::Bits8At16MHz;
@@ -121,9 +162,10 @@ struct PlainInstrument {
     std::uint64_t seed = 1;
     std::int64_t startEpoch = 0; ///< of the scenario, seconds since 1970
     std::int64_t today = 0; ///< seconds since 1970, from who asks; 0: nobody said, nothing is old
-    SharedList<Setting> settings;
-    SharedList<Output> outputs;
+    std::vector<PlainSetting> settings;
+    std::vector<PlainOutput> outputs;
     std::vector<std::string> formulaNames; ///< that a derived channel may use
+    std::vector<ValuePlace> formulaValues; ///< where they stand, in their order
 
     double wishedSeconds = 0; ///< on the battery
     double readingDistance = 0; ///< metre

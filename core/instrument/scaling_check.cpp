@@ -11,7 +11,7 @@ namespace {
 void checkFormula(const Channel& c, const std::string& text, const SourceFault& fault)
 {
     const auto wanted = parseUnit(unitOf(c))->dimension;
-    const auto formula = Formula::parse(text, {std::string(scalingVariable)});
+    const auto formula = Formula::parse(text, {std::string(scalingVariable)}, FormulaOf::Reading);
     if (!formula)
         return fault("/formula", formula.error().message);
     const auto made = formula->dimension([](std::string_view) { return Dimension{}; });

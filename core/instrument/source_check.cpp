@@ -28,7 +28,7 @@ void checkReadBy(const Instrument& in, const Source& s, const SourceFault& fault
             fault("/source/device",
                 fmt::format("there is no {} \"{}\" among the devices",
                     deviceKindWords[static_cast<std::size_t>(deviceKindOf(s.kind))], s.device));
-        else if (s.kind == SourceKind::Lines && device->lines.form != LineForm::Columns
+        else if (device->kind == DeviceKind::Lines && device->lines.form != LineForm::Columns
             && s.lines.key.empty())
             fault("/source/lines/key", "a channel of named values says which one it is");
         return;
@@ -50,6 +50,16 @@ void checkUnit(const Channel& c, std::string_view needed, const SourceFault& fau
     if (dimensionOfUnit(unitOf(c)) != dimensionOfUnit(needed))
         fault("/source/kind",
             fmt::format("this source gives {}; the channel is in {}", needed, unitOf(c)));
+}
+
+/// The module has as many lines as the firmware looks at.
+void checkLines(const Instrument& in, const Source& s, int needed, const SourceFault& fault)
+{
+    const auto* part = findById(in.parts, s.board);
+    if (part != nullptr && std::ssize(part->lines) < needed)
+        fault("/source/board",
+            fmt::format("{} has {} lines; this source needs {}", partName(*part),
+                part->lines.size(), needed));
 }
 
 void checkNames(const Source& s, const SourceFault& fault)
@@ -232,6 +242,13 @@ void checkSource(const Instrument& in, const Channel& c, const SourceFault& faul
             fault(fmt::format("/source/{}", key),
                 fmt::format("the channel is in {}; this is in {}", unitOf(c), quantity.unit));
     switch (s.kind) {
+    case SourceKind::Encoder:
+        checkLines(in, s, 2, fault);
+        break;
+    case SourceKind::KeyMatrix:
+        checkUnit(c, "count", fault);
+        checkLines(in, s, s.matrix.rows + s.matrix.columns, fault);
+        break;
     case SourceKind::Waveform:
         checkUnit(c, "Hz", fault);
         break;
@@ -239,7 +256,9 @@ void checkSource(const Instrument& in, const Channel& c, const SourceFault& faul
         checkUnit(c, receiverGivesUnits[static_cast<std::size_t>(s.receiver.gives)], fault);
         break;
     case SourceKind::Lines:
-        if (!s.lines.unit.empty())
+        if (s.lines.isTime)
+            checkUnit(c, "s", fault);
+        else if (!s.lines.unit.empty())
             checkUnit(c, s.lines.unit, fault);
         break;
     case SourceKind::Computer:
@@ -253,9 +272,16 @@ void checkSource(const Instrument& in, const Channel& c, const SourceFault& faul
     case SourceKind::Derived:
         checkDerived(in, c, fault);
         break;
-    default:
-        if (givesCodes(s.kind))
-            checkUnit(c, "count", fault);
+    case SourceKind::KeyLadder:
+    case SourceKind::Switch:
+    case SourceKind::KeyCodes:
+    case SourceKind::Labels:
+    case SourceKind::Words:
+        checkUnit(c, "count", fault);
+        break;
+    case SourceKind::Analog:
+    case SourceKind::Pulses:
+    case SourceKind::Node:
         break;
     }
     std::set<std::string> seen;

@@ -17,13 +17,14 @@ namespace fern {
 namespace {
 
 /// What the firmware decides; everything else stands outside.
-constexpr auto ofFirmware = std::to_array<std::string_view>({"sampleEvery", "pulses/gives",
-    "pulses/perUnit", "pulses/means", "pulses/input", "pulses/holdOff", "pulses/measure",
-    "pulses/timeOut", "pulses/counterBits", "waveform/refractory", "waveform/slowest",
-    "waveform/fastest", "contact/debounce", "keyCodes/hasComplements", "keyCodes/takesRepeats",
-    "keyCodes/holdOff", "labels/checksDigit", "labels/holdOff", "receiver/gives", "lines/key",
-    "lines/column", "lines/unit", "node/address", "device/radio/slot", "device/radio/tries",
-    "computer", "clock/zone"});
+constexpr auto ofFirmware = std::to_array<std::string_view>(
+    {"sampleEvery", "pulses/gives", "pulses/perUnit", "pulses/means", "pulses/input",
+        "pulses/holdOff", "pulses/measure", "pulses/timeOut", "pulses/counterBits",
+        "encoder/perUnit", "encoder/input", "matrix/keys", "matrix/debounce", "waveform/refractory",
+        "waveform/slowest", "waveform/fastest", "contact/debounce", "keyCodes/hasComplements",
+        "keyCodes/takesRepeats", "keyCodes/holdOff", "labels/checksDigit", "labels/holdOff",
+        "receiver/gives", "lines/key", "lines/column", "lines/unit", "lines/time", "lines/nothing",
+        "node/address", "device/radio/slot", "device/radio/tries", "computer", "clock/zone"});
 
 /// The figures of a channel's device stand behind its own, under this.
 constexpr std::string_view deviceGroup = "device";
@@ -49,8 +50,9 @@ void offerReferences(Parameter& row, const Instrument& in, const Channel& channe
                 offer(row, device->id, device->name);
     } else if (row.path == "board" || row.path == "device/board") {
         for (const auto& part : in.parts)
-            if (isConverted(channel.source.kind)
-                    ? part->converter.has_value()
+            if (isConverted(channel.source.kind) ? part->converter.has_value()
+                    : traitsOf(channel.source.kind).way == SourceWay::Module
+                    ? part->lines.size() > 1
                     : part->kind == PartKind::Board || part->kind == PartKind::Module)
                 offer(row, part->id, partName(*part));
     } else if (row.path == "pin" || row.path == "device/pin") {

@@ -1,5 +1,6 @@
 #include "judge/age.h"
 
+#include "run/converter_times.h"
 #include "run/task_blocks.h"
 #include "smooth/figures.h"
 
@@ -17,7 +18,8 @@ AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c)
         c.source.kind == SourceKind::KeyCodes || c.source.kind == SourceKind::Labels;
     const double period = isEvent ? 0 : inSeconds(c.sampleEvery);
     AgeBreakdown age;
-    age.sampling = period + (c.isReadByModule ? c.conversionSeconds : 0);
+    age.sampling =
+        isConverted(c.source.kind) && c.isReadByModule ? converterTimesOf(in, c).oldest : period;
     age.smoothing = delaySeconds(c.steps, period);
     if (c.isAnalog())
         age.frontEnd = c.pinFarad
@@ -26,6 +28,8 @@ AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c)
         const double own = sampleSeconds(in, c);
         age.sampling += std::max(0.0, own - period); // the next one waits for this one
         age.blocked = roundSeconds(in) - own;
+        if (isAskedEachTime(in, c)) // it is asked in one turn of the loop, and fetched in another
+            age.blocked += roundSeconds(in);
     }
     AgeBreakdown oldest;
     for (const auto of : c.madeOf)

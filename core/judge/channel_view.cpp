@@ -3,6 +3,7 @@
 #include "base/number_text.h"
 #include "reading/counting.h"
 #include "reading/spectrum.h"
+#include "scale/formula_firmware.h"
 #include "smooth/figures.h"
 #include "smooth/firmware.h"
 
@@ -146,6 +147,15 @@ void addEnd(ChannelView& view, const PlainInstrument& plain, const StemChoice& c
         std::min(0.5, digitWorth(reader) / 2 / (c.to - c.from)), rangeInUnit(c));
 }
 
+/// A channel that is made of others is worked out from them; every other one is scaled.
+std::string firmwareOf(const PlainChannel& c, const PlainInstrument& plain)
+{
+    if (c.source.kind == SourceKind::Derived && c.source.derived.kind == DerivedKind::Formula)
+        if (const auto formula = Formula::parse(c.source.derived.formula, plain.formulaNames))
+            return formulaForFirmware(*formula, c.numberKind, c.name, c.unit);
+    return scalingForFirmware(scalingOf(c), c.numberKind, c.name, c.unit.name);
+}
+
 } // namespace
 
 ChannelView channelViewOf(const Instrument& instrument, const PlainInstrument& plain,
@@ -158,7 +168,7 @@ ChannelView channelViewOf(const Instrument& instrument, const PlainInstrument& p
     view.scaleCurve = c.isAnalog() ? codeCurve(c) : readingCurve(c);
     view.scalePoints = pointsOf(c);
     view.scalingWords = scalingInWords(scalingOf(c), prettyUnit(c.unit.name));
-    view.firmware = scalingForFirmware(scalingOf(c), c.numberKind, c.name, c.unit.name);
+    view.firmware = firmwareOf(c, plain);
     view.calibration = calibrationSheetOf(*instrument.channels[channel], c);
     addSmoothing(view, c);
     addCounting(view, c);

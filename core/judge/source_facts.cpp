@@ -1,10 +1,12 @@
 #include "judge/source_facts.h"
 
 #include "base/number_text.h"
+#include "curves/formula.h"
 #include "judge/words.h"
 #include "reading/ladder.h"
 #include "run/channel_run.h"
 #include "run/settings.h"
+#include "run/task_blocks.h"
 #include "timing/costs.h"
 #include "world/device.h"
 
@@ -48,9 +50,34 @@ Facts pulseFacts(const PlainChannel& c)
     return facts;
 }
 
+Facts encoderFacts(const PlainInstrument& in, const PlainChannel& c)
+{
+    const auto& e = c.source.encoder;
+    const double turn = turnSeconds(in);
+    Facts facts{{"Edges", std::to_string(e.edgesPerDetent), "a detent"}};
+    if (e.input == PulseInput::Interrupt)
+        facts.push_back({"Seen by", "interrupts", "one at each edge"});
+    else
+        facts.push_back(
+            {"Follows", significantText(1 / (turn * e.edgesPerDetent), 3) + " detents a second",
+                "a look every " + durationText(turn) + ", while nothing else runs"});
+    return facts;
+}
+
+Facts matrixFacts(const PlainChannel& c)
+{
+    const auto& m = c.source.matrix;
+    return {
+        {"Keys", fmt::format("{} × {}", m.rows, m.columns), countText(m.rows + m.columns, "line")},
+        {"Three at once", m.hasDiodes ? "are told apart" : "can show a fourth",
+            m.hasDiodes ? "a diode at each key" : "without diodes"}};
+}
+
 Facts ladderFacts(const PlainChannel& c)
 {
     const auto windows = ladderWindows(c.source.ladder, converterOf(c));
+    if (windows.empty())
+        return {};
     const auto tightest = std::min_element(windows.begin(), windows.end(),
         [](const LadderWindow& a, const LadderWindow& b) { return a.margin < b.margin; });
     return {{"Keys", std::to_string(c.source.ladder.keys.size()), "at one input"},
@@ -94,15 +121,14 @@ Facts toldFacts(const PlainInstrument& in, const PlainChannel& c)
 {
     const auto& s = c.source;
     const double every = inSeconds(c.sampleEvery);
-    switch (s.kind) {
-    case SourceKind::KeyCodes:
+    if (s.kind == SourceKind::KeyCodes)
         return {{"A held key repeats", "every " + toText(c.device->repeatEvery), ""},
             {"Codes", "32 bits",
                 s.keyCodes.hasComplements ? "with complements, so damage is seen"
                                           : "without complements: damage is not seen"}};
-    case SourceKind::Labels:
+    if (s.kind == SourceKind::Labels)
         return serialFacts(in, c, 1);
-    case SourceKind::Node: {
+    if (s.kind == SourceKind::Node) {
         const auto& radio = c.device->radio;
         return {{"Address", std::to_string(s.node.address), ""},
             {"Polled", "every " + durationText(every), "slot " + toText(radio.slot)},
@@ -112,14 +138,11 @@ Facts toldFacts(const PlainInstrument& in, const PlainChannel& c)
                     + " %",
                 fmt::format("of the polls, after {} tries", radio.tries)}};
     }
-    case SourceKind::Receiver: {
+    if (s.kind == SourceKind::Receiver) {
         Facts facts{{"Cold start", toText(c.device->fix.coldStart), "until the first fix"},
             {"Tells", "every " + durationText(every), "position, speed and time"}};
         append(facts, serialFacts(in, c, every));
         return facts;
-    }
-    default:
-        break;
     }
     Facts facts{{"Tells", "every " + durationText(every), ""}};
     append(facts, serialFacts(in, c, every));
@@ -130,24 +153,26 @@ Facts toldFacts(const PlainInstrument& in, const PlainChannel& c)
 void addSettingsAndOutputs(
     Facts& facts, const PlainInstrument& in, const PlainChannel& c, double at)
 {
-    for (const auto& setting : in.settings)
-        if (c.source.kind == SourceKind::Derived
-            && c.source.derived.formula.find(setting->id) != std::string::npos)
-            facts.push_back({"Setting " + setting->name,
-                fmt::format("{} … {}", toText(setting->least), toText(setting->most)),
-                setting->by.empty()
-                    ? fmt::format("in steps of {}; nothing changes it yet", toText(setting->step))
-                    : fmt::format("in steps of {} by {}: {}, {}", toText(setting->step),
-                        setting->by, setting->up, setting->down)});
+    const auto formula = c.source.kind == SourceKind::Derived
+        ? Formula::parse(c.source.derived.formula, in.formulaNames)
+        : Result<Formula>(Error{});
+    const auto names = formula ? formula->variables() : std::vector<std::string>();
+    for (const auto& [setting, unit, by] : in.settings)
+        if (std::find(names.begin(), names.end(), setting.id) != names.end())
+            facts.push_back({"Setting " + setting.name,
+                fmt::format("{} … {}", toText(setting.least), toText(setting.most)),
+                setting.by.empty()
+                    ? fmt::format("in steps of {}; nothing changes it yet", toText(setting.step))
+                    : fmt::format("in steps of {} by {}: {}, {}", toText(setting.step), setting.by,
+                        setting.up, setting.down)});
     for (const auto& output : in.outputs)
-        if (output->from == c.id)
-            facts.push_back({"Drives " + output->name,
-                fmt::format("{} {}", significantText(outputOf(*output, at), 4),
-                    prettyUnit(output->lowOutput.unit)),
+        if (const auto& o = output.spec; o.from == c.id)
+            facts.push_back({"Drives " + o.name,
+                fmt::format("{} {}", significantText(outputOf(output, at), 4),
+                    prettyUnit(o.lowOutput.unit)),
                 fmt::format("{}, {} … {} from {} to {}, every {}",
-                    outputKindWords[static_cast<std::size_t>(output->kind)],
-                    toText(output->lowOutput), toText(output->highOutput), toText(output->low),
-                    toText(output->high), toText(output->every))});
+                    outputKindWords[static_cast<std::size_t>(o.kind)], toText(o.lowOutput),
+                    toText(o.highOutput), toText(o.low), toText(o.high), toText(o.every))});
 }
 
 } // namespace
@@ -167,7 +192,12 @@ std::string sourceInWords(const Source& s)
         return "receiver: " + word(s.receiver.gives, receiverGivesWords);
     case SourceKind::Computer:
         return "computer: " + word(s.computer, computerGivesWords);
+    case SourceKind::Encoder:
+        return "encoder, " + word(s.encoder.input, pulseInputWords);
+    case SourceKind::KeyMatrix:
+        return fmt::format("{} keys in a matrix", s.matrix.rows * s.matrix.columns);
     case SourceKind::Lines:
+    case SourceKind::Words:
         return s.lines.key.empty() ? fmt::format("column {}", s.lines.column)
                                    : fmt::format("line {}", s.lines.key);
     case SourceKind::Node:
@@ -178,9 +208,15 @@ std::string sourceInWords(const Source& s)
         return s.derived.kind == DerivedKind::Formula ? s.derived.formula
             : s.derived.kind == DerivedKind::Next ? fmt::format("next of {} times", s.names.size())
                                                   : word(s.derived.kind, derivedKindWords);
-    default:
-        return word(s.kind, sourceKindWords);
+    case SourceKind::Analog:
+    case SourceKind::Waveform:
+    case SourceKind::Switch:
+    case SourceKind::KeyCodes:
+    case SourceKind::Labels:
+    case SourceKind::Clock:
+        break;
     }
+    return word(s.kind, sourceKindWords);
 }
 
 std::string sourceScaleInWords(const PlainChannel& c)
@@ -198,6 +234,9 @@ std::string sourceScaleInWords(const PlainChannel& c)
                 durationText(inSeconds(c.sampleEvery)),
                 significantText(inSeconds(c.sampleEvery), 4), significantText(p.perUnit, 6));
     }
+    if (c.source.kind == SourceKind::Encoder)
+        return fmt::format("{} = detents ÷ {}", unit.empty() ? "position" : unit,
+            significantText(c.source.encoder.perUnit, 6));
     if (c.source.kind == SourceKind::Waveform)
         return fmt::format(
             "{} = {} ÷ median of the last three intervals", unit, significantText(scaling.gain, 6));
@@ -213,6 +252,10 @@ std::vector<Fact> sourceFacts(const PlainInstrument& in, const PlainChannel& c)
     switch (c.source.kind) {
     case SourceKind::Pulses:
         return pulseFacts(c);
+    case SourceKind::Encoder:
+        return encoderFacts(in, c);
+    case SourceKind::KeyMatrix:
+        return matrixFacts(c);
     case SourceKind::KeyLadder:
         return ladderFacts(c);
     case SourceKind::Waveform: {
@@ -230,9 +273,16 @@ std::vector<Fact> sourceFacts(const PlainInstrument& in, const PlainChannel& c)
     case SourceKind::Clock:
         return {{"Drift", significantText(std::fabs(c.source.clock.driftPpm) * 0.0864, 3) + " s",
             "a day"}};
+    case SourceKind::Analog:
     case SourceKind::Derived:
         return {};
-    default:
+    case SourceKind::KeyCodes:
+    case SourceKind::Labels:
+    case SourceKind::Receiver:
+    case SourceKind::Lines:
+    case SourceKind::Words:
+    case SourceKind::Node:
+    case SourceKind::Computer:
         break;
     }
     auto facts = toldFacts(in, c);
@@ -259,7 +309,9 @@ std::vector<Fact> sourceReadingFacts(const PlainInstrument& in, const PlainChann
     const double step = countAt(c, at);
     if (step > 0)
         facts.push_back({"Smallest step", differenceText(c, step, 3),
-            s.kind != SourceKind::Pulses && s.kind != SourceKind::Waveform ? "the last digit told"
+            s.kind == SourceKind::Encoder ? "one detent"
+                : s.kind != SourceKind::Pulses && s.kind != SourceKind::Waveform
+                ? "the last digit told"
                 : s.kind == SourceKind::Waveform ? "one sample between two beats, at the value now"
                 : s.pulses.gives == PulseGives::Rate ? "one pulse in a gate"
                                                      : "one pulse"});
@@ -280,6 +332,11 @@ std::vector<Fact> sourceReadingFacts(const PlainInstrument& in, const PlainChann
     } else if (s.kind == SourceKind::Switch) {
         facts.push_back(
             {"Debounce", toText(s.contact.debounce), "a level counts when it has lasted"});
+    } else if (s.kind == SourceKind::KeyMatrix) {
+        facts.push_back({"Scanned", "every " + durationText(inSeconds(c.sampleEvery)),
+            "one row after another is drawn low"});
+        facts.push_back(
+            {"Debounce", toText(s.matrix.debounce), "a key counts when it has been seen"});
     } else if (s.kind == SourceKind::Clock) {
         facts.push_back({"Zone", s.clock.zone, "standard time, summer time and their changes"});
     }

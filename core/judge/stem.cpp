@@ -263,17 +263,14 @@ void setAges(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
         return;
     leaf(stem, Leaf::World).age = std::isnan(sample->real.world) ? notThere : 0;
     leaf(stem, Leaf::Sensor).age = leaf(stem, Leaf::World).age + stem.age.frontEnd;
-    // What a module gives was converted before it was fetched.
-    const double converted =
-        stem.age.frontEnd + (channel.isReadByModule ? channel.conversionSeconds : 0);
-    const double sampleAge = inSeconds(now - sample->takenAt) + converted;
+    const double sampleAge = inSeconds(now - sample->takenAt) + stem.age.frontEnd;
     leaf(stem, Leaf::Reading).age = leaf(stem, Leaf::Scale).age = sampleAge;
     leaf(stem, Leaf::Smooth).age = sampleAge + delay;
     if (const auto* redraw = history.lastRedraw(choice.display))
         for (const auto& shown : redraw->readers)
             if (shown.reader == choice.reader) // the text grows old while it stands on the glass
                 leaf(stem, Leaf::Text).age = leaf(stem, Leaf::Glass).age =
-                    inSeconds(now - shown.sampledAt) + converted + delay;
+                    inSeconds(now - shown.sampledAt) + stem.age.frontEnd + delay;
 }
 
 /// A cause of the age, the leaf that it belongs to, and its seconds.

@@ -5,6 +5,7 @@
 #include "curves/thermistor.h"
 #include "parts/divider.h"
 
+#include <algorithm>
 #include <cmath>
 #include <limits>
 
@@ -36,6 +37,11 @@ AnalogInput analogInputOf(const SensorSpec& s, const FrontEndSpec& f, double sup
         in.high = in.low + 100;
         in.highOutput = in.lowOutput + 100 * s.millivoltPerKelvin / 1000;
     }
+    if (s.kind == SensorKind::Potentiometer) {
+        in.lowOutput = 0;
+        in.highOutput = supply;
+        in.followsReference = true;
+    }
     return in;
 }
 
@@ -51,6 +57,7 @@ double sensorOutput(const AnalogInput& in, double quantity)
         return quantity;
     case SensorKind::Shunt:
         return quantity * in.shunt * in.gain;
+    case SensorKind::Potentiometer:
     case SensorKind::Sender:
     case SensorKind::Chip:
         return in.lowOutput
@@ -74,6 +81,7 @@ double quantityOfOutput(const AnalogInput& in, double output)
         return output;
     case SensorKind::Shunt:
         return output / (in.shunt * in.gain);
+    case SensorKind::Potentiometer:
     case SensorKind::Sender:
     case SensorKind::Chip:
         return in.low
@@ -117,12 +125,15 @@ double pinSlope(const AnalogInput& in, double quantity)
         return dividerRatio(in.r1, in.r2);
     case SensorKind::Shunt:
         return in.shunt * in.gain * dividerRatio(in.r1, in.r2);
+    case SensorKind::Potentiometer:
     case SensorKind::Sender:
     case SensorKind::Chip:
         return (in.highOutput - in.lowOutput) / (in.high - in.low) * dividerRatio(in.r1, in.r2);
     case SensorKind::Bridge:
         return in.excitation * in.sensitivity / in.capacity * dividerRatio(in.r1, in.r2);
-    default:
+    case SensorKind::Thermistor:
+    case SensorKind::Photoresistor:
+    case SensorKind::Platinum:
         break;
     }
     const double celsius = quantity - zeroCelsius;
@@ -137,6 +148,12 @@ double pinSlope(const AnalogInput& in, double quantity)
 
 double sourceResistance(const AnalogInput& in, double quantity)
 {
+    if (in.sensor == SensorKind::Potentiometer) {
+        // Both parts of the track lie side by side for whoever looks in at the wiper.
+        const double share = std::clamp((quantity - in.low) / (in.high - in.low), 0.0, 1.0);
+        const double wiper = in.nominal * share * (1 - share);
+        return in.r1 > 0 ? dividerSourceResistance(in.r1 + wiper, in.r2) : wiper;
+    }
     return in.frontEnd == FrontEndKind::Divider
         ? dividerSourceResistance(in.r1, in.r2)
         : dividerSourceResistance(in.fixed, sensorOutput(in, quantity));
@@ -178,6 +195,7 @@ std::string_view nameOf(const AnalogInput& in, InputPart part)
     switch (part) {
     case InputPart::Sensor:
         return in.sensor == SensorKind::Shunt        ? "shunt and amplifier"
+            : in.sensor == SensorKind::Potentiometer ? "track of the potentiometer"
             : in.sensor == SensorKind::Sender        ? "sender"
             : in.sensor == SensorKind::Thermistor    ? "thermistor"
             : in.sensor == SensorKind::Photoresistor ? "photoresistor"

@@ -12,8 +12,8 @@ namespace fern {
 struct AnalogInput {
     SensorKind sensor = SensorKind::Voltage;
     double shunt = 0.01, gain = 20; ///< ohm, volts per volt
-    double low = 0, high = 1, lowOutput = 0.5, highOutput = 4.5; ///< of a sender
-    double nominal = 10e3; ///< ohm, at 25 °C or 10 lx
+    double low = 0, high = 1, lowOutput = 0.5, highOutput = 4.5; ///< of a sender or track
+    double nominal = 10e3; ///< ohm, at 25 °C or 10 lx, or of a whole track
     double beta = 3950, gamma = 0.7;
     double capacity = 1, sensitivity = 0.002, excitation = 5; ///< of a bridge; volt per volt
     bool followsReference = false; ///< of a sender: fed from the converter's reference

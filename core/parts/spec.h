@@ -35,6 +35,13 @@ enum class Widening {
 };
 inline constexpr Words<2> wideningWords{"shifted", "repeated"};
 
+/// How a module converts the input that it is switched to.
+enum class ConversionMode {
+    Continuous, ///< again and again
+    Single, ///< once, each time that it is asked
+};
+inline constexpr Words<2> conversionModeWords{"continuous", "single"};
+
 struct ConverterSpec {
     int bits = 10;
     ConverterForm form = ConverterForm::Unipolar;
@@ -50,6 +57,10 @@ struct ConverterSpec {
     double offsetLsb = 1; ///< half width, rectangular
     Quantity sourceMost{10, "kohm"}; ///< source resistance up to which its sampling settles
     Quantity conversionTime{100, "us"};
+    // Of a module, which converts beside the processor:
+    ConversionMode mode = ConversionMode::Continuous;
+    int settles = 0; ///< conversions after a switch of the input that still hold the old one
+    int discards = 0; ///< conversions that the firmware throws away after it has switched
     Extras extras;
 
     bool operator==(const ConverterSpec&) const = default;
@@ -80,6 +91,9 @@ template <class Archive> void describe(Archive& a, ConverterSpec& c)
     a.number("offsetLsb", c.offsetLsb, {0, 1e6});
     a.quantity("sourceMost", c.sourceMost, "ohm", Range::positive());
     a.quantity("conversionTime", c.conversionTime, "s", {0, 10});
+    a.optionalChoice("mode", c.mode, conversionModeWords);
+    a.optionalInteger("settles", c.settles, 0, 0, 16);
+    a.optionalInteger("discards", c.discards, 0, 0, 16);
     a.extras(c.extras);
 }
 
@@ -224,6 +238,7 @@ inline const std::string& partName(const Part& part)
 enum class SensorKind {
     Voltage, ///< the quantity is a voltage
     Shunt, ///< a current through a small resistor, amplified
+    Potentiometer, ///< a share of the reference, from the wiper
     Sender, ///< volts on a straight line, such as 0.5 … 4.5 V over its range
     Thermistor, ///< NTC by the B-parameter equation
     Photoresistor, ///< resistance falls with a power of the illuminance
@@ -231,8 +246,8 @@ enum class SensorKind {
     Platinum, ///< IEC 60751
     Chip, ///< the diode inside a processor, at a channel of the converter without a pin
 };
-inline constexpr Words<8> sensorKindWords{"voltage", "shunt", "linear sender", "thermistor",
-    "photoresistor", "bridge", "platinum", "chip temperature"};
+inline constexpr Words<9> sensorKindWords{"voltage", "shunt", "potentiometer", "linear sender",
+    "thermistor", "photoresistor", "bridge", "platinum", "chip temperature"};
 
 /// Returns whether the sensor is a resistance, which needs a fixed resistor beside it.
 constexpr bool isResistive(SensorKind kind)
@@ -253,14 +268,16 @@ struct SensorSpec {
     Quantity shunt{10, "mohm"};
     double gain = 20; ///< of the amplifier behind it
 
-    // A linear sender: volts at both ends of its range.
+    // A linear sender: volts at both ends of its range. A potentiometer: the ends of its track,
+    // which lie at ground and at the converter's reference.
     Quantity low{0, "m"};
     Quantity high{1, "m"};
     Quantity lowOutput{0.5, "V"};
     Quantity highOutput{4.5, "V"};
     bool isRatiometric = false; ///< fed from the converter's reference: its volts follow it
 
-    // A thermistor has its nominal resistance at 25 °C, a photoresistor at 10 lx, platinum at 0 °C.
+    // A thermistor has its nominal resistance at 25 °C, a photoresistor at 10 lx, platinum at 0 °C,
+    // a potentiometer from end to end.
     Quantity nominal{10, "kohm"};
     double beta = 3950; ///< kelvin
     double gamma = 0.7; ///< resistance = nominal · (E / 10 lx)^−gamma
@@ -302,6 +319,14 @@ template <class Archive> void describe(Archive& a, SensorSpec& s)
                 a.failAt(
                     "high", "the two ends of a sender must differ, and so must its volts there");
         a.flag("ratiometric", s.isRatiometric);
+        break;
+    case SensorKind::Potentiometer:
+        a.anyQuantity("low", s.low);
+        a.quantity("high", s.high, std::string(s.low.unit));
+        if constexpr (Archive::isReading)
+            if (!a.failed() && inSi(s.low) == inSi(s.high))
+                a.failAt("high", "the two ends of a potentiometer must differ");
+        a.quantity("nominal", s.nominal, "ohm", Range::positive());
         break;
     case SensorKind::Thermistor:
         a.quantity("nominal", s.nominal, "ohm", Range::positive());

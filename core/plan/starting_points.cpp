@@ -234,6 +234,11 @@ Channel channelOf(
     if (point.source.kind != SourceKind::Analog)
         return channel;
     channel.sensor = point.sensor;
+    if (point.sensor.kind == SensorKind::Potentiometer) { // its wiper goes to the pin as it is
+        channel.frontEnd.r1 = {0, "ohm"};
+        channel.frontEnd.capacitor = {100, "nF"};
+        return channel;
+    }
     const double reference = useRange(channel, board);
     const double lowest = reference * (1 - board.converter->referenceTolerancePercent / 100);
     const auto fit = fittingFrontEnd(inputOf(point.sensor, point.frontEnd, reference),
@@ -325,10 +330,10 @@ Result<Instrument> withExtra(Instrument out, const StartingPoint& point, Channel
 // The parts of the catalogue that give what is measured, by kind; empty where it is a wire, a
 // contact, another computer, or the board itself.
 constexpr std::array<std::string_view, sensorKindWords.size()> sensorParts{
-    "", "", "sender", "thermistor", "photoresistor", "", "platinum", ""};
-constexpr std::array<std::string_view, sourceKindWords.size()> sourceParts{"", "optical-pulse",
-    "ladder-keypad", "reed", "", "remote-receiver", "label-scanner", "receiver", "", "serial-radio",
-    "", "", ""};
+    "", "", "potentiometer", "sender", "thermistor", "photoresistor", "", "platinum", ""};
+constexpr std::array<std::string_view, sourceKinds> sourceParts{"", "optical-pulse",
+    "ladder-keypad", "reed", "encoder", "", "keypad-4x4", "remote-receiver", "label-scanner",
+    "receiver", "", "", "serial-radio", "", "", ""};
 
 std::string_view partOf(const StartingPoint& point)
 {
@@ -507,7 +512,14 @@ Result<Instrument> withStartingPoint(
             : withPartFor(base, point, parcel.channel.source.pin);
         if (!added)
             return added.error();
+        const bool isAdded = added->parts.size() > base.parts.size();
         base = *std::move(added);
+        if (traitsOf(point.source.kind).way == SourceWay::Module) {
+            if (!isAdded)
+                return Error{ErrorCode::NotFound,
+                    fmt::format("{} cannot feed or hear {}", reads.className, partOf(point)), ""};
+            parcel.channel.source.board = base.parts.back()->id;
+        }
     }
 
     // What the budget says about the channel decides its decimals.

@@ -55,6 +55,16 @@ SensorSpec sender(Quantity low, Quantity high)
     return s;
 }
 
+SensorSpec potentiometer()
+{
+    SensorSpec s;
+    s.kind = SensorKind::Potentiometer;
+    s.low = {0, "%"};
+    s.high = {100, "%"};
+    s.tolerancePercent = 2; // how straight its track is
+    return s;
+}
+
 SensorSpec thermistor()
 {
     SensorSpec s;
@@ -145,6 +155,31 @@ Source ladderOf(const std::vector<std::pair<const char*, Quantity>>& keys)
     return s;
 }
 
+/// A switch that joins the pin to the reference or to ground, or to neither.
+Source twoWaySwitch()
+{
+    auto s = ladderOf({{"down", {0, "ohm"}}, {"up", {0, "ohm"}}});
+    s.ladder.keys.back().isToReference = true;
+    s.ladder.pullDown = s.ladder.pullUp;
+    s.ladder.open = "middle";
+    return s;
+}
+
+Source words()
+{
+    auto s = sourceOf(SourceKind::Words);
+    s.lines.key = "name";
+    return s;
+}
+
+Source timeOfDay()
+{
+    auto s = sourceOf(SourceKind::Lines);
+    s.lines.key = "time";
+    s.lines.isTime = true;
+    return s;
+}
+
 Source lines()
 {
     auto s = sourceOf(SourceKind::Lines);
@@ -189,6 +224,8 @@ const std::vector<CurvePoint> setOffAndStop{
 const std::vector<CurvePoint> oneAfterAnother{{0, 0}, {120, 0.006}};
 const std::vector<CurvePoint> effort{{0, 0.1}, {30, 0.2}, {80, 0.7}, {100, 0.8}, {120, 0.5}};
 const std::vector<CurvePoint> sky{{0, 0.334}, {60, 0.417}, {120, 0.334}}; ///< eight, ten
+const std::vector<CurvePoint> turnsToAndFro{///< from nought, by shares of the whole range
+    {0, 0.5}, {2, 0.5}, {4, 0.7}, {6, 0.7}, {8, 0.3}, {10, 0.3}, {12, 0.5}};
 const std::vector<CurvePoint> none{};
 
 const std::vector<CurvePoint> sagAndCharge{
@@ -319,6 +356,14 @@ const std::vector<StartingPoint>& table()
             wish("kg", 0, 5, 0.01, 0.02, 2), bridge({5, "kg"}), FrontEndKind::Divider, 60e3,
             {100, "ms"}, {median(5), exponential(0.6)}, loadSteps, scaleCaution,
             "converter-bridge-24"},
+        told("encoder", "Position", "Rotary encoder",
+            "A knob that turns for ever; two lines tell each detent and its direction.",
+            wish("count", -20, 20, 1, 1, 1), sourceOf(SourceKind::Encoder), {20, "ms"}, {},
+            turnsToAndFro),
+        {"knob", "Position", "Knob, potentiometer",
+            "The wiper to an analog pin, the track from the reference to ground.",
+            wish("%", 0, 100, 1, 3, 1), potentiometer(), FrontEndKind::Divider, 60e3, {20, "ms"},
+            {median(3), exponential(0.05)}, sagAndCharge, ""},
         told("speed-wheel", "Speed", "Speed, pulses of a wheel",
             "A contact or sensor that gives 3.2 pulses a second for each km/h.",
             wish("km/h", 0, 20, 1, 1, 3), pulses(PulseGives::Rate, 3.2, 0, 0), {1, "s"},
@@ -355,6 +400,15 @@ const std::vector<StartingPoint>& table()
             ladderOf({{"left", {0, "ohm"}}, {"middle", {10, "kohm"}}}), {20, "ms"}, {}, none,
             {{2, "middle held 4"}, {8, "left held 2"}, {11, "middle held 3"}},
             textOf(TextForm::Name, 6)),
+        told("two-way-switch", "Keys and codes", "Two-way switch",
+            "Up to the reference, down to ground; two resistors hold its middle, at one analog "
+            "pin.",
+            codeWish(1), twoWaySwitch(), {20, "ms"}, {}, none,
+            {{2, "up held 3"}, {7, "down held 2"}, {10, "up held 4"}}, textOf(TextForm::Name, 6)),
+        told("keypad", "Keys and codes", "Keypad, 4 × 4 keys",
+            "Rows and columns on eight pins; one row after another is drawn low.", codeWish(1),
+            sourceOf(SourceKind::KeyMatrix), {10, "ms"}, {}, none,
+            {{2, "4"}, {3, "2"}, {4, "#"}, {7, "7 held 1"}}, textOf(TextForm::Name, 2)),
         told("switch", "Keys and codes", "Switch or door contact",
             "A contact from a pin to ground, freed of its bounce.", codeWish(1),
             named(SourceKind::Switch, {{"on", "closed"}, {"off", "open"}}), {5, "ms"}, {}, none,
@@ -372,6 +426,14 @@ const std::vector<StartingPoint>& table()
         told("number-line", "Another computer", "A number it sends",
             "Lines such as value:12.5 over USB or a serial line.", wish("count", 0, 100, 1, 1, 3),
             lines(), {1, "s"}, {}, slowTide),
+        told("text-line", "Another computer", "A text it sends",
+            "A name, a place, a crew: lines such as name:heron, shown as they come.", codeWish(3),
+            words(), {1, "s"}, {}, none, {{2, "heron"}, {6, "teal"}, {10, "none"}},
+            textOf(TextForm::Name, 12)),
+        told("time-line", "Another computer", "A time it sends",
+            "A time of day such as time:07:45; made with a clock, how long until then.",
+            wish("s", 0, 86400, 60, 60, 3), timeOfDay(), {1, "s"}, {}, sky, {},
+            textOf(TextForm::HoursMinutes, 5)),
         told("computer-load", "Another computer", "Its load",
             "A small script sends load, memory, disk and temperature.", wish("%", 0, 100, 1, 1, 5),
             computer(ComputerGives::Load), {2, "s"}, {}, loadSteps),

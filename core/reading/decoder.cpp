@@ -1,5 +1,6 @@
 #include "reading/decoder.h"
 
+#include "base/clock_time.h"
 #include "base/json.h"
 #include "base/number_text.h"
 #include "base/split.h"
@@ -10,6 +11,8 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
+#include <optional>
 
 #include <fmt/format.h>
 
@@ -45,119 +48,188 @@ private:
     LineCutter m_lines{longestLine};
 };
 
-void takeNumber(Told& told, std::string_view word, std::string_view what)
-{
-    const auto number = parseNumber(trimmed(word));
-    if (!number) {
-        told.parsed = fmt::format("{} is no number: \"{}\"", what, trimmed(word));
-        return;
-    }
-    told.state = ToldState::Good;
-    told.number = *number;
-    told.parsed = fmt::format("{} = {}", what, shortestText(*number));
-}
-
-/// Pairs such as "speed:4.2, depth:1.1".
-class PairDecoder : public LineDecoder {
-public:
-    PairDecoder(std::string key, char separator)
-        : m_key(std::move(key))
-        , m_separator(separator)
-    {
-    }
-    std::unique_ptr<Decoder> clone() const override { return std::make_unique<PairDecoder>(*this); }
-
-protected:
-    void decode(Told& told) override
-    {
-        int pairs = 0;
-        for (const auto pair : splitAtAny(told.raw, ",;\t ")) {
-            const auto at = pair.find(m_separator);
-            if (at == std::string_view::npos)
-                continue;
-            ++pairs;
-            if (trimmed(pair.substr(0, at)) == m_key)
-                return takeNumber(told, pair.substr(at + 1), m_key);
-        }
-        if (pairs == 0) {
-            told.parsed = fmt::format("no name{}value in it", m_separator);
-            return;
-        }
-        told.state = ToldState::Other;
-        told.parsed = fmt::format("nothing about {}", m_key);
-    }
-
-private:
-    std::string m_key;
-    char m_separator;
+/// What a line holds at the place where a channel's value stands.
+struct Field {
+    ToldState state = ToldState::Bad; ///< Good: the text is there
+    std::string text;
+    std::string words; ///< what the place is called, or why there is nothing
 };
 
-class ColumnDecoder : public LineDecoder {
+/// Where a value stands in the lines of a device.
+struct FieldPlace {
+    LineForm form = LineForm::NameValue;
+    std::string key;
+    std::size_t column = 1;
+    char separator = ':';
+};
+
+/// Among pairs such as "speed:4.2, depth:1.1". Words may hold blanks, so only commas, semicolons
+/// and tabs part pairs where words are wanted.
+Field pairIn(std::string_view line, const FieldPlace& place, bool areWords)
+{
+    int pairs = 0;
+    for (const auto pair : splitAtAny(line, areWords ? ",;\t" : ",;\t ")) {
+        const auto at = pair.find(place.separator);
+        if (at == std::string_view::npos)
+            continue;
+        ++pairs;
+        if (trimmed(pair.substr(0, at)) == place.key)
+            return {ToldState::Good, std::string(trimmed(pair.substr(at + 1))), place.key};
+    }
+    if (pairs == 0)
+        return {ToldState::Bad, {}, fmt::format("no name{}value in it", place.separator)};
+    return {ToldState::Other, {}, fmt::format("nothing about {}", place.key)};
+}
+
+Field columnIn(std::string_view line, const FieldPlace& place)
+{
+    const auto columns = splitAt(line, place.separator);
+    if (columns.size() < place.column)
+        return {ToldState::Bad, {},
+            fmt::format("it has {} of {} columns", columns.size(), place.column)};
+    return {ToldState::Good, std::string(trimmed(columns[place.column - 1])),
+        fmt::format("column {}", place.column)};
+}
+
+/// Dots lead into objects, and numbers into lists, from 0.
+const json::Node* nodeAt(const json::Node& root, std::string_view path)
+{
+    const json::Node* node = &root;
+    for (const auto& key : splitAt(path, '.')) {
+        if (node == nullptr)
+            return nullptr;
+        if (node->kind == json::Kind::Array) {
+            const auto index = parseNumber(key);
+            const bool isThere = index && *index >= 0 && *index == std::floor(*index)
+                && *index < static_cast<double>(node->items.size());
+            node = isThere ? &node->items[static_cast<std::size_t>(*index)] : nullptr;
+        } else {
+            node = node->kind == json::Kind::Object ? json::find(*node, key) : nullptr;
+        }
+    }
+    return node;
+}
+
+Field jsonIn(std::string_view line, const FieldPlace& place)
+{
+    const auto root = json::parse(line);
+    if (!root)
+        return {ToldState::Bad, {}, root.error().message};
+    const auto* node = nodeAt(*root, place.key);
+    if (node == nullptr)
+        return {ToldState::Other, {}, fmt::format("nothing about {}", place.key)};
+    if (node->kind == json::Kind::Null)
+        return {ToldState::NoValue, {}, fmt::format("{} is null", place.key)};
+    if (node->kind == json::Kind::Object || node->kind == json::Kind::Array)
+        return {ToldState::Bad, {}, fmt::format("{} holds more than one value", place.key)};
+    return {ToldState::Good, node->text, place.key};
+}
+
+/// A number, a time of day or a text at one place of the lines.
+class FieldDecoder : public LineDecoder {
 public:
-    ColumnDecoder(int column, char separator)
-        : m_column(static_cast<std::size_t>(column))
-        , m_separator(separator)
+    enum class Takes { Number, Time, Text };
+
+    FieldDecoder(FieldPlace place, Takes takes, std::string_view nothing = {})
+        : m_place(std::move(place))
+        , m_takes(takes)
     {
+        for (const auto word : splitAtAny(nothing, ";"))
+            m_nothing.emplace_back(trimmed(word));
     }
     std::unique_ptr<Decoder> clone() const override
     {
-        return std::make_unique<ColumnDecoder>(*this);
+        return std::make_unique<FieldDecoder>(*this);
     }
 
 protected:
     void decode(Told& told) override
     {
-        const auto columns = splitAt(told.raw, m_separator);
-        if (columns.size() < m_column)
-            told.parsed = fmt::format("it has {} of {} columns", columns.size(), m_column);
-        else
-            takeNumber(told, columns[m_column - 1], fmt::format("column {}", m_column));
+        const auto field = m_place.form == LineForm::Json ? jsonIn(told.raw, m_place)
+            : m_place.form == LineForm::Columns           ? columnIn(told.raw, m_place)
+                                                : pairIn(told.raw, m_place, m_takes == Takes::Text);
+        told.state = field.state;
+        told.parsed = field.words;
+        if (field.state == ToldState::Good)
+            take(told, field);
     }
 
 private:
-    std::size_t m_column;
-    char m_separator;
-};
-
-class JsonDecoder : public LineDecoder {
-public:
-    explicit JsonDecoder(std::string path)
-        : m_path(std::move(path))
+    void take(Told& told, const Field& field)
     {
-    }
-    std::unique_ptr<Decoder> clone() const override { return std::make_unique<JsonDecoder>(*this); }
-
-protected:
-    void decode(Told& told) override
-    {
-        const auto root = json::parse(told.raw);
-        if (!root) {
-            told.parsed = root.error().message;
+        if (std::find(m_nothing.begin(), m_nothing.end(), field.text) != m_nothing.end()
+            || (m_takes == Takes::Text && field.text.empty())) {
+            told.state = ToldState::NoValue;
+            told.parsed = fmt::format("{} has nothing: \"{}\"", field.words, field.text);
+            m_last.clear();
             return;
         }
-        const json::Node* node = &*root;
-        for (const auto& key : splitAt(m_path, '.'))
-            node = node == nullptr || node->kind != json::Kind::Object ? nullptr
-                                                                       : json::find(*node, key);
-        if (node == nullptr) {
-            told.state = ToldState::Other;
-            told.parsed = fmt::format("nothing about {}", m_path);
-        } else if (node->kind == json::Kind::Null) {
-            told.state = ToldState::NoValue;
-            told.parsed = fmt::format("{} is null", m_path);
+        told.parsed = fmt::format("{} = {}", field.words, field.text);
+        if (m_takes == Takes::Text)
+            return takeText(told, field.text);
+        if (m_takes == Takes::Time) {
+            if (const auto time = parseClockTime(field.text))
+                told.number = *time;
+            else
+                refuse(told, field, "time");
+            return;
+        }
+        if (const auto number = parseNumber(field.text)) {
+            told.number = *number;
+            told.parsed = fmt::format("{} = {}", field.words, shortestText(*number));
         } else {
-            takeNumber(told, node->text, m_path);
+            refuse(told, field, "number");
+        }
+    }
+    static void refuse(Told& told, const Field& field, const char* what)
+    {
+        told.state = ToldState::Bad;
+        told.parsed = fmt::format("{} is no {}: \"{}\"", field.words, what, field.text);
+    }
+    /// A text is news only once.
+    void takeText(Told& told, const std::string& text)
+    {
+        const bool isControlled = std::any_of(text.begin(), text.end(),
+            [](char c) { return static_cast<unsigned char>(c) < 0x20 || c == 0x7F; });
+        if (isControlled) {
+            told.state = ToldState::Bad;
+            told.parsed = "control characters in it";
+        } else if (text == m_last) {
+            told.state = ToldState::Held;
+        } else {
+            told.text = m_last = text;
         }
     }
 
-private:
-    std::string m_path;
+    FieldPlace m_place;
+    Takes m_takes;
+    std::vector<std::string> m_nothing; ///< what is told where there is nothing
+    std::string m_last; ///< text
 };
+
+/// The sentences that tell a value, the one that is believed first. A receiver whose RMC is
+/// switched off tells its speed in VTG.
+std::vector<std::string_view> sentencesOf(ReceiverGives gives)
+{
+    switch (gives) {
+    case ReceiverGives::Speed:
+    case ReceiverGives::Course:
+        return {"RMC", "VTG"};
+    case ReceiverGives::Latitude:
+    case ReceiverGives::Longitude:
+        return {"RMC", "GGA", "GLL"};
+    case ReceiverGives::Altitude:
+    case ReceiverGives::Satellites:
+        break;
+    }
+    return {"GGA"};
+}
 
 class SentenceDecoder : public LineDecoder {
 public:
     explicit SentenceDecoder(ReceiverGives gives)
         : m_gives(gives)
+        , m_types(sentencesOf(gives))
     {
     }
     std::unique_ptr<Decoder> clone() const override
@@ -173,19 +245,28 @@ protected:
             told.parsed = sentence.error().message;
             return;
         }
-        const auto state = stateOf(*sentence);
-        const auto type = sentence->type.empty() ? sentence->talker : sentence->type;
-        const bool isMine = sentence->type == sentenceOf(m_gives);
         told.state = ToldState::Other;
-        told.parsed = type;
-        if (!isMine)
+        told.parsed = sentence->type.empty() ? sentence->talker : sentence->type;
+        const auto news = stateOf(*sentence);
+        if (news.hasFix)
+            m_hasFix = *news.hasFix;
+        // Once a better sentence has come, the others say nothing new.
+        const auto believed = std::find(m_types.begin(), m_types.end(), sentence->type);
+        if (believed == m_types.end())
             return;
-        const auto value = givenBy(state, m_gives);
-        if (!value) {
-            told.state = ToldState::NoValue;
-            told.parsed += state.hasFix == false ? ": no fix" : ": nothing in it";
+        m_types.erase(believed + 1, m_types.end());
+        if (news.secondOfDay && news.secondOfDay == m_told) {
+            told.parsed += ": told already";
             return;
         }
+        const auto value = m_hasFix || m_gives == ReceiverGives::Satellites ? givenBy(news, m_gives)
+                                                                            : std::nullopt;
+        if (!value) {
+            told.state = ToldState::NoValue;
+            told.parsed += m_hasFix ? ": nothing in it" : ": no fix";
+            return;
+        }
+        m_told = news.secondOfDay;
         told.state = ToldState::Good;
         told.number = *value;
         told.parsed += fmt::format(": {} {}", receiverGivesWords[static_cast<std::size_t>(m_gives)],
@@ -193,13 +274,10 @@ protected:
     }
 
 private:
-    static std::string_view sentenceOf(ReceiverGives gives)
-    {
-        return gives == ReceiverGives::Altitude || gives == ReceiverGives::Satellites ? "GGA"
-                                                                                      : "RMC";
-    }
-
     ReceiverGives m_gives;
+    std::vector<std::string_view> m_types; ///< that are believed
+    bool m_hasFix = true; ///< as long as no sentence says otherwise
+    std::optional<double> m_told; ///< the second of the day of the newest value
 };
 
 /// Whether the same thing came again too soon.
@@ -363,6 +441,12 @@ private:
 
 std::unique_ptr<Decoder> makeDecoder(const Source& source, const LineShape& shape)
 {
+    using Takes = FieldDecoder::Takes;
+    const auto named = [](std::string name) {
+        return std::make_unique<FieldDecoder>(
+            FieldPlace{LineForm::NameValue, std::move(name)}, Takes::Number);
+    };
+    const auto& lines = source.lines;
     switch (source.kind) {
     case SourceKind::KeyCodes:
         return std::make_unique<KeyCodeDecoder>(source);
@@ -371,19 +455,30 @@ std::unique_ptr<Decoder> makeDecoder(const Source& source, const LineShape& shap
     case SourceKind::Receiver:
         return std::make_unique<SentenceDecoder>(source.receiver.gives);
     case SourceKind::Node:
-        return std::make_unique<PairDecoder>(std::to_string(source.node.address), ':');
+        return named(std::to_string(source.node.address));
     case SourceKind::Computer:
-        return std::make_unique<PairDecoder>(
-            std::string(computerGivesWords[static_cast<std::size_t>(source.computer)]), ':');
-    default:
+        return named(std::string(computerGivesWords[static_cast<std::size_t>(source.computer)]));
+    case SourceKind::Lines:
+    case SourceKind::Words:
+        return std::make_unique<FieldDecoder>(
+            FieldPlace{
+                shape.form, lines.key, static_cast<std::size_t>(lines.column), shape.separator[0]},
+            source.kind == SourceKind::Words ? Takes::Text
+                : lines.isTime               ? Takes::Time
+                                             : Takes::Number,
+            lines.nothing);
+    case SourceKind::Analog:
+    case SourceKind::Waveform:
+    case SourceKind::KeyLadder:
+    case SourceKind::Pulses:
+    case SourceKind::Encoder:
+    case SourceKind::Switch:
+    case SourceKind::KeyMatrix:
+    case SourceKind::Clock:
+    case SourceKind::Derived:
         break;
     }
-    const auto& lines = source.lines;
-    if (shape.form == LineForm::Json)
-        return std::make_unique<JsonDecoder>(lines.key);
-    if (shape.form == LineForm::Columns)
-        return std::make_unique<ColumnDecoder>(lines.column, shape.separator[0]);
-    return std::make_unique<PairDecoder>(lines.key, shape.separator[0]);
+    return nullptr;
 }
 
 } // namespace fern

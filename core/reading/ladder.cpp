@@ -5,13 +5,43 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace fern {
 
-double ladderShare(double resistor, double pullUp, double error)
+namespace {
+
+constexpr double absent = std::numeric_limits<double>::infinity();
+
+double beside(double a, double b)
 {
-    const double lower = resistor * (1 + error);
-    return lower / (lower + pullUp * (1 - error));
+    return a == absent ? b : b == absent ? a : a + b == 0 ? 0 : a * b / (a + b);
+}
+
+} // namespace
+
+LadderOhms ohmsOf(const LadderSpec& ladder, double up, double down)
+{
+    LadderOhms ohms{inSi(ladder.pullUp) * (1 + up), inSi(ladder.pullDown) * (1 + down), {}};
+    for (const auto& key : ladder.keys)
+        ohms.keys.push_back(inSi(key.resistor) * (1 + (key.isToReference ? up : down)));
+    return ohms;
+}
+
+double ladderShare(
+    const LadderSpec& ladder, const LadderOhms& ohms, const std::vector<std::size_t>& pressed)
+{
+    double upper = ohms.pullUp > 0 ? ohms.pullUp : absent;
+    double lower = ohms.pullDown > 0 ? ohms.pullDown : absent;
+    for (const auto key : pressed) {
+        auto& side = ladder.keys[key].isToReference ? upper : lower;
+        side = beside(side, ohms.keys[key]);
+    }
+    if (upper == absent && lower == absent)
+        return std::numeric_limits<double>::quiet_NaN();
+    if (upper == absent || lower == absent)
+        return upper == absent ? 0 : 1;
+    return upper + lower == 0 ? 0.5 : lower / (lower + upper);
 }
 
 std::vector<LadderWindow> ladderWindows(const LadderSpec& ladder, const Converter& converter)
@@ -20,23 +50,23 @@ std::vector<LadderWindow> ladderWindows(const LadderSpec& ladder, const Converte
     const auto codeAt = [&](double share) {
         return std::min(std::floor(share * full), static_cast<double>(converter.topCode()));
     };
-    const double pullUp = inSi(ladder.pullUp);
     const double error = ladder.tolerancePercent / 100;
-    std::vector<LadderWindow> windows;
-    for (const auto& key : ladder.keys) {
-        const double resistor = inSi(key.resistor);
+    const auto windowOf = [&](const std::string& name, const std::vector<std::size_t>& pressed) {
         LadderWindow w;
-        w.name = key.name;
-        w.code = codeAt(ladderShare(resistor, pullUp));
-        w.least = codeAt(ladderShare(resistor, pullUp, -error));
-        w.most = codeAt(ladderShare(resistor, pullUp, error));
-        windows.push_back(w);
-    }
-    LadderWindow open;
-    open.name = ladder.open;
-    open.isOpen = true;
-    open.code = open.least = open.most = static_cast<double>(converter.topCode());
-    windows.push_back(open);
+        w.name = name;
+        w.isOpen = pressed.empty();
+        w.code = codeAt(ladderShare(ladder, ohmsOf(ladder), pressed));
+        w.least = codeAt(ladderShare(ladder, ohmsOf(ladder, error, -error), pressed));
+        w.most = codeAt(ladderShare(ladder, ohmsOf(ladder, -error, error), pressed));
+        return w;
+    };
+    std::vector<LadderWindow> windows;
+    for (std::size_t i = 0; i < ladder.keys.size(); ++i)
+        windows.push_back(windowOf(ladder.keys[i].name, {i}));
+    if (!std::isnan(ladderShare(ladder, ohmsOf(ladder), {})))
+        windows.push_back(windowOf(ladder.open, {}));
+    if (windows.empty())
+        return windows;
     std::stable_sort(windows.begin(), windows.end(),
         [](const LadderWindow& a, const LadderWindow& b) { return a.code < b.code; });
     windows.back().to = static_cast<double>(converter.topCode());
@@ -66,6 +96,11 @@ double safeMargin(const Converter& converter, double noise)
 LadderSpec designedLadder(LadderSpec ladder)
 {
     const double pullUp = inSi(ladder.pullUp);
+    const bool isPlain = pullUp > 0 && ladder.pullDown.value <= 0
+        && std::none_of(ladder.keys.begin(), ladder.keys.end(),
+            [](const LadderKey& key) { return key.isToReference; });
+    if (!isPlain)
+        return ladder;
     const auto count = static_cast<double>(ladder.keys.size());
     for (std::size_t i = 0; i < ladder.keys.size(); ++i) {
         const double share = static_cast<double>(i) / count; // no key is the whole reference

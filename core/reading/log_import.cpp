@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 #include <fmt/format.h>
 
@@ -13,7 +14,12 @@ namespace fern {
 
 namespace {
 
-constexpr double secondsOfDay = 86400;
+/// "12:35:19", of a second of the day.
+std::string clockTime(double second)
+{
+    const auto whole = static_cast<int>(second);
+    return fmt::format("{:02}:{:02}:{:02}", whole / 3600, whole / 60 % 60, whole % 60);
+}
 
 /// How the reader reads a table: what goes nowhere is ignored.
 CsvForm formOf(const LogLook& look, const ImportPlan& plan)
@@ -65,7 +71,7 @@ void LogImport::end()
         return takeTable();
     }
     feed("\n");
-    finishFix();
+    addFixes(true);
 }
 
 std::string LogImport::take()
@@ -97,33 +103,45 @@ void LogImport::takeTable()
     }
 }
 
-/// The sentences of one instant make one row.
 void LogImport::takeSentence(std::string_view line)
 {
     ++m_line;
     const auto sentence = parseNmea(line);
     if (!sentence)
         return fail(fmt::format("sentence {}: {}", m_line, sentence.error().message));
-    const auto news = stateOf(*sentence);
-    if (news.secondOfDay && m_fix.secondOfDay && *news.secondOfDay != *m_fix.secondOfDay)
-        finishFix();
-    merge(m_fix, news);
+    m_fixes.take(*sentence, m_line);
+    addFixes(false);
 }
 
-void LogImport::finishFix()
+void LogImport::addFixes(bool isEnd)
 {
-    const auto fix = std::exchange(m_fix, {});
-    if (!fix.secondOfDay)
-        return;
-    double seconds = m_days * secondsOfDay + *fix.secondOfDay;
-    if (m_hasRow && seconds < m_first + m_last - secondsOfDay / 2) {
-        ++m_days;
-        seconds += secondsOfDay;
-    }
+    while (const auto fix = m_fixes.next(isEnd))
+        addFix(*fix);
+}
+
+/// The sentences of one instant make one row.
+void LogImport::addFix(const GatheredFix& fix)
+{
+    const auto note = [&](std::string text) {
+        if (m_notes.size() < CsvReader::mostFaults)
+            m_notes.push_back(std::move(text));
+    };
+    const auto& told = fix.state.secondOfDay;
+    if (!told && !std::exchange(m_isUntimed, true))
+        note(fmt::format(
+            "sentence {} tells no time: it comes one step after the one before it", fix.sentence));
+    const double untold = m_toldAt.value_or(0) + (m_toldAt ? m_clock.usualStep() : 0);
+    const double seconds = m_clock.follow(told.value_or(untold), m_hadFix);
+    if (m_clock.wasSet())
+        note(fmt::format("sentence {}: the receiver's clock was set from {} to {}; its times go on",
+            fix.sentence, clockTime(*m_toldAt), clockTime(*told)));
+    m_toldAt = told.value_or(untold);
+    m_hadFix = fix.state.hasFix == true;
     std::vector<double> cells;
     for (const auto& target : m_plan.targets) {
-        const auto given = givenBy(fix, static_cast<ReceiverGives>(target.column));
-        const double none = fix.hasFix == false ? -emptyCell : emptyCell; // a dropout, or not told
+        const auto given = givenBy(fix.state, static_cast<ReceiverGives>(target.column));
+        // A dropout, or not told.
+        const double none = fix.state.hasFix == false ? -emptyCell : emptyCell;
         cells.push_back(given.value_or(none));
     }
     addRow(seconds, cells);

@@ -2,12 +2,14 @@
 // Turns a log from elsewhere into a recording, piece by piece, so that a log of any length needs no
 // more memory than a piece. What cannot be read is left out, counted and told.
 
+#include "reading/fix_gatherer.h"
 #include "reading/line_cutter.h"
 #include "reading/log_look.h"
-#include "reading/nmea.h"
+#include "reading/sentence_clock.h"
 #include "signal/tap.h"
 
 #include <limits>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -56,11 +58,14 @@ public:
     std::size_t faultCount() const { return m_faultCount + m_reader.faultCount(); }
     /// The first faults, with the line of the log or, where none is known, the row.
     const std::vector<std::string>& faults() const { return m_faults; }
+    /// What was taken otherwise than it stands: where a receiver's clock was set, the first times.
+    const std::vector<std::string>& notes() const { return m_notes; }
 
 private:
     void takeTable();
     void takeSentence(std::string_view line);
-    void finishFix();
+    void addFixes(bool isEnd);
+    void addFix(const GatheredFix& fix);
     void addRow(double seconds, const std::vector<double>& cells);
     void fail(std::string message);
 
@@ -71,14 +76,18 @@ private:
     std::size_t m_tableRows = 0;
     LineCutter m_lines{256};
     std::size_t m_line = 0; ///< of sentences
-    ReceiverState m_fix; ///< what the sentences of one instant say
-    double m_days = 0; ///< since the log began
+    FixGatherer m_fixes;
+    SentenceClock m_clock;
+    std::optional<double> m_toldAt; ///< the newest time of the sentences, second of the day
+    bool m_hadFix = false;
+    bool m_isUntimed = false; ///< a fix told no time
     std::string m_text;
     bool m_hasRow = false;
     double m_first = 0, m_last = 0; ///< seconds
     std::size_t m_rows = 0;
     std::size_t m_faultCount = 0; ///< beside those of the reader
     std::vector<std::string> m_faults;
+    std::vector<std::string> m_notes;
 };
 
 } // namespace fern

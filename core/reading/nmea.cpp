@@ -14,8 +14,8 @@ namespace fern {
 
 namespace {
 
-constexpr std::size_t longestSentence = 82; // NMEA 0183, with its line end
-constexpr double metresPerNauticalMile = 1852;
+constexpr std::size_t longestSentence = 256; // with its line end
+constexpr double kilometresPerNauticalMile = 1.852;
 constexpr double secondsPerHour = 3600;
 
 Error malformed(std::string message)
@@ -93,11 +93,10 @@ std::string dateAt(const NmeaSentence& s, std::size_t index)
     return fmt::format("{:04}-{:02}-{:02}", year, month, day);
 }
 
-std::optional<double> speedFromKnots(const NmeaSentence& s, std::size_t index)
+std::optional<double> speedAt(const NmeaSentence& s, std::size_t index)
 {
-    const auto knots = numberAt(s, index);
-    return knots && *knots >= 0 ? std::optional(*knots * metresPerNauticalMile / secondsPerHour)
-                                : std::nullopt;
+    const auto speed = numberAt(s, index);
+    return speed && *speed >= 0 ? speed : std::nullopt;
 }
 
 void readPosition(ReceiverState& state, const NmeaSentence& s, std::size_t index)
@@ -116,7 +115,7 @@ ReceiverState recommendedMinimum(const NmeaSentence& s)
     if (!*state.hasFix)
         return state;
     readPosition(state, s, 2);
-    state.speed = speedFromKnots(s, 6);
+    state.speed = speedAt(s, 6);
     state.course = numberAt(s, 7);
     return state;
 }
@@ -155,7 +154,9 @@ ReceiverState courseAndSpeed(const NmeaSentence& s)
     if (field(s, 1) == "T")
         state.course = numberAt(s, 0);
     if (field(s, 5) == "N")
-        state.speed = speedFromKnots(s, 4);
+        state.speed = speedAt(s, 4);
+    if (const auto metric = speedAt(s, 6); !state.speed && metric && field(s, 7) == "K")
+        state.speed = *metric / kilometresPerNauticalMile;
     return state;
 }
 
@@ -170,9 +171,10 @@ template <class T> void renew(std::optional<T>& known, const std::optional<T>& n
 
 Result<NmeaSentence> parseNmea(std::string_view line)
 {
-    line = trimmed(line);
-    if (line.empty() || line.front() != '$')
+    const auto begin = line.find_last_of("$!");
+    if (begin == std::string_view::npos)
         return malformed("a sentence begins with $");
+    line = trimmed(line.substr(begin));
     if (line.size() + 2 > longestSentence) // its line end counts
         return malformed(fmt::format(
             "a sentence has at most {} characters, this one {}", longestSentence, line.size() + 2));
@@ -219,27 +221,25 @@ ReceiverState stateOf(const NmeaSentence& s)
 
 void merge(ReceiverState& state, const ReceiverState& news)
 {
-    if (news.hasFix == false) {
-        state.latitude.reset();
-        state.longitude.reset();
-        state.speed.reset();
-        state.course.reset();
-        state.altitude.reset();
-        state.dilution.reset();
-    }
     renew(state.hasFix, news.hasFix);
     renew(state.quality, news.quality);
+    renew(state.satellitesUsed, news.satellitesUsed);
+    renew(state.satellitesInView, news.satellitesInView);
+    renew(state.secondOfDay, news.secondOfDay);
+    if (!news.date.empty())
+        state.date = news.date;
+    if (state.hasFix == false) {
+        for (auto* needsFix : {&state.latitude, &state.longitude, &state.speed, &state.course,
+                 &state.altitude, &state.dilution})
+            needsFix->reset();
+        return;
+    }
     renew(state.latitude, news.latitude);
     renew(state.longitude, news.longitude);
     renew(state.speed, news.speed);
     renew(state.course, news.course);
     renew(state.altitude, news.altitude);
-    renew(state.satellitesUsed, news.satellitesUsed);
-    renew(state.satellitesInView, news.satellitesInView);
     renew(state.dilution, news.dilution);
-    renew(state.secondOfDay, news.secondOfDay);
-    if (!news.date.empty())
-        state.date = news.date;
 }
 
 int ReceiverDecoder::feed(std::string_view bytes)

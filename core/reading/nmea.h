@@ -20,8 +20,10 @@ struct NmeaSentence {
     bool operator==(const NmeaSentence&) const = default;
 };
 
-/// Reads one line. Error says what is wrong: no "$", more than 82 characters, no checksum, a wrong
-/// one with both values, an address that is none.
+/// Reads the last sentence of a line: what stands before its "$" is noise, or the torn begin of
+/// another one. NMEA 0183 allows 82 characters; receivers that tell more decimals send longer ones,
+/// so up to 256 are read. Error says what is wrong: no "$" (or "!", of an encapsulated sentence),
+/// too long, no checksum, a wrong one with both values, an address that is none.
 Result<NmeaSentence> parseNmea(std::string_view line);
 
 /// What is known from one sentence or from several; what is not told is empty. A void or invalid
@@ -30,7 +32,7 @@ struct ReceiverState {
     std::optional<bool> hasFix;
     std::optional<int> quality; ///< of GGA: 0 no fix, 1 fix, 2 differential …
     std::optional<double> latitude, longitude; ///< degrees, north and east positive
-    std::optional<double> speed; ///< metre per second
+    std::optional<double> speed; ///< knot, as it is told
     std::optional<double> course; ///< degrees from true north
     std::optional<double> altitude; ///< metre above mean sea level
     std::optional<int> satellitesUsed, satellitesInView;
@@ -45,7 +47,8 @@ struct ReceiverState {
 ReceiverState stateOf(const NmeaSentence& sentence);
 
 /// Adds news to what is known. When the fix is lost, position, speed, course and altitude are
-/// unknown at once.
+/// unknown at once; what does not say whether there is a fix (VTG) tells none of them until there
+/// is one again.
 void merge(ReceiverState& state, const ReceiverState& news);
 
 /// Follows a receiver's stream of bytes.

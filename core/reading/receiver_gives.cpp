@@ -1,14 +1,12 @@
 #include "reading/receiver_gives.h"
 
-#include "base/units.h"
-
 namespace fern {
 
 std::optional<double> givenBy(const ReceiverState& state, ReceiverGives gives)
 {
     switch (gives) {
     case ReceiverGives::Speed:
-        return state.speed ? std::optional(fromSi(*state.speed, *parseUnit("kn"))) : std::nullopt;
+        return state.speed;
     case ReceiverGives::Course:
         return state.course;
     case ReceiverGives::Altitude:

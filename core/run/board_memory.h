@@ -3,7 +3,6 @@
 
 #include "run/display_run.h"
 
-#include <string>
 #include <string_view>
 #include <vector>
 
@@ -16,13 +15,19 @@ public:
     /// What a channel gave last.
     const LatestValue& latest(std::size_t channel) const { return m_latest[channel]; }
     void keep(std::size_t channel, LatestValue value) { m_latest[channel] = std::move(value); }
+    /// What a channel gave is told again: it is new, and the same.
+    void refresh(std::size_t channel, Ticks at) { m_latest[channel].sampledAt = at; }
+    /// The volts that were converted of a channel last; NaN for none.
+    double pinVolts(std::size_t channel) const { return m_pinVolts[channel]; }
+    void keepPin(std::size_t channel, double volts) { m_pinVolts[channel] = volts; }
     /// The newest value of a channel or setting, SI units; NaN for none.
-    double valueOf(const PlainInstrument& instrument, std::string_view id, bool isCalm) const;
+    double valueOf(const PlainInstrument& instrument, ValuePlace place, bool isCalm) const;
     /// Changes the settings that a channel sets when it gives a code with that name.
-    void set(const PlainInstrument& instrument, const std::string& channel, std::string_view name);
+    void set(const PlainInstrument& instrument, std::size_t channel, std::string_view name);
 
 private:
     std::vector<LatestValue> m_latest;
+    std::vector<double> m_pinVolts; ///< of each channel
     std::vector<double> m_settings; ///< values, each in its unit
 };
 

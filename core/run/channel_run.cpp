@@ -1,6 +1,7 @@
 #include "run/channel_run.h"
 
 #include "reading/counting.h"
+#include "reading/ladder.h"
 #include "timing/bus.h"
 
 #include <algorithm>
@@ -26,8 +27,17 @@ AnalogTruth truthOf(const PlainChannel& c, std::uint64_t seed)
 /// What holds the pin when the sensor's wire is off.
 PinHold holdOf(const PlainChannel& c, const AnalogInput& truth)
 {
-    if (c.source.kind == SourceKind::KeyLadder)
-        return {inSi(c.source.ladder.pullUp), c.reference};
+    if (c.source.kind == SourceKind::KeyLadder) {
+        const auto& ladder = c.source.ladder;
+        const auto ohms = ohmsOf(ladder);
+        const double share = ladderShare(ladder, ohms, {});
+        if (std::isnan(share))
+            return {};
+        return {ohms.pullUp > 0 && ohms.pullDown > 0
+                ? ohms.pullUp * ohms.pullDown / (ohms.pullUp + ohms.pullDown)
+                : ohms.pullUp + ohms.pullDown,
+            share * c.reference};
+    }
     if (!c.isAnalog())
         return {};
     switch (truth.frontEnd) {
@@ -72,6 +82,8 @@ Scaling nominalScalingOf(const PlainChannel& channel)
             scaling.gain = 1 / pulses.perUnit;
             if (pulses.gives == PulseGives::Rate)
                 scaling.gain /= inSeconds(channel.sampleEvery);
+        } else if (channel.source.kind == SourceKind::Encoder) {
+            scaling.gain = 1 / channel.source.encoder.perUnit;
         }
         return scaling;
     }
@@ -89,6 +101,8 @@ ReadingRange readingsOf(const PlainChannel& channel)
     if (channel.source.kind == SourceKind::Pulses)
         return {0, std::ceil(high) + 1, 1};
     const double low = nominalReading(channel, channel.from);
+    if (channel.source.kind == SourceKind::Encoder)
+        return {std::floor(std::min(low, high)), std::ceil(std::max(low, high)), 1};
     return {std::min(low, high), std::max(low, high),
         differenceFromSi(channel.resolution, channel.readingUnit)};
 }
@@ -125,6 +139,8 @@ double countAt(const PlainChannel& channel, double quantity)
         const double pulse = differenceToSi(nominalScalingOf(channel).gain, channel.unit);
         return pulse * pulseStep(channel, nominalReading(channel, quantity));
     }
+    if (channel.source.kind == SourceKind::Encoder) // one detent
+        return differenceToSi(nominalScalingOf(channel).gain, channel.unit);
     if (channel.source.kind == SourceKind::Waveform) // one over the interval, a sample longer
         return quantity * quantity * inSeconds(channel.sampleEvery);
     if (!channel.isAnalog())
@@ -171,6 +187,11 @@ double fetchSeconds(const PlainChannel& channel)
         + i2cWriteSeconds(bytes, channel.moduleBusHertz); // reading takes as many clocks
 }
 
+double askSeconds(const PlainChannel& channel)
+{
+    return channel.moduleBusHertz > 0 ? i2cWriteSeconds(3, channel.moduleBusHertz) : 0;
+}
+
 ChannelRun::ChannelRun(const PlainChannel& channel, std::uint64_t seed)
     : m_numberKind(channel.numberKind)
     , m_isConverted(channel.isAnalog())
@@ -196,9 +217,16 @@ double ChannelRun::disturbedPin(Ticks at, double volts, const Disturbance& d) co
     return d.isNoisy ? d.faults->disturbed(inSeconds(at), d.slot, volts, m_timeConstant) : volts;
 }
 
+double ChannelRun::convertedVolts(double volts, const Disturbance& d) const
+{
+    if (d.otherShare > 0 && !std::isnan(d.otherVolts))
+        volts += (d.otherVolts - volts) * d.otherShare;
+    return volts + m_truth.offsetVolts + nonlinearityAt(m_truth, volts);
+}
+
 double ChannelRun::lowPassed(Ticks at, double volts)
 {
-    const double seconds = inSeconds(at - m_lastAt);
+    const double seconds = inSeconds(at - std::exchange(m_lastPinAt, at));
     const double before = std::exchange(m_sourceVolts, volts);
     if (m_timeConstant <= 0 || seconds <= 0 || std::isnan(before) || std::isnan(m_pinVolts))
         return m_pinVolts = volts;
@@ -212,6 +240,7 @@ StageValues ChannelRun::accept(Tap tap, Ticks at, double value, const Disturbanc
 {
     assert(!m_started || at >= m_lastAt);
     StageValues s;
+    const auto pinAt = disturbance.converted.value_or(at);
     if (tap == Tap::World && !m_isConverted) {
         s.world = value; // what a device tells is the value itself
         tap = Tap::Scaled;
@@ -220,14 +249,13 @@ StageValues ChannelRun::accept(Tap tap, Ticks at, double value, const Disturbanc
     case Tap::World:
         s.world = value;
         m_timeConstant = sourceResistance(m_truth.input, value) * m_pinFarad;
-        value = lowPassed(at, pinVolts(m_truth.input, value));
+        value = lowPassed(pinAt, pinVolts(m_truth.input, value));
         [[fallthrough]];
     case Tap::Pin:
-        s.pin = value = disturbedPin(at, value, disturbance);
-        value = std::isnan(value)
-            ? value
-            : static_cast<double>(codeOf(m_converter,
-                value + m_truth.offsetVolts + nonlinearityAt(m_truth, value), m_truth.reference));
+        s.pin = value = disturbedPin(pinAt, value, disturbance);
+        value = std::isnan(value) ? value
+                                  : static_cast<double>(codeOf(m_converter,
+                                      convertedVolts(value, disturbance), m_truth.reference));
         [[fallthrough]];
     case Tap::Reading:
         s.reading = value;

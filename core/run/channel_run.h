@@ -13,6 +13,7 @@
 #include "world/faults.h"
 
 #include <limits>
+#include <optional>
 
 namespace fern {
 
@@ -61,6 +62,10 @@ std::vector<StepSpec> runningSteps(const PlainChannel& channel);
 /// bytes are read, over lines of its own one clock of 20 µs a bit.
 double fetchSeconds(const PlainChannel& channel);
 
+/// Returns the seconds that asking a module for a conversion keeps the processor: over I²C its
+/// settings are written, three bytes; over lines of its own it comes with the clocks of the code.
+double askSeconds(const PlainChannel& channel);
+
 /// Returns the converter of the channel.
 Converter converterOf(const PlainChannel& channel);
 
@@ -70,7 +75,10 @@ struct Disturbance {
     const Faults* faults = nullptr;
     double noiseDeviate = 0; ///< standard normal, that the pin's noise is made of
     bool isNoisy = false;
-    std::int64_t slot = 0; ///< of the sampling grid
+    std::int64_t slot = 0; ///< of the sampling grid, or the number of a module's conversion
+    std::optional<Ticks> converted{}; ///< when a module took the input; none: as the sample comes
+    double otherVolts = notThere; ///< of the input that a converter was switched from
+    double otherShare = 0; ///< of it that is left in the conversion
 };
 
 class ChannelRun {
@@ -83,6 +91,8 @@ public:
 
 private:
     double disturbedPin(Ticks at, double volts, const Disturbance& disturbance) const;
+    /// What is converted: of an input that has not settled, still some of the one before it.
+    double convertedVolts(double volts, const Disturbance& disturbance) const;
     /// The volts behind the capacitor at the pin, when its resistor was at `volts` since the last.
     double lowPassed(Ticks at, double volts);
 
@@ -98,7 +108,7 @@ private:
     AnalogTruth m_truth;
     Scaling m_scaling;
     Chain m_chain;
-    Ticks m_lastAt;
+    Ticks m_lastAt, m_lastPinAt;
     bool m_started = false;
 };
 

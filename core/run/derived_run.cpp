@@ -14,28 +14,31 @@ constexpr double nothing = std::numeric_limits<double>::quiet_NaN();
 
 DerivedRun::DerivedRun(const PlainChannel& channel, const PlainInstrument& instrument)
     : m_spec(channel.source.derived)
+    , m_resetBy(channel.resetBy)
 {
-    if (m_spec.kind == DerivedKind::Formula)
+    if (m_spec.kind == DerivedKind::Formula) {
+        m_places = instrument.formulaValues;
+        m_before.assign(m_places.size(), nothing);
         if (auto formula = Formula::parse(m_spec.formula, instrument.formulaNames))
             m_formula = *std::move(formula);
-    if (m_spec.kind == DerivedKind::Next) {
-        const auto of = indexOf(instrument.channels, m_spec.of);
-        m_list.emplace(
-            channel.source.names, instrument.channels[of].source.kind == SourceKind::Clock);
+    } else {
+        m_of = channel.madeOf.front();
     }
+    if (m_spec.kind == DerivedKind::Next)
+        m_list.emplace(
+            channel.source.names, instrument.channels[*m_of].source.kind == SourceKind::Clock);
 }
 
-void DerivedRun::hear(
-    Ticks now, std::string_view channel, std::string_view code, std::string_view name)
+void DerivedRun::hear(Ticks now, std::size_t channel, std::string_view code, std::string_view name)
 {
-    if (channel == m_spec.of) {
+    if (channel == m_of) {
         followed(now);
         const bool isWanted = m_spec.name.empty() || m_spec.name == name || m_spec.name == code
             || (m_spec.name == "?" && name.empty());
         if (m_spec.kind == DerivedKind::Tally && isWanted && !m_isStopped)
             ++m_state;
     }
-    if (channel != m_spec.resetBy)
+    if (channel != m_resetBy)
         return;
     m_isStopped = m_isStopped != isNamed(m_spec.stopName, code, name);
     m_isHeld = m_isHeld != isNamed(m_spec.holdName, code, name);
@@ -54,19 +57,33 @@ void DerivedRun::begin(double value)
     m_state = m_spec.kind == DerivedKind::Total ? 0 : value;
 }
 
-double DerivedRun::sample(Ticks now, const std::function<double(std::string_view)>& valueOf)
+double DerivedRun::sample(Ticks now, const Ask& valueOf, const Ask& ageOf)
 {
-    const double value = gathered(now, valueOf);
+    const double value = gathered(now, valueOf, ageOf);
     if (!m_isHeld)
         m_told = value;
     return m_told;
 }
 
-double DerivedRun::gathered(Ticks now, const std::function<double(std::string_view)>& valueOf)
+double DerivedRun::formulaValue(const Ask& valueOf, const Ask& ageOf)
+{
+    if (!m_formula)
+        return nothing;
+    const double value = m_formula->value([&](std::size_t variable, FormulaAsks asks) {
+        return asks == FormulaAsks::Previous ? m_before[variable]
+            : asks == FormulaAsks::Age       ? ageOf(m_places[variable])
+                                             : valueOf(m_places[variable]);
+    });
+    for (std::size_t i = 0; i < m_places.size(); ++i)
+        m_before[i] = valueOf(m_places[i]);
+    return value;
+}
+
+double DerivedRun::gathered(Ticks now, const Ask& valueOf, const Ask& ageOf)
 {
     switch (m_spec.kind) {
     case DerivedKind::Formula:
-        return m_formula ? m_formula->value(valueOf) : nothing;
+        return formulaValue(valueOf, ageOf);
     case DerivedKind::Tally:
         return m_state;
     case DerivedKind::Since:
@@ -76,7 +93,7 @@ double DerivedRun::gathered(Ticks now, const std::function<double(std::string_vi
     default:
         break;
     }
-    const double value = valueOf(m_spec.of);
+    const double value = valueOf({false, *m_of});
     if (m_list) {
         const auto due = std::isnan(value) ? std::nullopt : m_list->next(value, m_spec.nth);
         m_row = due ? due->row : std::string();

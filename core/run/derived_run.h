@@ -11,6 +11,7 @@
 #include <string>
 #include <string_view>
 #include <utility>
+#include <vector>
 
 namespace fern {
 
@@ -18,11 +19,16 @@ class DerivedRun {
 public:
     DerivedRun(const PlainChannel& channel, const PlainInstrument& instrument);
 
-    /// Returns the value in SI units; `valueOf` gives that of a channel or setting, NaN for none.
-    double sample(Ticks now, const std::function<double(std::string_view id)>& valueOf);
+    /// Gives a number of the instrument, SI units; NaN for none.
+    using Ask = std::function<double(ValuePlace place)>;
+
+    /// Returns the value in SI units, from the values of channels and settings and the seconds
+    /// since they were sampled.
+    double sample(Ticks now, const Ask& valueOf, const Ask& ageOf);
 
     /// Tells that a channel gave a code, and its name, which is empty when it has none.
-    void hear(Ticks now, std::string_view channel, std::string_view code, std::string_view name);
+    void hear(Ticks now, std::size_t channel, std::string_view code, std::string_view name);
+    bool follows(std::size_t channel) const { return m_of == channel; }
     /// Tells that a number of the followed channel has changed, for `since`.
     void followed(Ticks now)
     {
@@ -42,6 +48,9 @@ private:
     void begin(double value);
 
     DerivedSpec m_spec;
+    std::optional<std::size_t> m_of, m_resetBy; ///< the channels that it follows and hears
+    std::vector<ValuePlace> m_places; ///< of the formula's names
+    std::vector<double> m_before; ///< their values when it was worked out last
     std::optional<Formula> m_formula;
     std::optional<DueList> m_list;
     std::string m_row, m_toldRow;
@@ -51,7 +60,8 @@ private:
     {
         return !wanted.empty() && (wanted == name || wanted == code);
     }
-    double gathered(Ticks now, const std::function<double(std::string_view id)>& valueOf);
+    double gathered(Ticks now, const Ask& valueOf, const Ask& ageOf);
+    double formulaValue(const Ask& valueOf, const Ask& ageOf);
 
     bool m_isStopped = false;
     bool m_isHeld = false;

@@ -14,7 +14,9 @@ namespace {
 RunState stateOf(PlainInstrument plain, const RunOptions& options)
 {
     auto instrument = std::make_shared<const PlainInstrument>(std::move(plain));
-    RunState state{instrument, BoardMemory(*instrument), programOf(*instrument, options)};
+    RunState state{instrument, BoardMemory(*instrument), {}, programOf(*instrument, options)};
+    for (const auto& converter : instrument->converters)
+        state.converters.emplace_back(converter.pace);
     state.loop.turn = std::max(Ticks{1}, ticksFromSeconds(turnSeconds(*instrument)));
     state.loop.firstIdleLook = state.now = options.start;
     state.redraws.resize(instrument->displays.size());

@@ -3,17 +3,18 @@
 #include "base/calendar.h"
 #include "base/number_text.h"
 #include "reading/nmea.h"
+#include "reading/sentence_clock.h"
 #include "run/import_proposal.h"
 #include "signal/csv.h"
 
 #include <algorithm>
+#include <utility>
 
 namespace fern {
 
 namespace {
 
 constexpr std::size_t lookedAt = 1U << 16U; ///< bytes
-constexpr double secondsOfDay = 86400;
 
 /// Where the times of a log stand.
 struct TimeOfLines {
@@ -100,17 +101,16 @@ private:
         return date ? std::optional(static_cast<double>(date->second) + date->fraction)
                     : std::nullopt;
     }
-    /// Counts on over midnight.
     std::optional<double> secondsOfSentence(std::string_view line)
     {
         const auto sentence = parseNmea(line);
-        const auto told = sentence ? stateOf(*sentence).secondOfDay : std::nullopt;
-        if (!told)
+        if (!sentence)
             return std::nullopt;
-        if (m_lastTold && *told < *m_lastTold - secondsOfDay / 2)
-            m_days += 1;
-        m_lastTold = told;
-        return m_days * secondsOfDay + *told;
+        const auto state = stateOf(*sentence);
+        const bool hadFix = std::exchange(m_hasFix, state.hasFix.value_or(m_hasFix));
+        if (!state.secondOfDay)
+            return std::nullopt;
+        return m_clock.follow(*state.secondOfDay, hadFix);
     }
 
     std::string m_text;
@@ -120,8 +120,9 @@ private:
     std::int64_t m_line = 0; ///< its number, from 0
     bool m_isTimed = false; ///< m_due is the next line's
     Ticks m_due;
-    std::optional<double> m_first, m_lastTold; ///< seconds
-    double m_days = 0;
+    std::optional<double> m_first; ///< seconds
+    SentenceClock m_clock;
+    bool m_hasFix = false;
 };
 
 } // namespace

@@ -5,6 +5,7 @@
 #include "des/event_queue.h"
 #include "run/board_memory.h"
 #include "run/tasks/task.h"
+#include "world/converter_schedule.h"
 
 #include <cstdint>
 #include <memory>
@@ -33,6 +34,7 @@ struct Loop {
 struct RunState {
     std::shared_ptr<const PlainInstrument> instrument;
     BoardMemory memory;
+    std::vector<ConverterSchedule> converters; ///< of modules
     std::vector<Cloned<Task>> program; ///< in the order of the loop; the channels come first
     EventQueue<RunEvent> queue{};
     Loop loop{};

@@ -3,7 +3,9 @@
 #include "base/time_zone.h"
 #include "reading/debouncer.h"
 #include "reading/ladder.h"
+#include "run/control_source.h"
 #include "world/device.h"
+#include "world/lane_events.h"
 
 #include <algorithm>
 #include <array>
@@ -13,8 +15,6 @@
 namespace fern {
 
 namespace {
-
-constexpr double shortPress = 0.2; ///< seconds
 
 /// The truth at an instant, whatever the sensor shows.
 double truthAt(const PlainChannel& channel, Ticks now)
@@ -59,22 +59,25 @@ private:
     double m_base, m_swing; ///< volts
 };
 
-/// The last event at or before an instant.
-const LaneEvent* eventAt(const std::vector<LaneEvent>& events, double seconds)
-{
-    const auto next = std::upper_bound(events.begin(), events.end(), seconds,
-        [](double at, const LaneEvent& e) { return at < e.at; });
-    return next == events.begin() ? nullptr : &*(next - 1);
-}
-
 class LadderSource : public SampledSource {
 public:
     LadderSource(const PlainChannel& channel, std::uint64_t seed)
         : m_channel(channel)
         , m_windows(ladderWindows(channel.source.ladder, converterOf(channel)))
         , m_faults(channel.faults, seed, channel.id)
-        , m_draws(seed, channel.id, "tolerances")
     {
+        // Each resistor of this specimen has its own error: first the pull-up, which all keys
+        // share.
+        const auto& ladder = channel.source.ladder;
+        const RandomStream draws(seed, channel.id, "tolerances");
+        const auto factor = [&](std::size_t part) {
+            return 1 + ladder.tolerancePercent / 100 * draws.symmetric(part);
+        };
+        m_ohms = ohmsOf(ladder);
+        m_ohms.pullUp *= factor(0);
+        for (std::size_t i = 0; i < m_ohms.keys.size(); ++i)
+            m_ohms.keys[i] *= factor(i + 1);
+        m_ohms.pullDown *= factor(m_ohms.keys.size() + 1);
     }
     std::unique_ptr<SampledSource> clone() const override
     {
@@ -82,18 +85,14 @@ public:
     }
     Sampling sample(Ticks now) override
     {
+        constexpr double mains = 50; // hertz
         const auto& ladder = m_channel.source.ladder;
         const double seconds = m_faults.seenSeconds(inSeconds(now));
-        double share = 1;
-        if (const auto* event = eventAt(m_channel.events, seconds)) {
-            const auto press = pressOf(event->what);
-            const bool isPressed = seconds < event->at + std::max(shortPress, press.seconds);
-            for (std::size_t i = 0; isPressed && i < ladder.keys.size(); ++i)
-                if (ladder.keys[i].name == press.key)
-                    share = ladderShare(inSi(ladder.keys[i].resistor) * (1 + errorOf(i + 1)),
-                        inSi(ladder.pullUp) * (1 + errorOf(0)));
-        }
-        return {Tap::Pin, share * m_channel.reference, notThere};
+        const double share = ladderShare(ladder, m_ohms, pressedAt(seconds));
+        return {Tap::Pin,
+            std::isnan(share) ? floatingVolts(seconds, m_channel.reference, mains, m_faults.phase())
+                              : share * m_channel.reference,
+            notThere};
     }
     std::string newCode(Ticks /*now*/, double reading) override
     {
@@ -109,16 +108,21 @@ public:
     }
 
 private:
-    /// Of the pull-up, which all keys share, or of a key's own resistor.
-    double errorOf(std::size_t part) const
+    std::vector<std::size_t> pressedAt(double seconds) const
     {
-        return m_channel.source.ladder.tolerancePercent / 100 * m_draws.symmetric(part);
+        std::vector<std::size_t> pressed;
+        const auto& keys = m_channel.source.ladder.keys;
+        for (const auto& name : keysDown(m_channel.events, seconds))
+            for (std::size_t i = 0; i < keys.size(); ++i)
+                if (keys[i].name == name)
+                    pressed.push_back(i);
+        return pressed;
     }
 
     PlainChannel m_channel;
     std::vector<LadderWindow> m_windows;
     Faults m_faults;
-    RandomStream m_draws;
+    LadderOhms m_ohms;
     std::string m_candidate;
     std::string m_last;
 };
@@ -317,6 +321,10 @@ std::unique_ptr<SampledSource> makeSampledSource(
     const PlainChannel& channel, const PlainInstrument& instrument, Ticks start)
 {
     switch (channel.source.kind) {
+    case SourceKind::Encoder:
+        return makeEncoderSource(channel, start);
+    case SourceKind::KeyMatrix:
+        return makeMatrixSource(channel, instrument.seed);
     case SourceKind::Waveform:
         return std::make_unique<WaveformSource>(channel, instrument.seed);
     case SourceKind::KeyLadder:
@@ -327,15 +335,24 @@ std::unique_ptr<SampledSource> makeSampledSource(
         return std::make_unique<SwitchSource>(channel, instrument.seed);
     case SourceKind::Clock:
         return std::make_unique<ClockSource>(channel, instrument.startEpoch);
-    default:
-        return nullptr;
+    case SourceKind::Analog:
+    case SourceKind::KeyCodes:
+    case SourceKind::Labels:
+    case SourceKind::Receiver:
+    case SourceKind::Lines:
+    case SourceKind::Words:
+    case SourceKind::Node:
+    case SourceKind::Computer:
+    case SourceKind::Derived:
+        break;
     }
+    return nullptr;
 }
 
 bool remembersEverything(const PlainChannel& channel)
 {
     const auto& source = channel.source;
-    return givesCodes(source.kind)
+    return givesCodes(source.kind) || source.kind == SourceKind::Encoder
         || (source.kind == SourceKind::Pulses && source.pulses.gives == PulseGives::Total)
         || (source.kind == SourceKind::Derived && source.derived.kind != DerivedKind::Formula
             && source.derived.kind != DerivedKind::Next);

@@ -30,12 +30,10 @@ double settingAfter(const Setting& s, double value, std::string_view name)
     return next;
 }
 
-double outputOf(const Output& o, double value)
+double outputOf(const PlainOutput& o, double value)
 {
-    const double low = inSi(o.low);
-    const double share = std::clamp((value - low) / (inSi(o.high) - low), 0.0, 1.0);
-    const auto& unit = o.lowOutput.unit;
-    return o.lowOutput.value + share * (in(o.highOutput, unit) - o.lowOutput.value);
+    const double share = std::clamp((value - o.low) / (o.high - o.low), 0.0, 1.0);
+    return o.lowOutput + share * (o.highOutput - o.lowOutput);
 }
 
 } // namespace fern

@@ -1,7 +1,7 @@
 #pragma once
 // Settings that the user changes, and outputs that follow a value.
 
-#include "instrument/instrument.h"
+#include "instrument/resolve.h"
 
 #include <string_view>
 
@@ -13,6 +13,6 @@ double settingAfter(const Setting& setting, double value, std::string_view name)
 
 /// Returns what an output makes of a value (SI units), in the unit of its ends: a straight line
 /// that stops at both ends.
-double outputOf(const Output& output, double value);
+double outputOf(const PlainOutput& output, double value);
 
 } // namespace fern

@@ -1,5 +1,6 @@
 #include "run/task_blocks.h"
 
+#include "run/converter_times.h"
 #include "smooth/figures.h"
 
 #include <algorithm>
@@ -11,13 +12,14 @@ double sampleSeconds(const PlainInstrument& in, const PlainChannel& channel)
     double operations = scaleOperations(channel.scaling, channel.input.sensor);
     for (const auto& step : activeSteps(channel.steps))
         operations += costOf(step, channel.numberKind, inSeconds(channel.sampleEvery)).operations;
-    return fetchSeconds(channel) + operations * operationCosts(in.processor).arithmetic;
+    const double asks = isAskedEachTime(in, channel) ? askSeconds(channel) : 0;
+    return asks + fetchSeconds(channel) + operations * operationCosts(in.processor).arithmetic;
 }
 
-double outputSeconds(const PlainInstrument& in, const Output& output)
+double outputSeconds(const PlainInstrument& in, const PlainOutput& output)
 {
     constexpr double line = 2; // operations
-    return line * operationCosts(in.processor).arithmetic + inSi(output.blinds);
+    return line * operationCosts(in.processor).arithmetic + inSeconds(output.blinds);
 }
 
 double stretchedBy(const PlainInstrument& in, double interruptsPerSecond)
@@ -60,7 +62,7 @@ double roundSeconds(const PlainInstrument& in)
         seconds += cost.draw + cost.transfer;
     }
     for (const auto& output : in.outputs)
-        seconds += outputSeconds(in, *output);
+        seconds += outputSeconds(in, output);
     return seconds * stretchedBy(in, mostInterrupts(in));
 }
 

@@ -9,7 +9,7 @@ namespace fern {
 double sampleSeconds(const PlainInstrument& instrument, const PlainChannel& channel);
 
 /// Of one setting of an output, in which interrupts can be off.
-double outputSeconds(const PlainInstrument& instrument, const Output& output);
+double outputSeconds(const PlainInstrument& instrument, const PlainOutput& output);
 
 /// Returns by how much everything takes longer while so many interrupts come a second.
 double stretchedBy(const PlainInstrument& instrument, double interruptsPerSecond);

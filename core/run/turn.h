@@ -23,6 +23,8 @@ public:
     BoardMemory& memory() { return m_state.memory; }
     RunObserver& observer() { return m_observer; }
 
+    ConverterSchedule& converter(std::size_t index) { return m_state.converters[index]; }
+
     /// Returns when the processor is done with something that takes so many seconds from now on,
     /// interrupts included.
     Ticks after(double seconds) const;

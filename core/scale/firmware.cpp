@@ -51,7 +51,7 @@ std::string formInC(const Scaling& s, const char* real, const std::string& id, b
             s.sensorAbove ? "(rest / counts)" : "(counts / rest)", number(s.fixedOverNominal),
             number(s.coefficients[0]), number(s.coefficients[1]), number(s.coefficients[2]));
     if (s.form == ScalingForm::Formula) {
-        const FormulaInC c{*real == 'f', id + "_", number, [](auto) { return "counts"; }};
+        const FormulaInC c{*real == 'f', id + "_", number, [](auto, auto) { return "counts"; }};
         return (s.formula ? s.formula->helpersInC(c) : "")
             + fmt::format("static {0} {1}_from_counts({0} counts)\n{{\n    return {2};\n}}\n", real,
                 id, s.formula ? s.formula->inC(c) : "NAN");
@@ -80,7 +80,7 @@ std::string scalingForFirmware(
     const auto id = identifierInC(name);
     const auto number = [=](double value) { return numberInC(value, single); };
     const char* real = single ? "float" : "double";
-    std::string text = fmt::format("/* {} from counts, in {} */\n", name, unit);
+    std::string text = fmt::format("/* {} from counts, in {} */\n", commentInC(name), unit);
     const bool resistive = isResistive(s.sensor);
     if (resistive || s.form == ScalingForm::Formula
         || (s.form == ScalingForm::Table && s.ends == TableEnds::Invalid))

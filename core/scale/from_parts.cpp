@@ -40,7 +40,7 @@ void sensorInWords(std::vector<std::string>& lines, const AnalogInput& in, const
         lines.push_back(fmt::format("{} makes {} mV/V × {} V = {} mV", inUnit(in.capacity),
             significantText(in.sensitivity * 1e3, 5), shortestText(in.excitation),
             significantText(in.sensitivity * in.excitation * 1e3, 5)));
-    else if (in.sensor == SensorKind::Sender)
+    else if (in.sensor == SensorKind::Sender || in.sensor == SensorKind::Potentiometer)
         lines.push_back(fmt::format("{} V is {}, {} V is {}", shortestText(in.lowOutput),
             inUnit(in.low), shortestText(in.highOutput), inUnit(in.high)));
 }

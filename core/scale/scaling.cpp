@@ -84,7 +84,9 @@ template <class Real> Real steinhartHartIn(const Scaling& s, Real x)
 
 template <class Real> Real formulaIn(const Scaling& s, Real x)
 {
-    const auto valueOf = [x](std::string_view) { return static_cast<double>(x); };
+    const auto valueOf = [x](std::size_t /*variable*/, FormulaAsks /*asks*/) {
+        return static_cast<double>(x);
+    };
     if (!s.formula)
         return std::numeric_limits<Real>::quiet_NaN();
     if constexpr (sizeof(Real) == sizeof(float))
@@ -203,7 +205,8 @@ Scaling scalingOf(const ScalingSpec& spec, const Unit& unit)
         break;
     case ScalingKind::Formula:
         s.form = ScalingForm::Formula;
-        if (auto formula = Formula::parse(spec.formula, {std::string(scalingVariable)}))
+        if (auto formula =
+                Formula::parse(spec.formula, {std::string(scalingVariable)}, FormulaOf::Reading))
             s.formula = *std::move(formula);
         // One with units gives SI.
         if (s.formula) {

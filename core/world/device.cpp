@@ -3,6 +3,7 @@
 #include "base/json.h"
 #include "base/number_text.h"
 #include "curves/polyline.h"
+#include "world/lane_events.h"
 #include "world/receiver_device.h"
 
 #include <algorithm>
@@ -19,12 +20,12 @@ namespace {
 
 const Ticks eventSlot = ticksFromSeconds(1);
 
-/// The truth in a unit; NaN where none is told.
-double toldAt(const ToldValue& value, double seconds, const Unit& unit)
+/// The truth in the unit in which it is told; NaN where none is.
+double toldAt(const ToldValue& value, double seconds)
 {
     return value.lane.empty()
         ? std::numeric_limits<double>::quiet_NaN()
-        : fromSi(polylineAt(value.lane, value.faults.seenSeconds(seconds)), unit);
+        : fromSi(polylineAt(value.lane, value.faults.seenSeconds(seconds)), value.unit);
 }
 
 /// A number with the decimals of the source's resolution, three without one.
@@ -36,8 +37,34 @@ std::string numberTold(const Source& source, double value)
     return fmt::format("{:.{}f}", value + 0.0, decimals);
 }
 
-/// Puts a number at a key of a JSON line; dots lead into objects.
-void put(json::Node& object, std::string_view key, const std::string& number)
+/// "07:45", with its seconds where it has some.
+std::string timeTold(double secondOfDay)
+{
+    const auto second = static_cast<std::int64_t>(std::floor(secondOfDay + 0.5));
+    const auto day = ((second % 86400) + 86400) % 86400;
+    auto text = fmt::format("{:02}:{:02}", day / 3600, day / 60 % 60);
+    return day % 60 == 0 ? text : text + fmt::format(":{:02}", day % 60);
+}
+
+/// What the lines say of a channel; nothing where there is none.
+std::string wordTold(const ToldValue& value, double seconds)
+{
+    if (value.source.kind != SourceKind::Words) {
+        const double number = toldAt(value, seconds);
+        return value.source.lines.isTime ? timeTold(number) : numberTold(value.source, number);
+    }
+    const auto* event = eventAt(value.events, value.faults.seenSeconds(seconds));
+    return event == nullptr ? std::string() : event->what;
+}
+
+/// Whether the scenario says what is told.
+bool isTruthTold(const ToldValue& value)
+{
+    return value.source.kind == SourceKind::Words ? !value.events.empty() : !value.lane.empty();
+}
+
+/// Puts a value at a key of a JSON line; dots lead into objects.
+void put(json::Node& object, std::string_view key, const json::Node& value)
 {
     const auto dot = key.find('.');
     const auto head = key.substr(0, dot);
@@ -48,42 +75,47 @@ void put(json::Node& object, std::string_view key, const std::string& number)
         found = object.members.end() - 1;
     }
     if (dot != std::string_view::npos && found->value.kind == json::Kind::Object)
-        return put(found->value, key.substr(dot + 1), number);
-    found->value = json::makeNumber(0);
-    found->value.text = number;
+        return put(found->value, key.substr(dot + 1), value);
+    found->value = value;
 }
 
-/// One line with the numbers of all channels; of columns that no channel reads, some number.
+/// A number as it is written, a text or time in quotes, null for nothing.
+json::Node valueTold(const ToldValue& value, double seconds)
+{
+    const auto word = wordTold(value, seconds);
+    if (value.source.kind == SourceKind::Words || value.source.lines.isTime)
+        return word.empty() ? json::Node{} : json::makeString(word);
+    auto number = json::makeNumber(0);
+    number.text = word;
+    return number;
+}
+
+/// One line with what all channels read; of columns that no channel reads, some number.
 std::string lineOf(const SenderSetting& s, double seconds)
 {
-    const auto numberOf = [&](const ToldValue& value) {
-        const auto& unit = value.source.lines.unit;
-        return numberTold(
-            value.source, toldAt(value, seconds, unit.empty() ? value.unit : *parseUnit(unit)));
-    };
     const auto& shape = s.device.lines;
     std::string line;
     if (shape.form == LineForm::Json) {
         auto object = json::makeObject();
         for (const auto& value : s.values)
-            if (!value.lane.empty())
-                put(object, value.source.lines.key, numberOf(value));
+            if (isTruthTold(value))
+                put(object, value.source.lines.key, valueTold(value, seconds));
         line = json::writeCompact(object);
     } else if (shape.form == LineForm::NameValue) {
         for (const auto& value : s.values)
-            if (!value.lane.empty())
+            if (isTruthTold(value))
                 line += (line.empty() ? "" : ",") + value.source.lines.key + shape.separator
-                    + numberOf(value);
+                    + wordTold(value, seconds);
     } else {
         int last = 0;
         for (const auto& value : s.values)
             last = std::max(last, value.source.lines.column);
         for (int column = 1; column <= last; ++column) {
             const auto its = std::find_if(s.values.begin(), s.values.end(),
-                [&](const auto& v) { return v.source.lines.column == column && !v.lane.empty(); });
+                [&](const auto& v) { return v.source.lines.column == column && isTruthTold(v); });
             line += (column > 1 ? shape.separator : "")
                 + (its == s.values.end() ? shortestText(std::floor(seconds) + column)
-                                         : numberOf(*its));
+                                         : wordTold(*its, seconds));
         }
     }
     return line + "\n";
@@ -101,7 +133,7 @@ std::string computerLine(const SenderSetting& s, double seconds)
         });
         const double value = its == s.values.end()
             ? usual[i] + wander.symmetric(static_cast<std::uint64_t>(seconds) * 4 + i)
-            : toldAt(*its, seconds, *parseUnit(i == 3 ? "degC" : "%"));
+            : toldAt(*its, seconds);
         line += fmt::format("{}{}:{:.1f}", i == 0 ? "" : ",", computerGivesWords[i], value);
     }
     return line + "\n";
@@ -128,26 +160,29 @@ Sender periodic(SenderSetting s, Line line)
             }};
 }
 
+struct SlotTimes {
+    double slot = 0, reply = 0; ///< seconds
+};
+
 /// The answer of one station to the polls of its slot, which begins `begin` seconds after the
 /// cycle: it is polled again when a message is lost, and silent for the rest of its slot.
-std::optional<Sent> answerOf(
-    const SenderSetting& s, const ToldValue& value, std::int64_t cycle, double begin)
+std::optional<Sent> answerOf(const SenderSetting& s, const ToldValue& value, const SlotTimes& times,
+    std::int64_t cycle, double begin)
 {
-    const auto& radio = s.device.radio;
+    const int tries = s.device.radio.tries;
     const RandomStream losses(s.seed, value.id, "losses");
-    const double each = inSi(radio.slot) / radio.tries;
     const double share = value.source.node.lossPercent / 100;
-    for (int attempt = 0; attempt < radio.tries; ++attempt) {
-        const auto index = static_cast<std::uint64_t>(cycle * radio.tries + attempt) * 2;
-        const double sent = begin + attempt * each;
+    for (int attempt = 0; attempt < tries; ++attempt) {
+        const auto index = static_cast<std::uint64_t>(cycle * tries + attempt) * 2;
+        const double sent = begin + attempt * times.slot / tries;
         if (s.faults.isOn(FaultKind::Silence, sent) || value.faults.isOn(FaultKind::Silence, sent)
             || losses.uniform(index) < share || losses.uniform(index + 1) < share)
             continue;
-        auto bytes = fmt::format("{}:{}\n", value.source.node.address,
-            numberTold(value.source, toldAt(value, sent, value.unit)));
+        auto bytes = fmt::format(
+            "{}:{}\n", value.source.node.address, numberTold(value.source, toldAt(value, sent)));
         if (s.faults.isDamaged(sent, cycle) || value.faults.isDamaged(sent, cycle))
             bytes = damagedMessage(std::move(bytes), losses, cycle);
-        return Sent{ticksFromSeconds(sent + inSi(radio.reply)), std::move(bytes)};
+        return Sent{ticksFromSeconds(sent + times.reply), std::move(bytes)};
     }
     return std::nullopt;
 }
@@ -156,14 +191,15 @@ std::optional<Sent> answerOf(
 Sender radio(SenderSetting s)
 {
     const auto period = ticksFromSeconds(inSi(s.device.every));
-    return {period, [s = std::move(s), period](std::int64_t cycle) {
+    const SlotTimes times{inSi(s.device.radio.slot), inSi(s.device.radio.reply)};
+    return {period, [s = std::move(s), period, times](std::int64_t cycle) {
                 std::vector<Sent> all;
                 double begin = inSeconds(period * cycle);
                 for (const auto& value : s.values) {
                     if (!value.lane.empty())
-                        if (auto sent = answerOf(s, value, cycle, begin))
+                        if (auto sent = answerOf(s, value, times, cycle, begin))
                             all.push_back(*std::move(sent));
-                    begin += inSi(s.device.radio.slot);
+                    begin += times.slot;
                 }
                 return all;
             }};
@@ -204,26 +240,27 @@ Sender eventful(SenderSetting s,
 
 Sender remoteControl(const SenderSetting& s)
 {
-    return eventful(s, [s](const ToldValue& value, const LaneEvent& event, std::size_t index) {
-        const auto press = pressOf(event.what);
-        const auto code = keyCodeOf(value.source.names, press.key);
-        std::vector<Sent> frames;
-        if (code.empty())
-            return frames;
-        const double every = inSi(s.device.repeatEvery);
-        for (int k = 0; k == 0 || k * every <= press.seconds; ++k) {
-            const double at = event.at + k * every;
-            const auto number = static_cast<std::int64_t>(index * 1000) + k;
-            auto bytes = k == 0 ? frameOf(code) : std::string(4, '\xFF');
-            if (s.faults.isDamaged(at, number)) {
-                const RandomStream chance(s.seed, s.device.id, "damage");
-                bytes[static_cast<std::size_t>(chance.bits(static_cast<std::uint64_t>(number))
-                    % 4)] ^= static_cast<char>(0x24);
+    const double every = inSi(s.device.repeatEvery);
+    return eventful(
+        s, [s, every](const ToldValue& value, const LaneEvent& event, std::size_t index) {
+            const auto press = pressOf(event.what);
+            const auto code = keyCodeOf(value.source.names, press.key);
+            std::vector<Sent> frames;
+            if (code.empty())
+                return frames;
+            for (int k = 0; k == 0 || k * every <= press.seconds; ++k) {
+                const double at = event.at + k * every;
+                const auto number = static_cast<std::int64_t>(index * 1000) + k;
+                auto bytes = k == 0 ? frameOf(code) : std::string(4, '\xFF');
+                if (s.faults.isDamaged(at, number)) {
+                    const RandomStream chance(s.seed, s.device.id, "damage");
+                    bytes[static_cast<std::size_t>(chance.bits(static_cast<std::uint64_t>(number))
+                        % 4)] ^= static_cast<char>(0x24);
+                }
+                frames.push_back({ticksFromSeconds(at), std::move(bytes)});
             }
-            frames.push_back({ticksFromSeconds(at), std::move(bytes)});
-        }
-        return frames;
-    });
+            return frames;
+        });
 }
 
 Sender scanner(const SenderSetting& s)

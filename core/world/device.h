@@ -28,7 +28,7 @@ struct Sent {
 struct ToldValue {
     std::string id; ///< of the channel
     Source source;
-    Unit unit; ///< of the channel
+    Unit unit; ///< in which it is told
     std::vector<CurvePoint>
         lane; ///< the truth in SI units; empty for events, and where none is told
     std::vector<LaneEvent> events;

@@ -9,24 +9,6 @@
 
 namespace fern {
 
-/// In the order of the kinds of source that devices tell.
-enum class DeviceKind {
-    Remote, ///< a remote control's receiver
-    Scanner, ///< of labels
-    Receiver, ///< of satellites
-    Lines, ///< another computer, or a module, that sends lines of text
-    Radio, ///< remote stations that answer when they are polled
-    Computer, ///< the health of a computer
-};
-inline constexpr Words<6> deviceKindWords{
-    "remote", "scanner", "receiver", "lines", "radio", "computer"};
-
-/// Returns the kind of device that tells a source of that kind, which must be told.
-constexpr DeviceKind deviceKindOf(SourceKind kind)
-{
-    return static_cast<DeviceKind>(static_cast<int>(kind) - static_cast<int>(SourceKind::KeyCodes));
-}
-
 /// Returns whether its bytes come over a serial line.
 constexpr bool isSerial(DeviceKind kind)
 {

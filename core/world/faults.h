@@ -17,10 +17,14 @@ struct PinHold {
     double volts = 0; ///< to which it goes
 };
 
+/// Returns the volts of a pin that nothing holds: it drifts about the middle of its reference and
+/// couples the mains. `phase`, in turns, makes one pin differ from another.
+double floatingVolts(double seconds, double reference, double hertz, double phase);
+
 class Faults {
 public:
     Faults() = default;
-    Faults(std::vector<FaultSpec> faults, std::uint64_t seed, std::string_view channel);
+    Faults(const std::vector<FaultSpec>& faults, std::uint64_t seed, std::string_view channel);
 
     bool isOn(FaultKind kind, double seconds) const { return find(kind, seconds) != nullptr; }
 
@@ -36,15 +40,21 @@ public:
     double disturbed(
         double seconds, std::int64_t index, double volts, double timeConstant = 0) const;
 
+    double phase() const { return m_phase; } ///< turns
+
     /// Returns whether what a device says with that index arrives damaged.
     bool isDamaged(double seconds, std::int64_t index) const;
 
 private:
-    const FaultSpec* find(FaultKind kind, double seconds) const;
+    struct Known {
+        FaultSpec spec;
+        double amount = 0; ///< SI units
+    };
+    const Known* find(FaultKind kind, double seconds) const;
     /// A hum of its own phase, −1 … 1, behind a low-pass.
     double hum(double seconds, double hertz, double timeConstant = 0) const;
 
-    std::vector<FaultSpec> m_faults;
+    std::vector<Known> m_faults;
     RandomStream m_noise{0, "", ""};
     RandomStream m_chance{0, "", ""};
     double m_phase = 0;

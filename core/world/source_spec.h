@@ -2,67 +2,16 @@
 // What the file says about a source: what stands outside the board, and how the firmware reads it.
 // The kind says which of the groups counts.
 
-#include "base/archive.h"
 #include "base/names.h"
 #include "parts/pin_spec.h"
 #include "signal/tap.h"
+#include "world/source_kind.h"
 
 #include <string>
 #include <vector>
 
 namespace fern {
 
-enum class SourceKind {
-    Analog, ///< volts at a converter
-    Waveform, ///< volts that beat, read as beats a minute
-    KeyLadder, ///< keys over resistors at one converter input
-    Pulses, ///< edges at a pin, counted
-    Switch, ///< a level at a pin
-    KeyCodes, ///< codes of a remote control
-    Labels, ///< texts of a label scanner
-    Receiver, ///< sentences of a satellite receiver
-    Lines, ///< lines of text from another computer
-    Node, ///< a remote station that answers when it is polled
-    Computer, ///< the health of a computer, as lines
-    Clock, ///< the board's own clock
-    Derived, ///< made of other channels and settings
-};
-inline constexpr Words<13> sourceKindWords{"analog", "pulse waveform", "key ladder", "pulses",
-    "switch", "key codes", "labels", "receiver", "lines", "node", "computer", "clock", "derived"};
-
-/// Returns whether a converter reads it.
-constexpr bool isConverted(SourceKind kind)
-{
-    return kind == SourceKind::Analog || kind == SourceKind::Waveform
-        || kind == SourceKind::KeyLadder;
-}
-/// Returns whether it hangs on a pin of the board.
-constexpr bool isAtPin(SourceKind kind)
-{
-    return isConverted(kind) || kind == SourceKind::Pulses || kind == SourceKind::Switch
-        || kind == SourceKind::KeyCodes;
-}
-/// Returns whether a device tells it in bytes.
-constexpr bool isTold(SourceKind kind)
-{
-    return kind >= SourceKind::KeyCodes && kind <= SourceKind::Computer;
-}
-/// Returns whether it gives codes or texts that have names, not numbers on a scale.
-constexpr bool givesCodes(SourceKind kind)
-{
-    return kind == SourceKind::KeyLadder || kind == SourceKind::Switch
-        || kind == SourceKind::KeyCodes || kind == SourceKind::Labels;
-}
-/// Returns whether its lane holds events, not a quantity.
-constexpr bool hasEvents(SourceKind kind)
-{
-    return givesCodes(kind);
-}
-/// Returns whether a lane of the scenario tells what is true.
-constexpr bool hasLane(SourceKind kind)
-{
-    return kind != SourceKind::Clock && kind != SourceKind::Derived;
-}
 enum class PulseGives { Rate, Total };
 inline constexpr Words<2> pulseGivesWords{"rate", "total"};
 /// What adds one.
@@ -116,6 +65,22 @@ template <class Archive> void describe(Archive& a, PulseSpec& p)
     }
 }
 
+/// Two contacts that close one after another: each detent makes four edges, in an order that tells
+/// the direction.
+struct EncoderSpec {
+    double perUnit = 1; ///< detents for one of the channel's unit
+    int edgesPerDetent = 4;
+    PulseInput input = PulseInput::Polled;
+
+    bool operator==(const EncoderSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, EncoderSpec& e)
+{
+    a.number("perUnit", e.perUnit, Range::positive());
+    a.integer("edgesPerDetent", e.edgesPerDetent, 1, 4);
+    a.choice("input", e.input, pulseInputWords);
+}
+
 struct WaveformSpec {
     Quantity base{1.6, "V"};
     Quantity swing{0.4, "V"}; ///< from the foot to the top of a beat
@@ -138,7 +103,8 @@ template <class Archive> void describe(Archive& a, WaveformSpec& w)
 
 struct LadderKey {
     std::string name;
-    Quantity resistor{1, "kohm"}; ///< to ground while the key is pressed
+    Quantity resistor{1, "kohm"}; ///< to ground, or to the reference, while the key is pressed
+    bool isToReference = false;
 
     bool operator==(const LadderKey&) const = default;
 };
@@ -146,10 +112,12 @@ template <class Archive> void describe(Archive& a, LadderKey& k)
 {
     a.text("name", k.name);
     a.quantity("resistor", k.resistor, "ohm", Range::notNegative());
+    a.flag("toReference", k.isToReference);
 }
 
 struct LadderSpec {
-    Quantity pullUp{10, "kohm"}; ///< from the reference to the pin
+    Quantity pullUp{10, "kohm"}; ///< from the reference to the pin; 0 ohm: there is none
+    Quantity pullDown{0, "kohm"}; ///< from the pin to ground; 0 ohm: there is none
     double tolerancePercent = 1; ///< of each resistor, half width
     std::vector<LadderKey> keys;
     std::string open; ///< the name while no key is pressed; empty: none
@@ -158,7 +126,8 @@ struct LadderSpec {
 };
 template <class Archive> void describe(Archive& a, LadderSpec& l)
 {
-    a.quantity("pullUp", l.pullUp, "ohm", Range::positive());
+    a.quantity("pullUp", l.pullUp, "ohm", Range::notNegative());
+    a.optionalQuantity("pullDown", l.pullDown, "ohm", Range::notNegative());
     a.number("tolerancePercent", l.tolerancePercent, {0, 50});
     a.list("keys", l.keys);
     a.optionalText("open", l.open);
@@ -178,6 +147,27 @@ template <class Archive> void describe(Archive& a, SwitchSpec& s)
     a.quantity("bounce", s.bounce, "s", {0, 1});
     a.quantity("debounce", s.debounce, "s", {0, 10});
     a.optionalChoice("pull", s.pull, linePullWords);
+}
+
+/// Keys where the lines of rows and columns cross: one row after another is drawn low, and the
+/// columns are looked at.
+struct MatrixSpec {
+    int rows = 4, columns = 4;
+    std::string keys = "1 2 3 A 4 5 6 B 7 8 9 C * 0 # D"; ///< their names, row by row
+    bool hasDiodes = false; ///< without them three keys can show a fourth that nobody presses
+    Quantity bounce{5, "ms"};
+    Quantity debounce{20, "ms"}; ///< a key counts when it has been seen so long
+
+    bool operator==(const MatrixSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, MatrixSpec& m)
+{
+    a.integer("rows", m.rows, 1, 8);
+    a.integer("columns", m.columns, 1, 8);
+    a.text("keys", m.keys);
+    a.flag("diodes", m.hasDiodes);
+    a.quantity("bounce", m.bounce, "s", {0, 1});
+    a.quantity("debounce", m.debounce, "s", {0, 10});
 }
 
 struct KeyCodeSpec {
@@ -226,11 +216,13 @@ template <class Archive> void describe(Archive& a, ReceiverSpec& r)
 enum class LineForm { NameValue, Columns, Json };
 inline constexpr Words<3> lineFormWords{"name:value", "columns", "JSON"};
 
-/// Where the number of a channel stands in a device's lines.
+/// Where the number or text of a channel stands in a device's lines.
 struct LinesSpec {
     std::string key; ///< the name, or the key of a JSON line; dots lead into objects
     int column = 1; ///< of columns, from 1
     std::string unit; ///< of the number told; empty: the channel's
+    bool isTime = false; ///< a time of day is told, "07:45" or "07:45:30": seconds since midnight
+    std::string nothing{}; ///< what is told where there is nothing, apart by ";": "none; n/a"
 
     bool operator==(const LinesSpec&) const = default;
 };
@@ -239,6 +231,8 @@ template <class Archive> void describe(Archive& a, LinesSpec& l)
     a.optionalText("key", l.key);
     a.optionalInteger("column", l.column, 1, 1, 1000);
     a.optionalText("unit", l.unit);
+    a.flag("time", l.isTime);
+    a.optionalText("nothing", l.nothing);
     if (Archive::isReading && !l.unit.empty() && !parseUnit(l.unit))
         a.failAt("unit", "the unit \"" + l.unit + "\" is not known");
 }
@@ -352,7 +346,8 @@ struct Source {
     SourceKind kind = SourceKind::Analog;
     std::string device; ///< id of the device that tells it
     // What a told channel has of its device, and the file says there:
-    std::string board; ///< id of the part that reads or tells it: a board, or a module
+    std::string board; ///< id of the part that reads or tells it, or whose lines it is: a board, a
+                       ///< module
     std::string pin; ///< as printed on the board
     Quantity range{0, "V"}; ///< ± that the converter's gain is set to for it; 0 is its own
     std::string lane; ///< of a scenario: the true quantity, or what happens
@@ -362,6 +357,8 @@ struct Source {
     Difference accuracy{0, ""}; ///< half width
 
     PulseSpec pulses;
+    EncoderSpec encoder;
+    MatrixSpec matrix;
     WaveformSpec waveform;
     LadderSpec ladder;
     SwitchSpec contact;
@@ -402,10 +399,23 @@ inline std::string readingUnitOf(const Source& source, std::string_view unit)
     case SourceKind::Waveform:
         return "Hz";
     case SourceKind::Lines:
-        return source.lines.unit.empty() ? std::string(unit) : source.lines.unit;
-    default:
-        return std::string(unit);
+        return source.lines.isTime      ? "s"
+            : source.lines.unit.empty() ? std::string(unit)
+                                        : source.lines.unit;
+    case SourceKind::Analog:
+    case SourceKind::KeyLadder:
+    case SourceKind::Pulses:
+    case SourceKind::Encoder:
+    case SourceKind::Switch:
+    case SourceKind::KeyMatrix:
+    case SourceKind::KeyCodes:
+    case SourceKind::Labels:
+    case SourceKind::Words:
+    case SourceKind::Node:
+    case SourceKind::Derived:
+        break;
     }
+    return std::string(unit);
 }
 
 template <class Archive> void describeKind(Archive& a, Source& s)
@@ -419,8 +429,12 @@ template <class Archive> void describeKind(Archive& a, Source& s)
         return a.object("ladder", s.ladder);
     case SourceKind::Pulses:
         return a.object("pulses", s.pulses);
+    case SourceKind::Encoder:
+        return a.object("encoder", s.encoder);
     case SourceKind::Switch:
         return a.object("contact", s.contact);
+    case SourceKind::KeyMatrix:
+        return a.object("matrix", s.matrix);
     case SourceKind::KeyCodes:
         return a.object("keyCodes", s.keyCodes);
     case SourceKind::Labels:
@@ -428,6 +442,7 @@ template <class Archive> void describeKind(Archive& a, Source& s)
     case SourceKind::Receiver:
         return a.object("receiver", s.receiver);
     case SourceKind::Lines:
+    case SourceKind::Words:
         return a.object("lines", s.lines);
     case SourceKind::Node:
         return a.object("node", s.node);

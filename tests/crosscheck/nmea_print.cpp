@@ -13,7 +13,7 @@ using namespace fern;
 
 int main()
 {
-    constexpr double kmh = 3.6; // for each metre per second
+    constexpr double kmhPerKnot = 1.852;
     const auto text = [](const auto& known, double factor) {
         return known ? fmt::format("{:.12g}", static_cast<double>(*known) * factor)
                      : std::string("-");
@@ -26,7 +26,8 @@ int main()
         }
         const auto s = stateOf(*sentence);
         fmt::print("good {} {} {} {} {} {}\n", text(s.latitude, 1), text(s.longitude, 1),
-            text(s.speed, kmh), text(s.quality, 1), text(s.satellitesUsed, 1), text(s.altitude, 1));
+            text(s.speed, kmhPerKnot), text(s.quality, 1), text(s.satellitesUsed, 1),
+            text(s.altitude, 1));
     }
     return 0;
 }

@@ -76,7 +76,11 @@ std::vector<ScalingSpec> specs()
     formula.kind = ScalingKind::Formula;
     formula.formula = "-sqrt(abs(reading - 500)) / (reading - 3) + min(reading, 7.5)^3 * "
                       "max(0.1, ln(reading / 10)) - exp(-reading / 300)^-2";
-    return {polynomial, constant, table, extended, invalid, map, two, tared, formula};
+    auto choice = formula;
+    choice.formula =
+        "reading > 200 and not reading >= 900 ? min(reading, 700, 500) : reading == 12 "
+        "or reading != 13 ? (ln(reading - 20) > 1 ? -1 : ln(15 - reading)) : 0 <= 1";
+    return {polynomial, constant, table, extended, invalid, map, two, tared, formula, choice};
 }
 
 std::vector<std::pair<Scaling, std::string>> scalings(const Converter& converter)

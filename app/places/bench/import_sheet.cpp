@@ -52,6 +52,8 @@ QString reportText(const io::ImportReport& report)
     auto words = QObject::tr("%1 over %2.")
                      .arg(qText(countText(static_cast<long long>(report.rows), "row")),
                          qText(durationText(report.seconds)));
+    for (const auto& note : report.notes)
+        words += QObject::tr(" Note: %1.").arg(qText(note));
     if (report.faultCount == 0)
         return words + QObject::tr(" Every row can be read.");
     words += QLatin1Char(' ') + qText(io::leftOutText(report.faultCount, report.faults));

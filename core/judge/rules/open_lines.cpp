@@ -46,6 +46,31 @@ void checkBareContact(const Channel& channel, const std::vector<PinUse>& uses, F
         {}});
 }
 
+/// The pin of a key ladder that nothing holds while no key is pressed.
+void checkLadderHold(const Channel& channel, Findings& out)
+{
+    const auto& source = channel.source;
+    const auto& ladder = source.ladder;
+    if (source.kind != SourceKind::KeyLadder || ladder.pullUp.value > 0
+        || ladder.pullDown.value > 0)
+        return;
+    auto held = source;
+    held.ladder.pullUp = {10, "kohm"};
+    const bool isTwoWay = std::any_of(ladder.keys.begin(), ladder.keys.end(),
+        [](const LadderKey& key) { return key.isToReference; });
+    if (isTwoWay)
+        held.ladder.pullDown = held.ladder.pullUp;
+    out.push_back({"P08", Severity::Check, "/channels/" + channel.id + "/source",
+        fmt::format("Nothing holds the pin of {} while no key is pressed", channel.name),
+        "An open analog pin wanders and couples the mains: its codes pass through the windows of "
+        "keys that nobody presses.",
+        "common practice",
+        {{isTwoWay ? "Hold its middle by 10 kΩ up and 10 kΩ down" : "Fit 10 kΩ up",
+            [id = channel.id, held](
+                const Instrument& before) { return withSource(before, id, held); }}},
+        {}});
+}
+
 } // namespace
 
 void checkFloating(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
@@ -53,6 +78,8 @@ void checkFloating(const Instrument& in, const PlainInstrument& /*plain*/, Findi
     const auto uses = pinUses(in);
     for (const auto& channel : in.channels)
         checkBareContact(*channel, uses, out);
+    for (const auto& channel : in.channels)
+        checkLadderHold(*channel, out);
     for (const auto& part : in.parts)
         for (const auto& line : part->lines) {
             // What has no levels cannot drive: a button, a bare reed.

@@ -47,6 +47,13 @@ void checkClipped(const Instrument& in, const PlainInstrument& plain, Findings& 
 void checkRealBits(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRangeHardlyUsed(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
+// converter.cpp
+void checkConverterSettles(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkConverterBusy(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
+// controls.cpp
+void checkEncoderLooks(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // source.cpp
 void checkNoiseHidesStep(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkSampledTooSlowly(const Instrument& in, const PlainInstrument& plain, Findings& out);

@@ -133,10 +133,15 @@ void checkBounce(const Instrument& /*in*/, const PlainInstrument& plain, Finding
 {
     for (const auto& c : plain.channels) {
         const bool isPulses = c.source.kind == SourceKind::Pulses;
-        if (!isPulses && c.source.kind != SourceKind::Switch)
+        const bool isMatrix = c.source.kind == SourceKind::KeyMatrix;
+        if (!isPulses && !isMatrix && c.source.kind != SourceKind::Switch)
             continue;
-        const auto bounce = isPulses ? c.source.pulses.bounce : c.source.contact.bounce;
-        const auto waits = isPulses ? c.source.pulses.holdOff : c.source.contact.debounce;
+        const auto bounce = isPulses ? c.source.pulses.bounce
+            : isMatrix               ? c.source.matrix.bounce
+                                     : c.source.contact.bounce;
+        const auto waits = isPulses ? c.source.pulses.holdOff
+            : isMatrix              ? c.source.matrix.debounce
+                                    : c.source.contact.debounce;
         if (inSi(bounce) == 0 || inSi(waits) > inSi(bounce))
             continue;
         const auto longer = inMilliseconds(std::ceil(inSi(bounce) * 1.5e3 + 1) * 1e-3);
@@ -147,7 +152,11 @@ void checkBounce(const Instrument& /*in*/, const PlainInstrument& plain, Finding
                 toText(bounce), toText(waits)),
             "common practice: half as long again as the bounce",
             {pulsesFix((isPulses ? "Hold off for " : "Debounce for ") + toText(longer), c,
-                [&](Source& s) { (isPulses ? s.pulses.holdOff : s.contact.debounce) = longer; })},
+                [&](Source& s) {
+                    (isPulses          ? s.pulses.holdOff
+                            : isMatrix ? s.matrix.debounce
+                                       : s.contact.debounce) = longer;
+                })},
             {}});
     }
 }
@@ -155,7 +164,8 @@ void checkBounce(const Instrument& /*in*/, const PlainInstrument& plain, Finding
 void checkSmoothedCount(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& c : plain.channels) {
-        const bool isTotal = c.source.kind == SourceKind::Pulses && !isRate(c);
+        const bool isTotal = (c.source.kind == SourceKind::Pulses && !isRate(c))
+            || c.source.kind == SourceKind::Encoder;
         const bool isTally =
             c.source.kind == SourceKind::Derived && c.source.derived.kind == DerivedKind::Tally;
         const auto averages = [](const StepSpec& s) {

@@ -135,6 +135,8 @@ void checkLadderWindows(const Instrument& /*in*/, const PlainInstrument& plain, 
             continue;
         const auto converter = converterOf(c);
         const auto windows = ladderWindows(c.source.ladder, converter);
+        if (windows.size() < 2)
+            continue;
         const auto tightest = std::min_element(windows.begin(), windows.end(),
             [](const LadderWindow& a, const LadderWindow& b) { return a.margin < b.margin; });
         const double needed = safeMargin(converter, c.noiseLsb);

@@ -101,14 +101,11 @@ std::vector<Fix> widened(const PlainReader& reader, int cells)
 /// A code that nobody has named, as it comes; empty where every code has a name.
 std::string bareCode(const Source& source)
 {
-    switch (source.kind) {
-    case SourceKind::KeyCodes:
+    if (source.kind == SourceKind::KeyCodes)
         return "20DF22DD";
-    case SourceKind::Labels:
-        return "4006381333931"; // EAN-13, the longest of the usual ones
-    default:
-        return {};
-    }
+    return source.kind == SourceKind::Labels
+        ? "4006381333931" // EAN-13, the longest of the usual ones
+        : "";
 }
 
 void checkNamesFit(const PlainChannel& channel, const PlainReader& reader, Findings& out)

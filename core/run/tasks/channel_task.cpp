@@ -43,11 +43,11 @@ const PlainChannel& ChannelTask::channel(const Turn& turn) const
 
 bool ChannelTask::isGateOpen(Turn& turn)
 {
-    const auto& gate = channel(turn).source.gate;
+    const auto& gate = channel(turn).gate;
     if (!gate)
         return true;
-    const double value = turn.memory().valueOf(turn.instrument(), gate->channel, false);
-    m_isGateOpen = value >= inSi(m_isGateOpen ? gate->closesBelow : gate->opensAt); // NaN closes it
+    const double value = turn.memory().latest(gate->channel).real;
+    m_isGateOpen = value >= (m_isGateOpen ? gate->closesBelow : gate->opensAt); // NaN closes it
     return m_isGateOpen;
 }
 

@@ -10,33 +10,39 @@ DerivedTask::DerivedTask(std::size_t channel, const PlainInstrument& instrument,
     : SampledTask(channel, instrument, start)
     , m_made(instrument.channels[channel], instrument)
     , m_calmMade(m_made)
-    , m_of(instrument.channels[channel].source.derived.of)
 {
 }
 
-void DerivedTask::changed(Ticks now, std::string_view channel)
+void DerivedTask::changed(Ticks now, std::size_t channel)
 {
-    if (channel == m_of)
+    if (m_made.follows(channel))
         m_made.followed(now);
 }
 
 void DerivedTask::heard(
-    Ticks now, std::string_view channel, std::string_view code, std::string_view name)
+    Ticks now, std::size_t channel, std::string_view code, std::string_view name)
 {
     for (auto* made : {&m_made, &m_calmMade})
         made->hear(now, channel, code, name);
 }
 
-SampleRecord DerivedTask::sample(Turn& turn, std::int64_t /*slot*/)
+SampleRecord DerivedTask::sample(Turn& turn, Ticks /*at*/, std::int64_t /*slot*/)
 {
     const auto now = turn.now();
     const auto valueOf = [&](bool isCalm) {
-        return [&turn, isCalm](std::string_view id) {
-            return turn.memory().valueOf(turn.instrument(), id, isCalm);
+        return [&turn, isCalm](ValuePlace place) {
+            return turn.memory().valueOf(turn.instrument(), place, isCalm);
         };
     };
-    const double value = m_made.sample(now, valueOf(false));
-    const double twin = m_calmMade.sample(now, valueOf(true));
+    // A setting is always of now.
+    const auto ageOf = [&](ValuePlace place) {
+        if (place.isSetting)
+            return 0.0;
+        const auto& latest = turn.memory().latest(place.index);
+        return latest.hasCome ? inSeconds(now - latest.sampledAt) : notThere;
+    };
+    const double value = m_made.sample(now, valueOf(false), ageOf);
+    const double twin = m_calmMade.sample(now, valueOf(true), ageOf);
     const bool isOpen = isGateOpen(turn);
     const auto inUnit = [&](double si) {
         return isOpen ? fromSi(si, channel(turn).unit) : notThere;
@@ -53,9 +59,9 @@ std::string DerivedTask::newCode(Turn& /*turn*/, const SampleRecord& /*record*/)
 }
 
 /// What gathers keeps what it has, and codes stand until the next one.
-Ticks DerivedTask::takenAt(Turn& turn) const
+Ticks DerivedTask::takenAt(Turn& turn, Ticks at) const
 {
-    Ticks oldest = turn.now();
+    Ticks oldest = at;
     const auto& c = channel(turn);
     const auto kind = c.source.derived.kind;
     if (kind == DerivedKind::Formula || kind == DerivedKind::Rate || kind == DerivedKind::Net)

@@ -11,19 +11,18 @@ public:
     DerivedTask(std::size_t channel, const PlainInstrument& instrument, Ticks start);
 
     std::unique_ptr<Task> clone() const override { return std::make_unique<DerivedTask>(*this); }
-    void changed(Ticks now, std::string_view channel) override;
+    void changed(Ticks now, std::size_t channel) override;
     void heard(
-        Ticks now, std::string_view channel, std::string_view code, std::string_view name) override;
+        Ticks now, std::size_t channel, std::string_view code, std::string_view name) override;
 
 protected:
-    SampleRecord sample(Turn& turn, std::int64_t slot) override;
+    SampleRecord sample(Turn& turn, Ticks at, std::int64_t slot) override;
     std::string newCode(Turn& turn, const SampleRecord& record) override;
-    Ticks takenAt(Turn& turn) const override;
+    Ticks takenAt(Turn& turn, Ticks at) const override;
     std::string words() const override { return m_made.row(); }
 
 private:
     DerivedRun m_made, m_calmMade;
-    std::string m_of; ///< the channel that it follows
 };
 
 } // namespace fern

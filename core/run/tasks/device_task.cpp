@@ -15,8 +15,8 @@ Sender senderOf(const PlainDevice& device, const PlainInstrument& instrument)
     setting.startEpoch = instrument.startEpoch;
     for (const auto index : device.channels) {
         const auto& c = instrument.channels[index];
-        setting.values.push_back(
-            {c.id, c.source, c.unit, c.lane, c.events, Faults(c.faults, instrument.seed, c.id)});
+        setting.values.push_back({c.id, c.source, c.readingUnit, c.lane, c.events,
+            Faults(c.faults, instrument.seed, c.id)});
     }
     return makeSender(std::move(setting));
 }

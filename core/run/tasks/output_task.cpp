@@ -10,23 +10,21 @@ namespace fern {
 
 OutputTask::OutputTask(std::size_t output, const PlainInstrument& instrument, Ticks start)
     : m_index(output)
-    , m_every(ticksFromSeconds(inSi(instrument.outputs[output]->every)))
-    , m_due(nextOnGrid(start, m_every))
+    , m_due(nextOnGrid(start, instrument.outputs[output].every))
 {
 }
 
 Ticks OutputTask::run(Turn& turn)
 {
     const auto now = turn.now();
-    const auto& output = *turn.instrument().outputs[m_index];
-    m_due = m_every * (now / m_every + 1);
+    const auto& output = turn.instrument().outputs[m_index];
+    m_due = output.every * (now / output.every + 1);
     const double from = turn.memory().valueOf(turn.instrument(), output.from, false);
     // Without a value it stays where it is.
     if (!std::isnan(from))
         turn.observer().driven({m_index, now, from, outputOf(output, from)});
-    const auto blinds = ticksFromSeconds(inSi(output.blinds));
-    if (blinds > Ticks{})
-        turn.blind({now, now + blinds});
+    if (output.blinds > Ticks{})
+        turn.blind({now, now + output.blinds});
     return turn.after(outputSeconds(turn.instrument(), output));
 }
 

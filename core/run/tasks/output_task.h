@@ -16,7 +16,7 @@ public:
 
 private:
     std::size_t m_index;
-    Ticks m_every, m_due;
+    Ticks m_due;
 };
 
 } // namespace fern

@@ -4,6 +4,8 @@
 #include "run/task_blocks.h"
 #include "run/turn.h"
 
+#include <utility>
+
 namespace fern {
 
 SampledTask::SampledTask(std::size_t channel, const PlainInstrument& instrument, Ticks start)
@@ -20,12 +22,23 @@ Ticks SampledTask::run(Turn& turn)
 {
     const auto now = turn.now();
     const auto& c = channel(turn);
-    const auto slot = now / c.sampleEvery;
-    m_due = c.sampleEvery * (slot + 1);
-    auto record = sample(turn, slot);
+    if (isConverted(c.source.kind) && c.isReadByModule && !m_asked) {
+        m_asked = turn.converter(c.converter).ask(index(), now);
+        if (m_asked->ready > now) {
+            m_due = m_asked->ready;
+            const auto end = turn.after(askSeconds(c));
+            turn.observer().busy({BusyWith::Sampling, index(), now, end});
+            return end;
+        }
+    }
+    m_due = c.sampleEvery * (now / c.sampleEvery + 1);
+    const auto at = m_asked ? m_asked->begin : now;
+    auto record = sample(turn, at, m_asked ? m_asked->number : now / c.sampleEvery);
+    if (std::exchange(m_asked, {}))
+        turn.memory().keepPin(index(), record.real.pin);
     record.channel = index();
     record.at = now;
-    record.takenAt = takenAt(turn);
+    record.takenAt = takenAt(turn, at);
     record.hasTwin = true;
     record.code = newCode(turn, record);
     const bool isCode = givesCodes(c.source.kind);
@@ -44,9 +57,9 @@ Ticks SampledTask::run(Turn& turn)
     return end;
 }
 
-Ticks SampledTask::takenAt(Turn& turn) const
+Ticks SampledTask::takenAt(Turn& /*turn*/, Ticks at) const
 {
-    return turn.now();
+    return at;
 }
 
 SampleRecord SampledTask::taken(Turn& turn, std::int64_t slot, const Sampling& sampling)
@@ -54,28 +67,35 @@ SampleRecord SampledTask::taken(Turn& turn, std::int64_t slot, const Sampling& s
     const double deviate = m_noise.normal(static_cast<std::uint64_t>(slot));
     const double value = isGateOpen(turn) ? sampling.value : notThere;
     SampleRecord record;
-    record.real = real().accept(sampling.tap, turn.now(), value, {&m_faults, deviate, true, slot});
-    record.calm = m_calm.accept(sampling.tap, turn.now(), value, {&m_faults, 0, false, slot});
+    Disturbance noisy{&m_faults, deviate, true, slot};
+    if (m_asked) {
+        noisy.converted = m_asked->begin;
+        noisy.otherShare = m_asked->oldShare;
+        if (m_asked->old)
+            noisy.otherVolts = turn.memory().pinVolts(*m_asked->old);
+    }
+    auto calm = noisy;
+    calm.noiseDeviate = 0;
+    calm.isNoisy = false;
+    record.real = real().accept(sampling.tap, turn.now(), value, noisy);
+    record.calm = m_calm.accept(sampling.tap, turn.now(), value, calm);
     record.real.world = record.calm.world = sampling.world;
     record.counted = sampling.counted;
     record.countedAt = sampling.countedAt;
     return record;
 }
 
-SampleRecord AnalogTask::sample(Turn& turn, std::int64_t slot)
+SampleRecord AnalogTask::sample(Turn& turn, Ticks at, std::int64_t slot)
 {
-    // What a module gives was converted while the processor did something else.
-    const auto& c = channel(turn);
-    const double since = c.isReadByModule ? c.conversionSeconds : 0;
-    const double seconds = inSeconds(turn.now());
+    const auto& lane = channel(turn).lane;
+    const double seconds = inSeconds(at);
     return taken(turn, slot,
-        {Tap::World, polylineAt(c.lane, faults().seenSeconds(seconds) - since),
-            polylineAt(c.lane, seconds - since)});
+        {Tap::World, polylineAt(lane, faults().seenSeconds(seconds)), polylineAt(lane, seconds)});
 }
 
-SampleRecord SourceTask::sample(Turn& turn, std::int64_t slot)
+SampleRecord SourceTask::sample(Turn& turn, Ticks at, std::int64_t slot)
 {
-    return taken(turn, slot, m_source->sample(turn.now()));
+    return taken(turn, slot, m_source->sample(at));
 }
 
 std::string SourceTask::newCode(Turn& turn, const SampleRecord& record)

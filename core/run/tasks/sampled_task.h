@@ -6,6 +6,7 @@
 #include "run/records.h"
 #include "run/sampled_source.h"
 #include "run/tasks/channel_task.h"
+#include "world/converter_schedule.h"
 
 namespace fern {
 
@@ -17,14 +18,14 @@ public:
     Ticks run(Turn& turn) override;
 
 protected:
-    /// What the source gives now. `slot` counts on the sampling grid: the noise belongs to it and
-    /// not to the count of samples, so a run that starts later, or one that missed a slot, meets
-    /// the same noise.
-    virtual SampleRecord sample(Turn& turn, std::int64_t slot) = 0;
+    /// What the source gives at `at`: now, or when a module took its input. `slot` counts on the
+    /// sampling grid, or the module's conversions: the noise belongs to it and not to the count of
+    /// samples, so a run that starts later, or one that missed a slot, meets the same noise.
+    virtual SampleRecord sample(Turn& turn, Ticks at, std::int64_t slot) = 0;
     /// Returns the code that a sample brings; empty when it is no news.
     virtual std::string newCode(Turn& /*turn*/, const SampleRecord& /*record*/) { return {}; }
-    /// Returns when the oldest of the values that a sample is made of was taken.
-    virtual Ticks takenAt(Turn& turn) const;
+    /// Returns when the oldest of the values was taken that a sample of `at` is made of.
+    virtual Ticks takenAt(Turn& turn, Ticks at) const;
     /// Returns the words that come with the number.
     virtual std::string words() const { return {}; }
 
@@ -38,6 +39,7 @@ private:
     RandomStream m_noise;
     Faults m_faults;
     Ticks m_due;
+    std::optional<Conversion> m_asked; ///< of a module, which has not been fetched
 };
 
 /// A pin that follows the channel's course: a sensor at an analog input.
@@ -47,7 +49,7 @@ public:
     std::unique_ptr<Task> clone() const override { return std::make_unique<AnalogTask>(*this); }
 
 protected:
-    SampleRecord sample(Turn& turn, std::int64_t slot) override;
+    SampleRecord sample(Turn& turn, Ticks at, std::int64_t slot) override;
 };
 
 /// A waveform, a key ladder, pulses, a contact, the clock.
@@ -69,7 +71,7 @@ public:
     }
 
 protected:
-    SampleRecord sample(Turn& turn, std::int64_t slot) override;
+    SampleRecord sample(Turn& turn, Ticks at, std::int64_t slot) override;
     std::string newCode(Turn& turn, const SampleRecord& record) override;
 
 private:

@@ -41,9 +41,9 @@ public:
     /// Tells of a time in which interrupts are off.
     virtual void blind(const Blind& /*blind*/) { }
     /// Tells that the number of a channel has changed.
-    virtual void changed(Ticks /*now*/, std::string_view /*channel*/) { }
+    virtual void changed(Ticks /*now*/, std::size_t /*channel*/) { }
     /// Tells that a channel has given a code, and its name, which is empty when it has none.
-    virtual void heard(Ticks /*now*/, std::string_view /*channel*/, std::string_view /*code*/,
+    virtual void heard(Ticks /*now*/, std::size_t /*channel*/, std::string_view /*code*/,
         std::string_view /*name*/)
     {
     }

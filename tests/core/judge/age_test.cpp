@@ -58,8 +58,7 @@ double heldAgainstARun(PlainInstrument plain, double seconds, const std::string&
             const auto& c = plain.channels[plain.readers[key.second].channel];
             if (givesCodes(c.source.kind))
                 continue; // one stands until the next one comes
-            const double age = found + delaySeconds(c.steps, inSeconds(c.sampleEvery))
-                + (c.isReadByModule ? c.conversionSeconds : 0);
+            const double age = found + delaySeconds(c.steps, inSeconds(c.sampleEvery));
             const double bound = ageOf(plain, c, plain.displays[key.first]).oldest();
             EXPECT_LE(age, bound + 1e-9)
                 << name << ": " << c.id << " on " << plain.displays[key.first].id;

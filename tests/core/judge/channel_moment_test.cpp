@@ -24,7 +24,7 @@ TEST(ChannelMoment, OfAReceiverHoldsWhatItsSentencesSay)
     const auto m = momentAt(in, 20.5, 5);
     EXPECT_EQ(m.receiver.hasFix, true);
     EXPECT_EQ(m.receiver.satellitesUsed, 8);
-    EXPECT_NEAR(m.receiver.speed.value(), 10, 0.003) << "told with two decimals of a knot";
+    EXPECT_NEAR(m.receiver.speed.value(), 36 / 1.852, 0.006) << "told with two decimals of a knot";
     EXPECT_NEAR(m.newest.scaled, 10, 0.003);
     ASSERT_EQ(m.smoothed.values.size(), 5U) << "of the last five seconds";
     EXPECT_GE(m.smoothed.seconds.front(), 15.5);

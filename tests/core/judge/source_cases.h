@@ -72,6 +72,48 @@ inline Instrument withStations(
     return *accepted(in);
 }
 
+/// Channels at one converter module with conversions of 50 ms.
+inline Instrument withInputs(int count, double everyMs, int settles = 0, int discards = 0)
+{
+    auto in = bench();
+    for (int i = 0; i < count; ++i)
+        in = *withStartingPoint(
+            in, *findStartingPoint("millivolts"), "Signal " + std::to_string(i + 1));
+    const auto module = in.channels[0]->source.board;
+    auto converter = *findById(in.parts, module)->converter;
+    converter.conversionTime = {50, "ms"};
+    converter.settles = settles;
+    converter.discards = discards;
+    in = *withConverter(in, module, converter);
+    for (const auto& channel : SharedList<Channel>(in.channels))
+        in = *withChannelChanged(in, channel->id, [&](Channel& changed) {
+            changed.source.sampleEvery = {everyMs, "ms"};
+        });
+    return in;
+}
+
+/// A knob that is turned by that many detents a second.
+inline Instrument withKnob(PulseInput input, double detentsPerSecond)
+{
+    auto in = *withStartingPoint(bench(), *findStartingPoint("encoder"), "Knob");
+    auto source = in.channels[0]->source;
+    source.encoder.input = input;
+    in = *withSource(in, "knob", source);
+    Scenario scenario = *in.scenarios[0];
+    scenario.lanes[0].points = {{0, 0}, {1, detentsPerSecond}};
+    in.scenarios[0] = std::make_shared<const Scenario>(scenario);
+    return in;
+}
+
+/// A two-way switch whose middle is held, or not.
+inline Instrument withTwoWays(double kilohm)
+{
+    return withSourceOf(SourceKind::KeyLadder, [&](Source& s) {
+        s.ladder.keys = {{"down", {0, "ohm"}}, {"up", {0, "ohm"}, true}};
+        s.ladder.pullUp = s.ladder.pullDown = {kilohm, "kohm"};
+    });
+}
+
 inline Instrument withCount(CountMeans means)
 {
     return withSourceOf(
@@ -131,6 +173,28 @@ inline std::vector<RuleCase> sourceCases()
         {"R15", Severity::Check, withDivider(470, 120),
             "The first reading of House battery after another input keeps 130 codes of it",
             withDivider(47, 12)},
+        {"R15", Severity::Check, withInputs(2, 500, 3, 1),
+            "Each reading of 16-bit converter with programmable gain still holds some 50 % of the "
+            "input before it",
+            withInputs(2, 500, 3, 3)},
+        {"R15", Severity::Check, withInputs(2, 500, 3, 0),
+            "Each reading of 16-bit converter with programmable gain still holds some 75 % of the "
+            "input before it",
+            withInputs(1, 500, 3, 0)},
+        {"R19", Severity::Check, withInputs(3, 140),
+            "16-bit converter with programmable gain is asked for more conversions than it makes",
+            withInputs(3, 150)},
+        {"R19", Severity::Check, withInputs(1, 10), "Signal 1 is asked 5 times for each conversion",
+            withInputs(1, 50)},
+        {"R19", Severity::Check, withInputs(2, 390, 3, 3),
+            "16-bit converter with programmable gain is asked for more conversions than it makes",
+            withInputs(2, 400, 3, 3)},
+        {"R20", Severity::Check, withKnob(PulseInput::Polled, 40),
+            "4 edges of Knob pass while nobody looks", withKnob(PulseInput::Polled, 8)},
+        {"R20", Severity::Check, withKnob(PulseInput::Polled, 20),
+            "2 edges of Knob pass while nobody looks", withKnob(PulseInput::Interrupt, 20)},
+        {"P08", Severity::Check, withTwoWays(0),
+            "Nothing holds the pin of Thing while no key is pressed", withTwoWays(10)},
         {"G08", Severity::Stop, withStations({1, 2, 3}, 24, 1),
             "The slots of Station 1's device take longer than its cycle",
             withStations({1, 2, 3}, 36, 1)},

@@ -66,6 +66,46 @@ TEST(Decoder, FollowsAPathThroughJson)
     EXPECT_EQ(only(source, "{\"water\":{\"lev\n").state, ToldState::Bad);
 }
 
+TEST(Decoder, PathsLeadIntoListsToo)
+{
+    const std::string line = R"({"next":[{"line":"7","in":4},{"line":"12","in":9}]})"
+                             "\n";
+    EXPECT_EQ(only(lines(LineForm::Json, "next.1.in"), line).number, 9);
+    EXPECT_EQ(only(lines(LineForm::Json, "next.2.in"), line).state, ToldState::Other);
+    EXPECT_EQ(only(lines(LineForm::Json, "next.0.line"), line).number, 7) << "a number in quotes";
+    EXPECT_EQ(
+        only(lines(LineForm::Json, "next.0"), line).parsed, "next.0 holds more than one value");
+}
+
+TEST(Decoder, TextsAreNewsOnceAndMayBeNothing)
+{
+    auto crew = lines(LineForm::Json, "crew");
+    crew.source.kind = SourceKind::Words;
+    crew.source.lines.nothing = "none;-";
+    const auto decoder = crew.decoder();
+    const auto hear = [&](const std::string& value) {
+        return decoder->feed({}, "{\"crew\":" + value + "}\n").front();
+    };
+    EXPECT_EQ(hear("\"grey heron\"").text, "grey heron");
+    EXPECT_EQ(hear("\"grey heron\"").state, ToldState::Held);
+    for (const auto* nothing : {"null", "\"none\"", "\"-\"", "\"\""})
+        EXPECT_EQ(hear(nothing).state, ToldState::NoValue) << nothing;
+    EXPECT_EQ(hear("\"grey heron\"").text, "grey heron") << "after nothing it is news again";
+    EXPECT_EQ(hear("\"a\\u0007b\"").state, ToldState::Bad);
+    auto pairs = lines(LineForm::NameValue, "place");
+    pairs.source.kind = SourceKind::Words;
+    EXPECT_EQ(only(pairs, "boat:3, place:north quay, wind:4\n").text, "north quay");
+}
+
+TEST(Decoder, TimesAreSecondsSinceMidnight)
+{
+    auto time = lines(LineForm::NameValue, "at");
+    time.source.lines.isTime = true;
+    EXPECT_EQ(only(time, "at:07:45\n").number, 27900);
+    EXPECT_EQ(only(time, "at:07:45:30\n").number, 27930);
+    EXPECT_EQ(only(time, "at:noon\n").parsed, "at is no time: \"noon\"");
+}
+
 TEST(Decoder, ALineMayComeInPieces)
 {
     const auto decoder = lines(LineForm::NameValue, "x").decoder();
@@ -191,6 +231,30 @@ TEST(Decoder, WithoutAFixThereIsNoSpeed)
 }
 
 // Whatever comes in whatever pieces, a decoder goes on and tells the same lines.
+// A receiver whose RMC is switched off, and one that has two talkers.
+TEST(Decoder, TheBestSentenceIsBelievedOnceASecond)
+{
+    Source speed;
+    speed.kind = SourceKind::Receiver;
+    const auto decoder = makeDecoder(speed);
+    const auto hear = [&](const std::string& body) {
+        return decoder->feed({}, test::sentence(body)).front();
+    };
+    EXPECT_EQ(hear("GPVTG,90.0,T,,M,3.2,N,5.9,K,A").number, 3.2);
+    EXPECT_EQ(hear("GPGGA,100001,,,,,0,00,,,M,,M,,").state, ToldState::Other);
+    EXPECT_EQ(hear("GPVTG,,T,,M,0.0,N,0.0,K").parsed, "VTG: no fix");
+    const std::string rest = "RMC,100002,A,5000.0,N,00300.0,E,4.5,90.0,010124,,,A";
+    EXPECT_EQ(hear("GP" + rest).number, 4.5);
+    EXPECT_EQ(hear("GN" + rest).parsed, "RMC: told already");
+    EXPECT_EQ(hear("GPVTG,90.0,T,,M,4.5,N,8.3,K,A").state, ToldState::Other);
+    EXPECT_EQ(
+        decoder->feed({}, "\x01\x02" + test::sentence("GPRMC,100003,A,5000.0,N,00300.0,E,5,,,,,A"))
+            .front()
+            .number,
+        5)
+        << "noise before it";
+}
+
 RC_GTEST_PROP(Decoder, PiecesMakeNoDifference, ())
 {
     auto heard = lines(LineForm::NameValue, "x");

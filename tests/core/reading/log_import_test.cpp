@@ -6,6 +6,7 @@
 #include "signal/csv.h"
 #include "tests/support.h"
 
+#include <algorithm>
 #include <gmock/gmock.h>
 #include <gtest/gtest.h>
 
@@ -23,6 +24,7 @@ PlainInstrument skiff()
 struct Imported {
     std::string text;
     std::vector<std::string> faults;
+    std::vector<std::string> notes{};
 };
 
 Imported imported(std::string_view log, const ImportPlan& plan)
@@ -31,7 +33,7 @@ Imported imported(std::string_view log, const ImportPlan& plan)
     for (std::size_t at = 0; at < log.size(); at += 5)
         import.feed(log.substr(at, 5));
     import.end();
-    return {import.take(), import.faults()};
+    return {import.take(), import.faults(), import.notes()};
 }
 
 /// What is proposed for a log and the skiff's first channel, and what comes of it.
@@ -107,6 +109,90 @@ TEST(LogImport, SentencesBecomeRows)
     EXPECT_TRUE(isDropout(table.columns[1][2]));
     ASSERT_EQ(recording.faults.size(), 1U);
     EXPECT_THAT(recording.faults[0], testing::StartsWith("sentence 5: "));
+}
+
+/// What the skiff's satellite speed is after sentences without their checksums: "0 3.5, 1 nan".
+std::string speedsOf(
+    const std::vector<std::string>& bodies, std::vector<std::string>* notes = nullptr)
+{
+    std::string log;
+    for (const auto& body : bodies)
+        log += test::sentence(body);
+    const auto recording = proposed(log);
+    EXPECT_THAT(recording.faults, testing::IsEmpty());
+    if (notes != nullptr)
+        *notes = recording.notes;
+    std::string rows = recording.text.substr(recording.text.find('\n') + 1);
+    std::replace(rows.begin(), rows.end(), ',', ' ');
+    std::replace(rows.begin(), rows.end(), '\n', ';');
+    return rows;
+}
+
+std::string valid(
+    const std::string& time, const std::string& knots, const std::string& talker = "GP")
+{
+    return talker + "RMC," + time + ",A,5000.0,N,00300.0,E," + knots + ",90.0,010124,,,A";
+}
+
+// What receivers really send: common practice, as their recordings show.
+TEST(LogImport, ReceiversAsTheyAre)
+{
+    EXPECT_EQ(speedsOf({valid("100000", "0.3"), valid("100001", "0.30")}), "0 0.3;1 0.3;")
+        << "as heard, not 0.30000000000000004";
+    EXPECT_EQ(
+        speedsOf({"GNRMC,100000.00,A,5002.45352712,N,01958.83179412,E,12.50000,16.61234,301120,"
+                  "3.12345,E,A,V"}),
+        "0 12.5;")
+        << "94 characters";
+    EXPECT_EQ(
+        speedsOf({valid("100000", "1"), valid("100000", "1", "GN"), valid("100001", "2", "GA")}),
+        "0 1;1 2;")
+        << "one value told by two talkers counts once";
+    EXPECT_EQ(
+        speedsOf({"GPGGA,100000,5000.0,N,00300.0,E,1,08,0.9,5.0,M,,M,,",
+            "GPVTG,90.0,T,,M,3.2,N,5.9,K,A", "GPGGA,100001,5000.0,N,00300.0,E,1,08,0.9,5.0,M,,M,,",
+            "GPVTG,90.0,T,,M,3.4,N,6.3,K,A"}),
+        "0 3.2;1 3.4;")
+        << "without RMC";
+    EXPECT_EQ(speedsOf({"GPVTG,90.0,T,,M,3.2,N,5.9,K,A", valid("100000", ""),
+                  "GPVTG,90.0,T,,M,3.4,N,6.3,K,A", valid("100001", "")}),
+        "0 3.2;1 3.4;")
+        << "VTG before the sentence that tells its time";
+    EXPECT_EQ(speedsOf({valid("100000", "4"), "GPRMC,100001,V,,,,,,,010124,,,N",
+                  "GPVTG,,T,,M,0.0,N,0.0,K", "GPGGA,100002,,,,,0,00,,,M,,M,,",
+                  "GPVTG,,T,,M,0.0,N,0.0,K,N", valid("100003", "5")}),
+        "0 4;1 nan;2 nan;3 5;")
+        << "VTG beside a void sentence is no speed of 0";
+    EXPECT_EQ(speedsOf({valid("100001", "1"), valid("100002", "2"),
+                  "GPGGA,100001,5000.0,N,00300.0,E,1,08,0.9,5.0,M,,M,,", valid("100003", "3")}),
+        "0 1;1 2;2 3;")
+        << "a sentence that comes late";
+}
+
+TEST(LogImport, AReceiversClockIsSet)
+{
+    std::vector<std::string> notes;
+    EXPECT_EQ(speedsOf({"GPRMC,000003,V,,,,,,,060180,,,N", "GPRMC,000004,V,,,,,,,060180,,,N",
+                           valid("221500", "1"), valid("221501", "2")},
+                  &notes),
+        "0 nan;1 nan;2 1;3 2;")
+        << "forward";
+    EXPECT_THAT(notes,
+        ElementsAre(
+            "sentence 3: the receiver's clock was set from 00:00:04 to 22:15:00; its times go "
+            "on"));
+    EXPECT_EQ(speedsOf({"GPRMC,120000,V,,,,,,,060180,,,N", "GPRMC,120000.5,V,,,,,,,060180,,,N",
+                           valid("081500", "1"), valid("081500.5", "2")},
+                  &notes),
+        "0 nan;0.5 nan;1 1;1.5 2;")
+        << "back, by the usual step";
+    EXPECT_EQ(notes.size(), 1U);
+    EXPECT_EQ(speedsOf({valid("100000", "1"), valid("103000", "2")}, &notes), "0 1;1800 2;")
+        << "with a fix before it, half an hour without sentences is half an hour";
+    EXPECT_THAT(notes, testing::IsEmpty());
+    EXPECT_EQ(speedsOf({valid("", "1"), valid("", "2"), valid("", "3")}, &notes), "0 1;1 2;2 3;");
+    EXPECT_THAT(
+        notes, ElementsAre("sentence 1 tells no time: it comes one step after the one before it"));
 }
 
 TEST(LogImport, RefusesWhatLeadsNowhere)

@@ -31,10 +31,7 @@ std::vector<Line> played(const std::string& log, double every = untimedSeconds)
     return lines;
 }
 
-std::string sentence(std::string_view body)
-{
-    return fmt::format("${}*{:02X}\r\n", body, exclusiveOr(body));
-}
+using test::sentence;
 
 TEST(PlayedLog, SentencesComeAtTheirOwnTimesOverMidnight)
 {

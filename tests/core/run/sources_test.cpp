@@ -200,7 +200,7 @@ TEST(Sources, AnOutputFollowsAValue)
     const Ran ran(in, 10);
     ASSERT_NE(ran.history.lastDriven(0), nullptr);
     EXPECT_NEAR(ran.history.lastDriven(0)->to, 1.5, 0.02);
-    EXPECT_EQ(outputOf(servo, 100), 2) << "it stops at its end";
+    EXPECT_EQ(outputOf(resolve(in, "")->outputs[0], 100), 2) << "it stops at its end";
 }
 
 // A run that begins later shows the same: every device can be asked for any slot.

@@ -110,7 +110,8 @@ TEST(StandIn, AReceiverFollowsARecordedTrip)
     ReceiverDecoder heard;
     heard.feed(saysIn(90, setting));
     ASSERT_TRUE(heard.state().speed);
-    EXPECT_NEAR(*heard.state().speed, 25 * 0.44704, 0.4) << "NIST SP 811: 1 mph = 0.44704 m/s";
+    EXPECT_NEAR(*heard.state().speed, 25 * 0.44704 * 3600 / 1852, 0.8)
+        << "NIST SP 811: 1 mph = 0.44704 m/s, 1 kn = 1852/3600 m/s";
 }
 
 TEST(StandIn, AWheelTurnsAsRecorded)

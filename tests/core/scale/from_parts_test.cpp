@@ -1,3 +1,4 @@
+#include "scale/formula_firmware.h"
 #include "scale/from_parts.h"
 
 #include <gmock/gmock.h>
@@ -103,6 +104,27 @@ TEST(ScalingForFirmware, NamesUnitAndConstants)
         "static const float house_battery_2_offset = 0.0f;\n"
         "static float house_battery_2_from_counts(float counts)\n{\n"
         "    return counts * house_battery_2_gain + house_battery_2_offset;\n}\n");
+}
+
+// Identifiers stay different and no name ends the comment.
+TEST(FormulaForFirmware, IsAFunctionOfWhatItAsks)
+{
+    const auto formula =
+        *Formula::parse("age(a-b) > 2 s ? previous(a-b) : min(a-b, a_b)", {"a-b", "a_b"});
+    EXPECT_EQ(formulaForFirmware(formula, NumberKind::Float32, "Tank */ #define", *parseUnit("km")),
+        "/* Tank * / #define = age(a-b) > 2 s ? previous(a-b) : min(a-b, a_b), in km; parameters "
+        "in "
+        "SI units */\n#include <math.h>\n"
+        "static float tank_define_least(float a, float b)\n{\n    return a <= b ? a : b < a ? b : "
+        "NAN;\n}\n"
+        "static float tank_define_less(float a, float b)\n{\n    return a < b ? 1 : a >= b ? 0 : "
+        "NAN;\n}\n"
+        "static float tank_define_choice(float condition, float a, float b)\n{\n    return "
+        "condition "
+        "== 0 ? b : isnan(condition) ? NAN : a;\n}\n"
+        "static float tank_define_made_of(float a_b_now, float a_b_before, float a_b_age, float "
+        "a_b_now_2)\n{\n    return tank_define_choice(tank_define_less(2.0f, a_b_age), a_b_before, "
+        "tank_define_least(a_b_now, a_b_now_2)) * 0.00100000005f;\n}\n");
 }
 
 /// The exported code behind its first comment, with doubles.

@@ -130,8 +130,8 @@ QString inOneLine(QString words)
 /// What a sensor is called in its circuit.
 QString sensorWord(SensorKind kind)
 {
-    static const std::array<const char*, sensorKindWords.size()> words{"input", "current", "sender",
-        "thermistor", "photoresistor", "bridge", "platinum", "diode in the chip"};
+    static const std::array<const char*, sensorKindWords.size()> words{"input", "current", "track",
+        "sender", "thermistor", "photoresistor", "bridge", "platinum", "diode in the chip"};
     return Schematic::tr(words[static_cast<std::size_t>(kind)]);
 }
 
@@ -168,6 +168,16 @@ void Schematic::showCircuit(const Channel& channel, const RunView& view)
         m_source = fed;
         m_upper = above ? its : fixed;
         m_lower = above ? fixed : its;
+    } else if (m_sensor == SensorKind::Potentiometer) {
+        const double share = c.input.nominal * (world - c.input.low) / (c.input.high - c.input.low);
+        const auto part = [&](double ohms) {
+            return sensorWord(m_sensor) + QLatin1Char('\n')
+                + (std::isnan(ohms) ? QStringLiteral("—") : qText(ohmText(ohms)));
+        };
+        m_source = fed;
+        m_hasUpper = true;
+        m_upper = part(c.input.nominal - share) + QLatin1Char('\n') + now;
+        m_lower = part(share);
     } else if (m_sensor == SensorKind::Shunt) {
         m_upper = named(tr("shunt"), sensor.shunt);
         m_lower = m_hasUpper

@@ -153,10 +153,13 @@ void SensorBench::showKind()
     setInputVisible(m_sourceResistance, kind == SensorKind::Voltage);
     setInputVisible(m_shunt, kind == SensorKind::Shunt);
     setInputVisible(m_gain, kind == SensorKind::Shunt);
-    setInputVisible(m_lowPair, kind == SensorKind::Sender);
-    setInputVisible(m_highPair, kind == SensorKind::Sender);
+    const bool isTrack = kind == SensorKind::Potentiometer;
+    setInputVisible(m_lowPair, isTrack || kind == SensorKind::Sender);
+    setInputVisible(m_highPair, isTrack || kind == SensorKind::Sender);
+    for (auto* output : {m_lowOutput, m_highOutput}) // of a track they are ground and reference
+        output->setEnabled(!isTrack);
     m_feed->setVisible(kind == SensorKind::Sender);
-    setInputVisible(m_nominal, resistive);
+    setInputVisible(m_nominal, resistive || isTrack);
     setInputVisible(m_beta, kind == SensorKind::Thermistor);
     setInputVisible(m_gamma, kind == SensorKind::Photoresistor);
     setInputVisible(m_sensorPair, kind != SensorKind::Voltage);

@@ -76,8 +76,9 @@ void CodeList::showRun(const RunView& view, const Channel& channel)
             tally.came == 0 ? std::string()
                             : QStringLiteral("%1 s").arg(tally.last, 0, 'f', 1).toStdString()});
     }
-    // The keys of a ladder have their names already.
-    const bool canLearn = channel.source.kind != SourceKind::KeyLadder;
+    // The keys of a ladder or matrix have their names already.
+    const bool canLearn = traitsOf(channel.source.kind).way == SourceWay::Device
+        || channel.source.kind == SourceKind::Switch;
     for (auto* widget : std::initializer_list<QWidget*>{m_last, m_name, m_learn})
         widget->setVisible(canLearn);
     if (!canLearn)

@@ -12,6 +12,8 @@ namespace fern::app {
 
 namespace {
 
+constexpr double kmhPerKnot = 1.852;
+
 QString degreesText(double degrees, QChar positive, QChar negative)
 {
     const double size = std::fabs(degrees);
@@ -79,7 +81,7 @@ void ReceiverView::showRun(const RunView& view, const Channel& channel)
             : none);
     m_figures[Speed]->setText(s.speed
             ? tr("%1 km/h%2")
-                  .arg(*s.speed * 3.6, 0, 'f', 1)
+                  .arg(*s.speed * kmhPerKnot, 0, 'f', 1)
                   .arg(s.course ? tr(", %1°").arg(*s.course, 0, 'f', 0) : QString())
             : none);
     m_figures[Time]->setText(s.secondOfDay ? clockText(*s.secondOfDay) : none);

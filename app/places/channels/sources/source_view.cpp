@@ -99,13 +99,23 @@ SourceView* makeOutsideView(SourceKind kind, Document& document, QWidget* parent
         return new KeyLadderView(document, parent);
     case SourceKind::Node:
         return new SideBySide(new NodeSlots(parent), new TraceView(parent), parent);
+    case SourceKind::KeyMatrix:
     case SourceKind::KeyCodes:
     case SourceKind::Labels:
+    case SourceKind::Words:
     case SourceKind::Switch:
         return new LineMonitor(parent);
-    default:
-        return new TraceView(parent);
+    case SourceKind::Analog:
+    case SourceKind::Waveform:
+    case SourceKind::Encoder:
+    case SourceKind::Receiver:
+    case SourceKind::Lines:
+    case SourceKind::Computer:
+    case SourceKind::Clock:
+    case SourceKind::Derived:
+        break;
     }
+    return new TraceView(parent);
 }
 
 SourceView* makeFirmwareView(const Source& source, Document& document, QWidget* parent)
@@ -114,13 +124,17 @@ SourceView* makeFirmwareView(const Source& source, Document& document, QWidget* 
     case SourceKind::Pulses:
         return new SideBySide(new PulseLane(parent),
             new CodesView(QObject::tr("pulses over seconds"), parent), parent);
+    case SourceKind::Encoder:
+        return new CodesView(QObject::tr("detents over seconds"), parent);
     case SourceKind::Waveform:
         return new CodesView(QObject::tr("counts over seconds"), parent);
     case SourceKind::KeyLadder:
         return new SideBySide(
             new KeyLadderView(document, parent), new CodeList(document, parent), parent);
+    case SourceKind::KeyMatrix:
     case SourceKind::KeyCodes:
     case SourceKind::Labels:
+    case SourceKind::Words:
     case SourceKind::Switch:
         return new SideBySide(new CodeList(document, parent), new LineMonitor(parent), parent);
     case SourceKind::Receiver:
@@ -133,10 +147,12 @@ SourceView* makeFirmwareView(const Source& source, Document& document, QWidget* 
     case SourceKind::Derived:
         if (source.derived.kind == DerivedKind::Next)
             return new SideBySide(new DueRows(document, parent), new TraceView(parent), parent);
-        [[fallthrough]];
-    default:
-        return new TraceView(parent);
+        break;
+    case SourceKind::Analog:
+    case SourceKind::Clock:
+        break;
     }
+    return new TraceView(parent);
 }
 
 } // namespace fern::app

@@ -1,0 +1,89 @@
+// R20: is a rotary encoder looked at often enough?
+
+#include "judge/rules/rules.h"
+
+#include "base/number_text.h"
+#include "base/quantity_text.h"
+#include "instrument/edits.h"
+#include "run/display_run.h"
+#include "run/task_blocks.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+constexpr double byHand = 20; ///< detents a second, a quick turn of one's fingers (common practice)
+
+/// How fast it is turned: as the scenario says, else as a hand does; detents a second.
+double fastestTurn(const PlainChannel& c)
+{
+    double fastest = 0;
+    for (std::size_t i = 1; i < c.lane.size(); ++i)
+        if (c.lane[i].x > c.lane[i - 1].x)
+            fastest = std::max(fastest,
+                std::fabs((c.lane[i].y - c.lane[i - 1].y) / (c.lane[i].x - c.lane[i - 1].x)));
+    const double detents = fastest * differenceFromSi(1, c.unit) * c.source.encoder.perUnit;
+    return detents > 0 ? detents : byHand;
+}
+
+/// What keeps the loop from looking, at most, and for how many seconds.
+struct Pause {
+    std::string words = "a turn of the loop";
+    double seconds = 0;
+};
+Pause longestPause(const PlainInstrument& plain)
+{
+    Pause longest{"a turn of the loop", turnSeconds(plain)};
+    const auto take = [&](std::string words, double seconds) {
+        if (seconds > longest.seconds)
+            longest = {std::move(words), seconds};
+    };
+    for (const auto& display : plain.displays) {
+        const auto cost = redrawCost(plain, display, display.busHertz);
+        take("a redraw of " + display.id, cost.draw + cost.transfer);
+    }
+    for (const auto& channel : plain.channels)
+        if (isSampled(channel))
+            take("a sample of " + channel.name, sampleSeconds(plain, channel));
+    return longest;
+}
+
+} // namespace
+
+void checkEncoderLooks(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& c : plain.channels) {
+        const auto& encoder = c.source.encoder;
+        if (c.source.kind != SourceKind::Encoder || encoder.input == PulseInput::Interrupt)
+            continue;
+        const double detents = fastestTurn(c);
+        const auto pause = longestPause(plain);
+        const double passed = detents * encoder.edgesPerDetent * pause.seconds;
+        if (passed <= 1)
+            continue;
+        out.push_back({"R20", Severity::Check, "/channels/" + c.id + "/source",
+            fmt::format("{} of {} pass while nobody looks",
+                countText(static_cast<long long>(std::ceil(passed)), "edge"), c.name),
+            fmt::format(
+                "It turns by {} detents a second, {} edges each, and {} takes {}. Of one edge "
+                "the firmware sees the direction, of two it does not: detents are missed.",
+                significantText(detents, 2), encoder.edgesPerDetent, pause.words,
+                durationText(pause.seconds)),
+            "one edge between two looks at most; by hand some 20 detents a second, common practice",
+            {{"See its edges by interrupts",
+                [id = c.id, source = c.source](const Instrument& before) {
+                    const auto* channel = findById(before.channels, id);
+                    auto changed = channel == nullptr ? source : channel->source;
+                    changed.encoder.input = PulseInput::Interrupt;
+                    return withSource(before, id, changed);
+                }}},
+            {}});
+    }
+}
+
+} // namespace fern
