@@ -9,7 +9,11 @@
 #include "plan/first_look.h"
 
 #include <QFormLayout>
+#include <QGridLayout>
 #include <QKeyEvent>
+#include <QSignalBlocker>
+
+#include <algorithm>
 
 namespace fern::app {
 
@@ -41,7 +45,12 @@ Result<Instrument> made(const DoorRequest& request)
     if (freeName(request.before.channels, name) != name)
         return Error{ErrorCode::InvalidArgument,
             "another channel is called " + name + " already: give this one its own name", ""};
-    return withStartingPoint(request.before, request.point, request.name);
+    auto outcome = withStartingPoint(request.before, request.point, request.name);
+    for (const auto* other : request.beside)
+        if (outcome)
+            outcome =
+                withStartingPoint(*outcome, *other, freeName(outcome->channels, usualName(*other)));
+    return outcome;
 }
 
 bool lacksPins(const Result<Instrument>& outcome)
@@ -131,6 +140,18 @@ DoorSheet::DoorSheet(const Document& document, QWidget* parent)
         m_board->addItem(qText(board.part.className));
     for (const auto& display : startingDisplays())
         m_display->addItem(qText(display.part.className));
+    m_besideWords = softLabel(tr("Its device also tells; tick what is wanted, too:"), this);
+    right->addWidget(m_besideWords);
+    auto* ticks = new QGridLayout;
+    ticks->setVerticalSpacing(2);
+    right->addLayout(ticks);
+    for (std::size_t i = 0; i < m_beside.size(); ++i) {
+        m_beside[i] = new QCheckBox(this);
+        m_beside[i]->setObjectName(QStringLiteral("doorBeside%1").arg(i));
+        const auto at = static_cast<int>(i);
+        ticks->addWidget(m_beside[i], at / 2, at % 2);
+        connect(m_beside[i], &QCheckBox::toggled, this, &DoorSheet::showOutcome);
+    }
     auto* buttons = new QHBoxLayout;
     auto* cancel = named(new QPushButton(tr("Cancel"), this), "cancelDoor", tr("Cancel"));
     buttons->addWidget(m_make);
@@ -237,15 +258,28 @@ void DoorSheet::showPoint()
     m_caution->setText(qText(point.caution));
     m_caution->setVisible(!point.caution.empty());
     // A name that the user typed stays.
-    auto proposed = qText(point.title);
-    proposed.truncate(proposed.indexOf(QLatin1Char(',')) < 0 ? proposed.size()
-                                                             : proposed.indexOf(QLatin1Char(',')));
+    auto proposed = qText(usualName(point));
     if (!m_isNew)
         proposed = qText(freeName(m_document.instrument().channels, proposed.toStdString()));
     if (m_channelName->text().isEmpty() || m_channelName->text() == m_proposed)
         m_channelName->setText(proposed);
     m_proposed = proposed;
+    offerBeside();
     showOutcome();
+}
+
+void DoorSheet::offerBeside()
+{
+    m_offered = toldBeside(chosen());
+    m_offered.resize(std::min(m_offered.size(), m_beside.size()));
+    m_besideWords->setVisible(!m_offered.empty());
+    for (std::size_t i = 0; i < m_beside.size(); ++i) {
+        const QSignalBlocker quiet(m_beside[i]);
+        m_beside[i]->setChecked(false);
+        m_beside[i]->setVisible(i < m_offered.size());
+        if (i < m_offered.size())
+            m_beside[i]->setText(qText(m_offered[i]->title));
+    }
 }
 
 StartingPoint DoorSheet::wanted() const
@@ -255,12 +289,16 @@ StartingPoint DoorSheet::wanted() const
 
 DoorRequest DoorSheet::request() const
 {
+    std::vector<const StartingPoint*> beside;
+    for (std::size_t i = 0; i < m_offered.size(); ++i)
+        if (m_beside[i]->isChecked())
+            beside.push_back(m_offered[i]);
     const auto board = static_cast<std::size_t>(m_board->currentIndex());
     const auto display = static_cast<std::size_t>(m_display->currentIndex());
     return {m_isNew ? emptyInstrument(m_instrumentName->text().toStdString(),
                 startingBoards()[board].part, startingDisplays()[display].part)
                     : m_document.instrument(),
-        wanted(), m_channelName->text().toStdString()};
+        wanted(), m_channelName->text().toStdString(), beside};
 }
 
 /// Makes what would be made beside the window, runs it up to its first number, and says what
@@ -279,7 +317,9 @@ void DoorSheet::showOutcome()
                     m_byModule->setVisible(byModule);
                     m_compare->setVisible(isFull && !m_isNew); // a new one has its boards above
                 };
-            const auto look = firstLookAtLast(*outcome, [&] { return !progress(0); });
+            auto alone = request; // the first one is looked at
+            alone.beside.clear();
+            const auto look = firstLookAtLast(*made(alone), [&] { return !progress(0); });
             return [this, look] {
                 m_preview->showFrame(look.frame);
                 m_outcome->setText(qText(look.words));
@@ -294,7 +334,9 @@ void DoorSheet::make()
     const auto outcome = made(request());
     if (!outcome)
         return Q_EMIT refused(qText(outcome.error().message));
-    const auto name = m_channelName->text().trimmed();
+    auto name = m_channelName->text().trimmed();
+    if (const auto more = request().beside.size(); more > 0)
+        name += tr(" and %1 more").arg(more);
     m_isLeft = false;
     if (m_isNew)
         Q_EMIT instrumentMade(*outcome);

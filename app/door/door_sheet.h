@@ -7,11 +7,14 @@
 #include "app/runner/background_job.h"
 #include "plan/starting_points.h"
 
+#include <QCheckBox>
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPushButton>
+
+#include <array>
 
 namespace fern::app {
 
@@ -21,6 +24,7 @@ struct DoorRequest {
     Instrument before;
     StartingPoint point;
     std::string name; ///< of the channel
+    std::vector<const StartingPoint*> beside{}; ///< what its device is to tell too
 };
 
 class DoorSheet : public QWidget {
@@ -55,6 +59,8 @@ private:
     void make();
     DoorRequest request() const;
     void showOutcome();
+    /// Offers what the device of the choice can tell beside it.
+    void offerBeside();
     const StartingPoint& chosen() const;
     /// The choice, read by a module where that way out was taken.
     StartingPoint wanted() const;
@@ -70,6 +76,9 @@ private:
     QLabel* m_caution;
     QLineEdit* m_instrumentName;
     QLineEdit* m_channelName;
+    QLabel* m_besideWords;
+    std::array<QCheckBox*, 5> m_beside; ///< what the device can tell too
+    std::vector<const StartingPoint*> m_offered; ///< in their order
     QComboBox* m_board;
     QComboBox* m_display;
     std::vector<QWidget*> m_onlyNew; ///< asked for a new instrument only

@@ -122,7 +122,7 @@ void LineMonitor::showLines()
                 QString::fromUtf8(toldStateWords[i].data()));
     m_counts->setText(m_lines.empty()
             ? tr("Nothing has come yet.")
-            : tr("The last %1: %2").arg(m_lines.size()).arg(words.join(QStringLiteral(", "))));
+            : tr("%1: %2").arg(m_lines.size()).arg(words.join(QStringLiteral(", "))));
     setAccessibleName(m_counts->text()
         + (m_lines.empty() ? QString() : tr(". Newest: %1").arg(visibleText(m_lines.back().raw))));
     auto shown = m_lines;

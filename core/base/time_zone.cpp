@@ -1,6 +1,14 @@
 #include "base/time_zone.h"
 
 #include "base/calendar.h"
+#include "base/number_text.h"
+#include "base/split.h"
+
+#include <cmath>
+#include <cstdlib>
+#include <optional>
+
+#include <fmt/format.h>
 
 namespace fern {
 
@@ -128,6 +136,81 @@ int offsetAt(const ZoneRule& rule, std::int64_t epochSeconds)
     const bool isSummer = toSummer < toWinter ? epochSeconds >= toSummer && epochSeconds < toWinter
                                               : epochSeconds >= toSummer || epochSeconds < toWinter;
     return isSummer ? rule.summerOffset : rule.offset;
+}
+
+namespace {
+
+/// "3", "5:30", of an offset without its sign.
+std::string hoursOf(int seconds)
+{
+    const int rest = std::abs(seconds);
+    auto text = std::to_string(rest / 3600);
+    if (rest % 3600 != 0)
+        text += fmt::format(":{:02}", rest / 60 % 60);
+    return rest % 60 == 0 ? text : text + fmt::format(":{:02}", rest % 60);
+}
+
+/// An offset such as "+3", "-5:30", "3 h" or "10800 s"; none for anything else.
+std::optional<double> offsetIn(std::string_view text)
+{
+    text = trimmed(text);
+    double unit = 3600;
+    if (text.ends_with('h') || text.ends_with('s')) {
+        unit = text.back() == 's' ? 1 : 3600;
+        text = trimmed(text.substr(0, text.size() - 1));
+    }
+    const bool isNegative = text.starts_with('-');
+    if (isNegative || text.starts_with('+'))
+        text.remove_prefix(1);
+    const auto colon = text.find(':');
+    const auto whole = parseNumber(text.substr(0, colon));
+    const auto minutes = colon == std::string_view::npos ? std::optional<double>(0)
+                                                         : parseNumber(text.substr(colon + 1));
+    if (!whole || *whole < 0 || !minutes || *minutes < 0 || *minutes >= 60)
+        return std::nullopt;
+    const double seconds = *whole * unit + *minutes * 60;
+    return isNegative ? -seconds : seconds;
+}
+
+} // namespace
+
+std::string offsetInWords(int seconds)
+{
+    if (seconds == 0)
+        return "UTC";
+    const int rest = std::abs(seconds);
+    auto text =
+        fmt::format("UTC{}{}:{:02}", seconds < 0 ? "-" : "+", rest / 3600, rest / 60 % 60);
+    return rest % 60 == 0 ? text : text + fmt::format(":{:02}", rest % 60);
+}
+
+std::string zoneInWords(const ZoneRule& rule)
+{
+    const auto words = offsetInWords(rule.offset);
+    return rule.summerName.empty() ? words
+                                   : words + ", in summer " + offsetInWords(rule.summerOffset);
+}
+
+std::string zoneRuleOf(int seconds)
+{
+    if (seconds == 0)
+        return "UTC0";
+    const int rest = std::abs(seconds);
+    const auto minutes = rest % 3600 == 0 ? "" : fmt::format("{:02}", rest / 60 % 60);
+    return fmt::format("<{}{:02}{}>{}{}", seconds < 0 ? "-" : "+", rest / 3600, minutes,
+        seconds < 0 ? "" : "-", hoursOf(seconds));
+}
+
+Result<std::string> asZoneRule(std::string_view text)
+{
+    if (const auto offset = offsetIn(text)) {
+        if (std::fabs(*offset) >= daySeconds || *offset != std::floor(*offset))
+            return Error{ErrorCode::InvalidArgument,
+                "an offset from UTC is in whole seconds, and less than a day", ""};
+        return zoneRuleOf(static_cast<int>(*offset));
+    }
+    const auto rule = parseZoneRule(trimmed(text));
+    return rule ? Result<std::string>(std::string(trimmed(text))) : rule.error();
 }
 
 } // namespace fern

@@ -30,6 +30,19 @@ struct ZoneRule {
 /// is wrong.
 Result<ZoneRule> parseZoneRule(std::string_view text);
 
+/// Returns an offset in seconds east of UTC as people say it: "UTC+3:00", "UTC-5:30", "UTC".
+std::string offsetInWords(int seconds);
+
+/// Returns what a rule means, whose own sign counts west: "UTC+1:00, in summer UTC+2:00".
+std::string zoneInWords(const ZoneRule& rule);
+
+/// Returns the rule of an offset that stays, in seconds east of UTC: "<+03>-3".
+std::string zoneRuleOf(int seconds);
+
+/// Reads a rule, or an offset east of UTC: "+3", "-5:30", "3 h", "10800 s". Returns the rule. Error
+/// as of parseZoneRule(), or when the offset is a day or more.
+Result<std::string> asZoneRule(std::string_view text);
+
 /// Returns the offset in seconds east of UTC that holds at a time.
 int offsetAt(const ZoneRule& rule, std::int64_t epochSeconds);
 

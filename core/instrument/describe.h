@@ -116,6 +116,23 @@ template <class Archive> void describe(Archive& a, Setting& s)
     a.extras(s.extras);
 }
 
+template <class Archive> void describe(Archive& a, ServoTravel& s)
+{
+    a.quantity("leastPulse", s.leastPulse, "s", {1e-4, 0.01});
+    a.quantity("mostPulse", s.mostPulse, "s", {1e-4, 0.01});
+    a.quantity("travel", s.travel, "deg", Range::positive());
+}
+
+template <class Archive> void describe(Archive& a, OutputSequence& s)
+{
+    a.text("by", s.by);
+    a.text("name", s.name);
+    describePoints(
+        a, "moves", s.moves, "moves are [seconds until it ends, value] pairs with rising seconds");
+    a.flag("blocks", s.blocks);
+    a.flag("restarts", s.restarts);
+}
+
 template <class Archive> void describe(Archive& a, Output& o)
 {
     constexpr std::array<std::string_view, 4> units{"s", "%", "Hz", "count"};
@@ -127,9 +144,20 @@ template <class Archive> void describe(Archive& a, Output& o)
     a.text("from", o.from);
     a.anyQuantity("low", o.low);
     a.quantity("high", o.high, std::string(o.low.unit));
-    const auto unit = units[static_cast<std::size_t>(o.kind)];
-    a.quantity("lowOutput", o.lowOutput, unit);
+    if (o.kind == OutputKind::Servo)
+        a.anyQuantity("lowOutput", o.lowOutput);
+    else
+        a.quantity("lowOutput", o.lowOutput, units[static_cast<std::size_t>(o.kind)]);
+    const std::string unit(
+        isInDegrees(o) ? std::string_view("deg") : units[static_cast<std::size_t>(o.kind)]);
+    if constexpr (Archive::isReading)
+        if (!a.failed() && parseUnit(o.lowOutput.unit)->dimension != parseUnit(unit)->dimension)
+            a.failAt("lowOutput", "a servo is told its pulse in ms, or an angle in deg");
     a.quantity("highOutput", o.highOutput, unit);
+    if (isInDegrees(o))
+        a.object("servo", o.servo);
+    if (Archive::isReading ? a.has("sequence") : !o.sequence.by.empty())
+        a.object("sequence", o.sequence);
     a.quantity("every", o.every, "s", {1e-3, 86400});
     a.optionalQuantity("blinds", o.blinds, "s", {0, 1});
     if constexpr (Archive::isReading)

@@ -1,5 +1,6 @@
 #include "instrument/entries.h"
 
+#include "base/split.h"
 #include "base/number_text.h"
 #include "curves/formula.h"
 #include "instrument/describe.h"

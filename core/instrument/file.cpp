@@ -221,6 +221,11 @@ void checkOutputs(ReferenceCheck& check, const Instrument& in)
         else if (dimensionOf(in, output.from) != parseUnit(output.low.unit)->dimension)
             check.fail(fmt::format("/outputs/{}/low", i),
                 fmt::format("\"{}\" is not in {}", output.from, output.low.unit));
+        const auto& starter = output.sequence.by;
+        const auto* by = findById(in.channels, starter);
+        if (!starter.empty() && (by == nullptr || !givesCodes(by->source.kind)))
+            check.fail(fmt::format("/outputs/{}/sequence/by", i),
+                fmt::format("there is no channel of codes \"{}\"", starter));
     }
 }
 

@@ -127,6 +127,27 @@ struct Setting {
 enum class OutputKind { Servo, Pwm, Tuned, Command };
 inline constexpr Words<4> outputKindWords{"servo", "PWM", "tuned", "command"};
 
+/// How a servo turns: on a straight line from its shortest pulse to its longest.
+struct ServoTravel {
+    Quantity leastPulse{1, "ms"};
+    Quantity mostPulse{2, "ms"};
+    Quantity travel{90, "deg"}; ///< between them
+
+    bool operator==(const ServoTravel&) const = default;
+};
+
+/// What an output does when a code comes, before it follows its value again.
+struct OutputSequence {
+    std::string by; ///< a channel of codes; empty: there is none
+    std::string name; ///< of the code
+    std::vector<CurvePoint> moves{{1, 1}}; ///< x seconds since the code until which it stands at y,
+                                           ///< in the unit of the output's ends
+    bool blocks = false; ///< the program waits for each move, and hears nothing meanwhile
+    bool restarts = false; ///< a code that comes meanwhile begins it again; else it does not count
+
+    bool operator==(const OutputSequence&) const = default;
+};
+
 /// Something that the instrument drives from a channel or a setting, on a straight line.
 struct Output {
     std::string id;
@@ -137,10 +158,12 @@ struct Output {
     std::string from; ///< id of a channel or setting
     Quantity low{0, "count"}; ///< of it, at which the output is `lowOutput`
     Quantity high{1, "count"};
-    Quantity lowOutput{1, "ms"}; ///< servo: pulse width, PWM: a share, tuned: hertz
+    Quantity lowOutput{1, "ms"}; ///< servo: pulse width or degrees, PWM: a share, tuned: hertz
     Quantity highOutput{2, "ms"};
     Quantity every{200, "ms"}; ///< how often it is set
     Quantity blinds{0, "ms"}; ///< interrupts are off for so long each time, as software servos do
+    ServoTravel servo; ///< of a servo that is told in degrees
+    OutputSequence sequence;
     Extras extras;
 
     bool operator==(const Output&) const = default;
@@ -268,6 +291,13 @@ inline SharedList<Channel> channelsOf(const Instrument& in, std::string_view dev
 constexpr bool needsPin(SourceKind source, SensorKind sensor)
 {
     return isAtPin(source) && !(source == SourceKind::Analog && sensor == SensorKind::Chip);
+}
+
+/// Returns whether a servo's ends are degrees, not pulses.
+inline bool isInDegrees(const Output& o)
+{
+    const auto unit = parseUnit(o.lowOutput.unit);
+    return o.kind == OutputKind::Servo && unit && unit->dimension == parseUnit("deg")->dimension;
 }
 
 /// Returns the calibration that was applied before the one of that id, or the newest one for the

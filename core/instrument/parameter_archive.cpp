@@ -22,6 +22,7 @@ constexpr auto labels = std::to_array<Label>({
     {"beta", "B, K"},
     {"beyond", "changes beyond, digits"},
     {"counterBits", "bits of the counter, 0 endless"},
+    {"blocks", "the program waits for it"},
     {"blinds", "interrupts off for"},
     {"board", "read or told by"},
     {"checksDigit", "refuses wrong check digits"},
@@ -78,6 +79,7 @@ constexpr auto labels = std::to_array<Label>({
     {"pullUpTo", "pulled up to"},
     {"quiescent", "own current"},
     {"referenceTolerancePercent", "reference tolerance, %"},
+    {"restarts", "a code meanwhile begins it again"},
     {"sampleEvery", "every"},
     {"scatter", "scatter, m/s"},
     {"separator", "separated by"},
@@ -113,7 +115,9 @@ constexpr auto groups = std::to_array<Label>({
     {"outside", "Supply from outside"},
     {"port", "On the bus"},
     {"regulator", "Regulator"},
+    {"sequence", "When a code comes"},
     {"serial", "Serial line"},
+    {"servo", "Servo"},
 });
 
 template <std::size_t N>

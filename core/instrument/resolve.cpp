@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <iterator>
+#include <utility>
 
 #include <fmt/format.h>
 
@@ -165,9 +166,14 @@ ValuePlace placeOf(const Instrument& instrument, const PlainInstrument& p, std::
 
 PlainOutput plain(const Instrument& instrument, const PlainInstrument& p, const Output& output)
 {
-    return {output, placeOf(instrument, p, output.from), inSi(output.low), inSi(output.high),
+    PlainOutput o{output, placeOf(instrument, p, output.from), inSi(output.low), inSi(output.high),
         output.lowOutput.value, in(output.highOutput, output.lowOutput.unit),
-        ticksFromSeconds(inSi(output.every)), ticksFromSeconds(inSi(output.blinds))};
+        ticksFromSeconds(inSi(output.every)), ticksFromSeconds(inSi(output.blinds)), {}, {}};
+    o.by = channelAt(p, output.sequence.by);
+    double begin = 0;
+    for (const auto& move : output.sequence.moves)
+        o.moves.push_back({move.y, ticksFromSeconds(move.x - std::exchange(begin, move.x))});
+    return o;
 }
 
 /// The converters of modules, and the channels that each one reads.

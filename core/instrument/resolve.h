@@ -141,6 +141,11 @@ struct PlainSetting {
     std::optional<std::size_t> by; ///< the channel of codes that changes it
 };
 
+struct PlainMove {
+    double to = 0; ///< in the unit of the output's ends
+    Ticks lasts;
+};
+
 struct PlainOutput {
     Output spec;
     ValuePlace from;
@@ -148,6 +153,8 @@ struct PlainOutput {
     double lowOutput = 0, highOutput = 1; ///< in the unit of its ends
     Ticks every{200'000'000};
     Ticks blinds; ///< interrupts are off for so long each time
+    std::optional<std::size_t> by; ///< the channel of codes that begins its sequence
+    std::vector<PlainMove> moves;
 };
 
 struct PlainInstrument {

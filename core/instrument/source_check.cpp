@@ -268,6 +268,10 @@ void checkSource(const Instrument& in, const Channel& c, const SourceFault& faul
         checkUnit(c, "s", fault);
         if (const auto rule = parseZoneRule(s.clock.zone); !rule)
             fault("/source/clock/zone", rule.error().message);
+        if (s.clock.setBy == ClockSetBy::Receiver
+            && std::none_of(in.devices.begin(), in.devices.end(),
+                [](const auto& device) { return device->kind == DeviceKind::Receiver; }))
+            fault("/source/clock/setBy", "there is no receiver among the devices");
         break;
     case SourceKind::Derived:
         checkDerived(in, c, fault);

@@ -1,6 +1,7 @@
 #include "instrument/source_parameters.h"
 
 #include "base/number_text.h"
+#include "base/time_zone.h"
 #include "instrument/edits.h"
 #include "instrument/parameter_archive.h"
 #include "instrument/parts_view.h"
@@ -24,7 +25,8 @@ constexpr auto ofFirmware = std::to_array<std::string_view>(
         "waveform/slowest", "waveform/fastest", "contact/debounce", "keyCodes/hasComplements",
         "keyCodes/takesRepeats", "keyCodes/holdOff", "labels/checksDigit", "labels/holdOff",
         "receiver/gives", "lines/key", "lines/column", "lines/unit", "lines/time", "lines/nothing",
-        "node/address", "device/radio/slot", "device/radio/tries", "computer", "clock/zone"});
+        "node/address", "device/radio/slot", "device/radio/tries", "computer", "clock/zone", "clock/setBy",
+    "clock/setEvery"});
 
 /// The figures of a channel's device stand behind its own, under this.
 constexpr std::string_view deviceGroup = "device";
@@ -42,7 +44,7 @@ SourceSide sideOf(const Parameter& row, SourceKind kind)
 /// Where a figure is a reference: what it may lead to.
 void offerReferences(Parameter& row, const Instrument& in, const Channel& channel)
 {
-    if (row.path == "derived/formula" || row.path == "clock/zone") {
+    if (row.path == "derived/formula" || row.path == "clock/zone" || row.path == "matrix/keys") {
         row.kind = ParameterKind::LongText;
     } else if (row.path == "device") {
         for (const auto& device : in.devices)
@@ -129,12 +131,19 @@ Result<Instrument> withSourceParameter(
     const auto* channel = findById(in.channels, id);
     if (channel == nullptr)
         return Error{ErrorCode::NotFound, fmt::format("there is no channel \"{}\"", id), ""};
+    std::string typed(trimmed(text));
+    if (path == "clock/zone") { // an offset that people write becomes its rule
+        const auto rule = asZoneRule(typed);
+        if (!rule)
+            return rule.error();
+        typed = *rule;
+    }
     auto source = sourceToShow(*channel);
     const auto* told = deviceOf(in, *channel);
     const bool isOfDevice = told != nullptr && path.starts_with(deviceGroup) && path != deviceGroup;
     auto device = told == nullptr ? Device{} : *told;
     ParameterArchive archive(
-        isOfDevice ? std::string(deviceGroup) : std::string(), {}, path, trimmed(text));
+        isOfDevice ? std::string(deviceGroup) : std::string(), {}, path, typed);
     if (isOfDevice)
         describe(archive, device);
     else

@@ -1,6 +1,7 @@
 #include "judge/source_facts.h"
 
 #include "base/number_text.h"
+#include "base/time_zone.h"
 #include "curves/formula.h"
 #include "judge/words.h"
 #include "reading/ladder.h"
@@ -47,6 +48,22 @@ Facts pulseFacts(const PlainChannel& c)
     }
     facts.push_back({"Bounce", durationText(inSi(p.bounce)),
         p.bounce.value > 0 ? "the contact opens and closes again" : "a clean edge"});
+    return facts;
+}
+
+Facts clockFacts(const PlainChannel& c)
+{
+    const auto& clock = c.source.clock;
+    const double perDay = std::fabs(clock.driftPpm) * 0.0864;
+    Facts facts{{"Drift", significantText(perDay, 3) + " s", "a day"}};
+    if (perDay > 0 && c.tolerance > 0)
+        facts.push_back({"Off by " + differenceText(c, c.tolerance, 3),
+            "after " + daysText(c.tolerance / perDay * 86400),
+            "then it must be set again"});
+    if (clock.setBy != ClockSetBy::Hand)
+        facts.push_back({"Set by",
+            std::string(clockSetByWords[static_cast<std::size_t>(clock.setBy)]),
+            "every " + toText(clock.setEvery)});
     return facts;
 }
 
@@ -173,6 +190,25 @@ void addSettingsAndOutputs(
                 fmt::format("{}, {} … {} from {} to {}, every {}",
                     outputKindWords[static_cast<std::size_t>(o.kind)], toText(o.lowOutput),
                     toText(o.highOutput), toText(o.low), toText(o.high), toText(o.every))});
+    for (const auto& output : in.outputs)
+        if (const auto& o = output.spec; o.from == c.id && isInDegrees(o))
+            facts.push_back({"Pulse of " + o.name,
+                durationText(pulseOf(o.servo, outputOf(output, at))),
+                fmt::format("{} … {} over {}", toText(o.servo.leastPulse),
+                    toText(o.servo.mostPulse), toText(o.servo.travel))});
+    for (const auto& output : in.outputs)
+        if (const auto& sequence = output.spec.sequence; sequence.by == c.id) {
+            Ticks lasts;
+            for (const auto& move : output.moves)
+                lasts += move.lasts;
+            facts.push_back({fmt::format("On {} moves {}", sequence.name, output.spec.name),
+                fmt::format("{}, {}", countText(std::ssize(output.moves), "move"),
+                    durationText(inSeconds(lasts))),
+                fmt::format("{}; a code meanwhile {}",
+                    sequence.blocks ? "the program waits, and hears nothing meanwhile"
+                                     : "beside the rest of the program",
+                    sequence.restarts ? "begins it again" : "does not count")});
+        }
 }
 
 } // namespace
@@ -271,8 +307,7 @@ std::vector<Fact> sourceFacts(const PlainInstrument& in, const PlainChannel& c)
                 c.source.contact.isPressedLow ? "a pull-up holds the pin"
                                               : "a pull-down holds the pin"}};
     case SourceKind::Clock:
-        return {{"Drift", significantText(std::fabs(c.source.clock.driftPpm) * 0.0864, 3) + " s",
-            "a day"}};
+        return clockFacts(c);
     case SourceKind::Analog:
     case SourceKind::Derived:
         return {};
@@ -338,7 +373,9 @@ std::vector<Fact> sourceReadingFacts(const PlainInstrument& in, const PlainChann
         facts.push_back(
             {"Debounce", toText(s.matrix.debounce), "a key counts when it has been seen"});
     } else if (s.kind == SourceKind::Clock) {
-        facts.push_back({"Zone", s.clock.zone, "standard time, summer time and their changes"});
+        const auto rule = parseZoneRule(s.clock.zone);
+        facts.push_back({"Zone", rule ? zoneInWords(*rule) : s.clock.zone,
+            fmt::format("the rule {}, whose sign counts west", s.clock.zone)});
     }
     addSettingsAndOutputs(facts, in, c, at);
     return facts;

@@ -17,19 +17,6 @@ namespace fern {
 
 namespace {
 
-/// Rows of a font in which its digit 8 has ink.
-int inkRows(const PixelFont& font)
-{
-    const auto rows = glyphRows(font, U'8');
-    const auto bytes = static_cast<std::size_t>((font.width + 7) / 8);
-    int count = 0;
-    for (std::size_t row = 0; row * bytes < rows.size(); ++row) {
-        const auto line = rows.subspan(row * bytes, bytes);
-        count += std::any_of(line.begin(), line.end(), [](unsigned char b) { return b != 0; });
-    }
-    return count;
-}
-
 /// The best of several ends, by how much each misses.
 template <class Value>
 std::optional<StemChoice> bestEnd(const std::vector<StemChoice>& ends, const Value& missedBy)
@@ -217,6 +204,18 @@ double digitHeight(const PlainInstrument& in, const StemChoice& choice)
             if (const auto* font = findPixelFont(field.font))
                 pixels = std::max(pixels, static_cast<double>(inkRows(*font) * field.scale));
     return pixels * display.pixelPitch;
+}
+
+int inkRows(const PixelFont& font)
+{
+    const auto rows = glyphRows(font, U'8');
+    const auto bytes = static_cast<std::size_t>((font.width + 7) / 8);
+    int count = 0;
+    for (std::size_t row = 0; row * bytes < rows.size(); ++row) {
+        const auto line = rows.subspan(row * bytes, bytes);
+        count += std::any_of(line.begin(), line.end(), [](unsigned char b) { return b != 0; });
+    }
+    return count;
 }
 
 double readableDistance(double height)

@@ -2,6 +2,7 @@
 // Each wish of a channel and of its instrument beside what the design gives, at the worst place of
 // the wished range: met, missed, or not judged with the reason. Nothing here depends on a run.
 
+#include "glass/pixel_font.h"
 #include "judge/age.h"
 #include "judge/budget.h"
 #include "judge/figure.h"
@@ -56,5 +57,8 @@ double digitHeight(const PlainInstrument& instrument, const StemChoice& choice);
 /// Returns the largest distance in metre at which digits of that height are read with ease: 20
 /// minutes of arc, the preferred height of ISO 9241-303 (from memory).
 double readableDistance(double digitHeight);
+
+/// Returns the rows of pixels in which a font's digit 8 has ink.
+int inkRows(const PixelFont& font);
 
 } // namespace fern

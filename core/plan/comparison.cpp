@@ -26,7 +26,8 @@ std::string priceOf(const Instrument& in, const Way& way)
 std::vector<Comparison> comparisonsOf(const Instrument& in, const PlainInstrument& plain)
 {
     auto all = compareAddresses(in);
-    for (auto more : {compareInputs(in), compareSupplies(in, plain)})
+    for (auto more : {compareInputs(in), comparePins(in), compareSupplies(in, plain),
+             compareDisplays(in, plain)})
         std::move(more.begin(), more.end(), std::back_inserter(all));
     return all;
 }

@@ -43,6 +43,14 @@ std::vector<Comparison> compareAddresses(const Instrument& in);
 /// the rules of supplies. None without a board.
 std::vector<Comparison> compareSupplies(const Instrument& in, const PlainInstrument& plain);
 
+/// Compares ways to more pins for each board that has some: a free one, an expander on the bus, a
+/// shift register, a display with a driver of its own, another board, a second one.
+std::vector<Comparison> comparePins(const Instrument& in);
+
+/// Compares the displays of the catalogue for each one that is there: pins, the characters that can
+/// be read from the wished distance, the time that all of it takes, current, hours and colours.
+std::vector<Comparison> compareDisplays(const Instrument& in, const PlainInstrument& plain);
+
 /// Returns all of them.
 std::vector<Comparison> comparisonsOf(const Instrument& in, const PlainInstrument& plain);
 

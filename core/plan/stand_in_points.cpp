@@ -24,6 +24,8 @@ Instrument usualInstrumentFor(StandInKind kind)
             return "node";
         case StandInKind::Computer:
             return "computer-load";
+        case StandInKind::Lines:
+            return "number-line";
         }
         return "battery-12v";
     }();

@@ -444,6 +444,21 @@ const StartingPoint* findStartingPoint(std::string_view id)
     return nullptr;
 }
 
+std::vector<const StartingPoint*> toldBeside(const StartingPoint& point)
+{
+    std::vector<const StartingPoint*> others;
+    const auto kind = traitsOf(point.source.kind).toldBy;
+    for (const auto& other : startingPoints())
+        if (kind && traitsOf(other.source.kind).toldBy == kind && other.id != point.id)
+            others.push_back(&other);
+    return others;
+}
+
+std::string usualName(const StartingPoint& point)
+{
+    return std::string(point.title.substr(0, point.title.find(',')));
+}
+
 std::optional<StartingPoint> readByModule(const StartingPoint& point)
 {
     if (!isConverted(point.source.kind) || !needsPin(point.source.kind, point.sensor.kind)

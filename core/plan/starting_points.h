@@ -43,6 +43,12 @@ std::span<const StartingPoint> startingPoints();
 /// has no analog pin left; none of the others.
 std::optional<StartingPoint> readByModule(const StartingPoint& point);
 
+/// Returns the other rows that the device of a row tells too: a receiver's course beside its speed.
+std::vector<const StartingPoint*> toldBeside(const StartingPoint& point);
+
+/// Returns what a channel of a row is called at first: its title up to a comma.
+std::string usualName(const StartingPoint& point);
+
 /// Returns the row of that id, or null.
 const StartingPoint* findStartingPoint(std::string_view id);
 

@@ -195,7 +195,7 @@ private:
             told.state = ToldState::Bad;
             told.parsed = "control characters in it";
         } else if (text == m_last) {
-            told.state = ToldState::Held;
+            told.state = ToldState::Same;
         } else {
             told.text = m_last = text;
         }

@@ -18,11 +18,12 @@ enum class ToldState {
     NoValue, ///< the device says that it has none, such as a receiver without a fix
     Repeat, ///< a held key
     Held, ///< came within the hold-off
+    Same, ///< a text that stood there before
     Other, ///< right, but about something else
     Bad, ///< torn, damaged or no number
 };
-inline constexpr Words<6> toldStateWords{
-    "good", "no value", "repeat", "held off", "not used", "bad"};
+inline constexpr Words<7> toldStateWords{
+    "good", "no value", "repeat", "held off", "same", "not used", "bad"};
 
 /// One line, sentence or code.
 struct Told {

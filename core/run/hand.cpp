@@ -2,9 +2,12 @@
 
 #include "base/number_text.h"
 #include "curves/polyline.h"
+#include "reading/key_matrix.h"
 
 #include <algorithm>
 #include <limits>
+
+#include <fmt/format.h>
 
 namespace fern {
 
@@ -15,7 +18,8 @@ constexpr double stillDown = 600; ///< seconds; nobody holds a key for longer
 /// Whether the length of a press matters.
 bool canBeHeld(SourceKind kind)
 {
-    return kind == SourceKind::KeyLadder || kind == SourceKind::KeyCodes;
+    return kind == SourceKind::KeyLadder || kind == SourceKind::KeyMatrix
+        || kind == SourceKind::KeyCodes;
 }
 
 void insert(std::vector<LaneEvent>& events, LaneEvent event)
@@ -54,6 +58,18 @@ std::vector<CurvePoint> heldCourse(
     return changed;
 }
 
+std::vector<std::string> keyNames(const Source& s)
+{
+    std::vector<std::string> names;
+    if (s.kind == SourceKind::KeyLadder)
+        for (const auto& key : s.ladder.keys)
+            names.push_back(key.name);
+    else
+        names = matrixKeys(s.matrix);
+    std::erase(names, std::string());
+    return names;
+}
+
 } // namespace
 
 std::vector<HandKey> handKeys(const Instrument& instrument)
@@ -65,9 +81,14 @@ std::vector<HandKey> handKeys(const Instrument& instrument)
             const auto name = nameOf(s.names, code);
             keys.push_back({channel->id, name.empty() ? code : std::string(name), what});
         };
-        if (s.kind == SourceKind::KeyLadder) {
-            for (const auto& key : s.ladder.keys)
-                add(key.name, key.name);
+        if (s.kind == SourceKind::KeyLadder || s.kind == SourceKind::KeyMatrix) {
+            const auto names = keyNames(s);
+            for (const auto& name : names)
+                add(name, name);
+            keys.push_back({channel->id, "none pressed", ""});
+            if (names.size() > 1)
+                keys.push_back({channel->id, fmt::format("{} and {} at once", names[0], names[1]),
+                    names[0] + "+" + names[1]});
         } else if (s.kind == SourceKind::Switch) {
             for (const auto* position : {"on", "off"})
                 add(position, position);

@@ -274,6 +274,9 @@ class ClockSource : public SampledSource {
 public:
     ClockSource(const PlainChannel& channel, std::int64_t startEpoch)
         : m_drift(channel.source.clock.driftPpm * 1e-6)
+        , m_setEvery(channel.source.clock.setBy == ClockSetBy::Hand
+                  ? 0
+                  : inSi(channel.source.clock.setEvery))
         , m_start(startEpoch)
     {
         if (const auto rule = parseZoneRule(channel.source.clock.zone))
@@ -293,11 +296,13 @@ public:
             return static_cast<double>((day + 86400) % 86400) + (seconds - whole);
         };
         const double seconds = inSeconds(now);
-        return {Tap::Reading, local(seconds * (1 + m_drift)), local(seconds)};
+        const double sinceSet = m_setEvery > 0 ? std::fmod(seconds, m_setEvery) : seconds;
+        return {Tap::Reading, local(seconds + sinceSet * m_drift), local(seconds)};
     }
 
 private:
     double m_drift;
+    double m_setEvery; ///< seconds; 0: only when it was set by hand
     std::int64_t m_start;
     ZoneRule m_rule;
 };

@@ -36,4 +36,10 @@ double outputOf(const PlainOutput& o, double value)
     return o.lowOutput + share * (o.highOutput - o.lowOutput);
 }
 
+double pulseOf(const ServoTravel& servo, double degrees)
+{
+    const double least = inSi(servo.leastPulse);
+    return least + degrees / in(servo.travel, "deg") * (inSi(servo.mostPulse) - least);
+}
+
 } // namespace fern

@@ -15,4 +15,7 @@ double settingAfter(const Setting& setting, double value, std::string_view name)
 /// that stops at both ends.
 double outputOf(const PlainOutput& output, double value);
 
+/// Returns the pulse in seconds that turns a servo to an angle in degrees, as its travel says.
+double pulseOf(const ServoTravel& servo, double degrees);
+
 } // namespace fern

@@ -252,6 +252,8 @@ bool suits(StandInKind stand, SourceKind kind)
         return kind == SourceKind::Node;
     case StandInKind::Computer:
         return kind == SourceKind::Computer;
+    case StandInKind::Lines:
+        return kind == SourceKind::Lines || kind == SourceKind::Words;
     }
     return false;
 }

@@ -25,9 +25,10 @@ enum class StandInKind {
     Scanner,
     Node,
     Computer, ///< made-up health of a computer
+    Lines, ///< another computer that sends lines
 };
-inline constexpr std::array<std::string_view, 9> standInWords{
-    "board", "meter", "pulses", "wheel", "receiver", "remote", "scanner", "node", "computer"};
+inline constexpr std::array<std::string_view, 10> standInWords{"board", "meter", "pulses", "wheel",
+    "receiver", "remote", "scanner", "node", "computer", "lines"};
 
 /// Whether what a stand-in sends can be read as lines; the levels of a wheel cannot.
 constexpr bool isReadable(StandInKind kind)

@@ -252,11 +252,17 @@ template <class Archive> void describe(Archive& a, NodeSpec& n)
 enum class ComputerGives { Load, Memory, Disk, Temperature };
 inline constexpr Words<4> computerGivesWords{"load", "memory", "disk", "temperature"};
 
+/// Who tells a clock the right time.
+enum class ClockSetBy { Hand, Receiver, Network };
+inline constexpr Words<3> clockSetByWords{"hand", "receiver", "network"};
+
 /// The clock's local time: a rule such as "CET-1CEST,M3.5.0,M10.5.0/3" (POSIX TZ), or only an
 /// offset.
 struct ClockSpec {
     std::string zone = "UTC0";
     double driftPpm = 0; ///< positive: it runs fast
+    ClockSetBy setBy = ClockSetBy::Hand;
+    Quantity setEvery{1, "h"}; ///< by a receiver or the network
 
     bool operator==(const ClockSpec&) const = default;
 };
@@ -264,6 +270,9 @@ template <class Archive> void describe(Archive& a, ClockSpec& c)
 {
     a.text("zone", c.zone);
     a.number("driftPpm", c.driftPpm, {-1e5, 1e5});
+    a.optionalChoice("setBy", c.setBy, clockSetByWords);
+    if (c.setBy != ClockSetBy::Hand)
+        a.quantity("setEvery", c.setEvery, "s", {1, 86400 * 366.0});
 }
 
 enum class DerivedKind {

@@ -2,8 +2,11 @@
 
 #include "parts/catalogue.h"
 #include "plan/starting_points.h"
+#include "run/firmware_run.h"
+#include "run/run_history.h"
 #include "tests/app/window_fixture.h"
 
+#include <QCheckBox>
 #include <QContextMenuEvent>
 #include <QFile>
 #include <QListWidget>
@@ -157,6 +160,57 @@ TEST_F(WindowTest, WhereNoAnalogPinIsLeftTheWayOutIsOffered)
     ASSERT_TRUE(waitFor([this] { return find<QWidget>("doorCompare")->isVisible(); }));
     click("doorCompare");
     EXPECT_TRUE(find<QWidget>("partsPlace")->isVisible());
+}
+
+// A receiver and what it tells, made in one go; its fix is lost for all of them at once.
+TEST_F(WindowTest, AReceiverIsMadeWithFourChannelsInOneGo)
+{
+    const auto before = instrument().channels.size();
+    trigger("actionAddChannel");
+    auto* points = find<QListWidget>("startingPoints");
+    const auto choose = [&](const char* id) {
+        for (int row = 0; row < points->count(); ++row)
+            if (points->item(row)->data(Qt::UserRole) == QLatin1String(id))
+                points->setCurrentRow(row);
+    };
+    choose("battery-12v");
+    EXPECT_FALSE(find<QCheckBox>("doorBeside0")->isVisible()) << "a pin tells one thing";
+    choose("course-receiver");
+    for (const auto* box : {"doorBeside0", "doorBeside1", "doorBeside2"}) {
+        ASSERT_TRUE(find<QCheckBox>(box)->isVisible());
+        QTest::mouseClick(find<QCheckBox>(box), Qt::LeftButton, {}, {8, 8});
+        EXPECT_TRUE(find<QCheckBox>(box)->isChecked());
+    }
+    EXPECT_FALSE(find<QCheckBox>("doorBeside3")->isVisible());
+    QTest::mouseClick(find<QPushButton>("makeIt"), Qt::LeftButton);
+    settle();
+    ASSERT_EQ(instrument().channels.size(), before + 4);
+    const auto device = instrument().channels[before]->source.device;
+    for (std::size_t i = before; i < before + 4; ++i)
+        EXPECT_EQ(instrument().channels[i]->source.device, device);
+    auto lost = instrument();
+    Scenario scenario = *lost.scenarios[0];
+    FaultSpec noFix;
+    noFix.id = "bridge";
+    noFix.device = device;
+    noFix.kind = FaultKind::NoFix;
+    noFix.from = 46;
+    noFix.to = 1e6;
+    scenario.faults.push_back(noFix);
+    lost.scenarios[0] = std::make_shared<const Scenario>(scenario);
+    RunHistory history(ticksFromSeconds(60));
+    FirmwareRun run(*resolve(lost, ""), {}, history);
+    run.advanceTo(ticksFromSeconds(45));
+    for (std::size_t i = before; i < before + 3; ++i)
+        EXPECT_FALSE(std::isnan(run.latest(i).real)) << lost.channels[i]->name;
+    run.advanceTo(ticksFromSeconds(60));
+    for (std::size_t i = before; i < before + 4; ++i)
+        if (lost.channels[i]->source.receiver.gives != ReceiverGives::Satellites) {
+            EXPECT_TRUE(std::isnan(run.latest(i).real)) << lost.channels[i]->name;
+        }
+    trigger("actionUndo");
+    settle();
+    EXPECT_EQ(instrument().channels.size(), before) << "one change";
 }
 
 TEST_F(WindowTest, ANamelessChannelIsRefused)

@@ -55,6 +55,8 @@ QString titleOf(StandInKind kind)
         return QObject::tr("a remote node");
     case StandInKind::Computer:
         return QObject::tr("a computer");
+    case StandInKind::Lines:
+        return QObject::tr("another computer's lines");
     }
     return {};
 }

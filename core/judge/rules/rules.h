@@ -51,6 +51,10 @@ void checkRangeHardlyUsed(const Instrument& in, const PlainInstrument& plain, Fi
 void checkConverterSettles(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkConverterBusy(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
+// clock.cpp
+void checkZoneSign(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkClockDrift(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // controls.cpp
 void checkEncoderLooks(const Instrument& in, const PlainInstrument& plain, Findings& out);
 

@@ -78,6 +78,8 @@ constexpr auto table = std::to_array<Rule>({
     {"S14", "a known value is missed", checkKnownValue},
     {"T01", "more digits than are honest", checkMoreDigitsThanHonest},
     {"T02", "the text does not fit its field at an extreme", checkDoesNotFitField},
+    {"T12", "a time zone rule that means another sign", checkZoneSign},
+    {"T13", "a clock that drifts out of its tolerance", checkClockDrift},
     {"W01", "a wished range that cannot be read", checkRangeWish},
     {"W02", "steps coarser than wished", checkStepWish},
     {"W03", "more uncertain than wished", checkToleranceWish},

@@ -4,6 +4,9 @@
 #include "instrument/resolve.h"
 #include "run/tasks/task.h"
 
+#include <optional>
+#include <string>
+
 namespace fern {
 
 class OutputTask : public Task {
@@ -13,9 +16,17 @@ public:
     std::unique_ptr<Task> clone() const override { return std::make_unique<OutputTask>(*this); }
     Ticks due() const override { return m_due; }
     Ticks run(Turn& turn) override;
+    void heard(
+        Ticks now, std::size_t channel, std::string_view code, std::string_view name) override;
 
 private:
+    Ticks runSequence(Turn& turn, const PlainOutput& output);
+
     std::size_t m_index;
+    std::optional<std::size_t> m_by; ///< the channel that begins its sequence
+    std::string m_name; ///< of the code that does
+    bool m_restarts = false;
+    std::optional<std::size_t> m_move; ///< that comes next, while a sequence is under way
     Ticks m_due;
 };
 

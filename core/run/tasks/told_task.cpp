@@ -34,7 +34,7 @@ void ToldTask::acceptBytes(Turn& turn)
         turn.observer().told({index(), told});
         if (!told.text.empty())
             turn.hear(index(), told.text);
-        else if (told.state == ToldState::Held && channel(turn).source.kind == SourceKind::Words)
+        else if (told.state == ToldState::Same)
             turn.memory().refresh(index(), turn.now());
         else if (told.state == ToldState::Good || told.state == ToldState::NoValue)
             take(turn, told.number);

@@ -2,7 +2,10 @@
 
 #include "base/calendar.h"
 
+#include <array>
 #include <gtest/gtest.h>
+#include <string>
+#include <vector>
 
 namespace fern {
 namespace {
@@ -43,6 +46,26 @@ TEST(ZoneRule, RefusesWhatIsNone)
              "CET-1CEST,M3.6.0,M10.5.0", "CET-1CEST,M3.5.7,M10.5.0", "CET-1CEST,M3.5.0",
              "CET-1CEST,M3.5.0,M10.5.0 ", "<CET-1", "CET-1CEST,J60,J300"})
         EXPECT_FALSE(parseZoneRule(text)) << text;
+}
+
+// The rule's own sign counts west (IEEE Std 1003.1, 8.3).
+TEST(ZoneRule, OffsetsAreReadAndSaidWithTheSignThatPeopleWrite)
+{
+    for (const auto& [text, rule, words] :
+        std::vector<std::array<std::string, 3>>{{"+3", "<+03>-3", "UTC+3:00"},
+            {"-5:30", "<-0530>5:30", "UTC-5:30"}, {"3 h", "<+03>-3", "UTC+3:00"},
+            {"10800 s", "<+03>-3", "UTC+3:00"}, {"-3600s", "<-01>1", "UTC-1:00"},
+            {"0", "UTC0", "UTC"}, {"5.75 h", "<+0545>-5:45", "UTC+5:45"}}) {
+        EXPECT_EQ(*asZoneRule(text), rule) << text;
+        EXPECT_EQ(zoneInWords(*parseZoneRule(rule)), words) << text;
+    }
+    EXPECT_EQ(*asZoneRule("CET-1CEST,M3.5.0,M10.5.0/3"), "CET-1CEST,M3.5.0,M10.5.0/3");
+    EXPECT_EQ(
+        zoneInWords(*parseZoneRule("CET-1CEST,M3.5.0,M10.5.0/3")), "UTC+1:00, in summer UTC+2:00");
+    for (const auto* text : {"24 h", "+99", "0.3 s", "three", "", "+3:75"})
+        EXPECT_FALSE(asZoneRule(text)) << text;
+    for (int seconds = -86399; seconds < 86400; seconds += 1777)
+        EXPECT_EQ(parseZoneRule(zoneRuleOf(seconds))->offset, seconds);
 }
 
 TEST(ZoneRule, SummerBeginsAndEndsToTheSecond)

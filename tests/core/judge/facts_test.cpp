@@ -164,9 +164,11 @@ TEST(Facts, OfStationsContactsAndClocks)
     const test::SourceCase time{clock, "s", {}, {}, TextForm::HoursMinutes, 0, 86400};
     EXPECT_THAT(facts(time, Leaf::World),
         ElementsAre("Scenario: none (it follows from the rest of the instrument)"));
-    EXPECT_THAT(facts(time, Leaf::Sensor), ElementsAre("Drift: 1.73 s (a day)"));
+    EXPECT_THAT(facts(time, Leaf::Sensor),
+        ElementsAre(
+            "Drift: 1.73 s (a day)", "Off by 0.2 s: after 2.78 h (then it must be set again)"));
     EXPECT_THAT(facts(time, Leaf::Reading),
-        ElementsAre("Read as: clock", "Zone: UTC0 (standard time, summer time and their changes)"));
+        ElementsAre("Read as: clock", "Zone: UTC (the rule UTC0, whose sign counts west)"));
 }
 
 } // namespace

@@ -114,6 +114,16 @@ inline Instrument withTwoWays(double kilohm)
     });
 }
 
+inline Instrument withClock(const std::string& zone, double driftPpm, double toleranceSeconds,
+    ClockSetBy setBy = ClockSetBy::Hand, double setEveryHours = 1)
+{
+    auto in = *withStartingPoint(bench(), *findStartingPoint("clock"), "Clock");
+    return *withChannelChanged(in, "clock", [&](Channel& c) {
+        c.source.clock = {zone, driftPpm, setBy, {setEveryHours, "h"}};
+        c.wish.tolerance = {toleranceSeconds, "s"};
+    });
+}
+
 inline Instrument withCount(CountMeans means)
 {
     return withSourceOf(
@@ -193,6 +203,16 @@ inline std::vector<RuleCase> sourceCases()
             "4 edges of Knob pass while nobody looks", withKnob(PulseInput::Polled, 8)},
         {"R20", Severity::Check, withKnob(PulseInput::Polled, 20),
             "2 edges of Knob pass while nobody looks", withKnob(PulseInput::Interrupt, 20)},
+        {"T12", Severity::Check, withClock("UTC+3", 0, 60),
+            "The rule UTC+3 of Clock means UTC-3:00", withClock("<+03>-3", 0, 60)},
+        {"T12", Severity::Check, withClock("GMT-5:30", 0, 60),
+            "The rule GMT-5:30 of Clock means UTC+5:30", withClock("UTC0", 0, 60)},
+        // 50 ppm are 4.32 s a day.
+        {"T13", Severity::Note, withClock("UTC0", 50, 60), "Clock is off by 60 s after 13.9 days",
+            withClock("UTC0", 20, 60), false},
+        {"T13", Severity::Check, withClock("UTC0", -50, 0.1, ClockSetBy::Network, 1),
+            "Clock is off by 0.1 s after 0.556 h",
+            withClock("UTC0", -50, 0.1, ClockSetBy::Network, 0.5)},
         {"P08", Severity::Check, withTwoWays(0),
             "Nothing holds the pin of Thing while no key is pressed", withTwoWays(10)},
         {"G08", Severity::Stop, withStations({1, 2, 3}, 24, 1),

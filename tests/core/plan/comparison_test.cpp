@@ -108,6 +108,45 @@ TEST(CompareInputs, KnowsThePricesThatWereTold)
     EXPECT_EQ(table.rows[0][1], "no analog pin is left");
 }
 
+TEST(ComparePins, UsesAFreePinThenABus)
+{
+    const auto in = test::shed();
+    const auto free = comparePins(in);
+    ASSERT_EQ(free.size(), 1U);
+    expectWhole(in, free[0]);
+    EXPECT_EQ(recommended(free[0]).title, "a free pin of board");
+    auto board = *in.parts[0];
+    std::erase_if(board.pins, [](const PinSpec& pin) {
+        return pin.name == "A1" || pin.name == "D2" || pin.name == "D3";
+    });
+    const auto full = *withPart(in, board);
+    const auto none = comparePins(full);
+    expectWhole(full, none[0]);
+    EXPECT_EQ(none[0].ways[0].obstacle, "none is left");
+    EXPECT_EQ(recommended(none[0]).title, "port expander, 16 pins, I²C");
+    EXPECT_EQ(
+        recommended(none[0]).cells, (std::vector<std::string>{"16", "0", "290 µs", "a library"}))
+        << "29 clocks of 100 kHz: an address and two bytes (UM10204)";
+    EXPECT_TRUE(recommended(none[0]).fix.apply(full));
+}
+
+TEST(CompareDisplays, TellsWhatCanBeReadFromTheWishedDistance)
+{
+    const auto in = test::shed();
+    auto plain = *resolve(in, "");
+    plain.readingDistance = 0.7;
+    const auto near = compareDisplays(in, plain);
+    ASSERT_EQ(near.size(), 1U);
+    expectWhole(in, near[0]);
+    ASSERT_TRUE(near[0].recommended) << "what is there";
+    plain.readingDistance = 3; // 20 minutes of arc are 17.5 mm
+    for (const auto& way : compareDisplays(in, plain)[0].ways) {
+        const bool isSmall =
+            way.title.starts_with("character") || way.title.starts_with("four digits");
+        EXPECT_TRUE(!isSmall || way.cells[1] == "none can be read") << way.title;
+    }
+}
+
 TEST(CompareAddresses, RecommendsTheLeastTroubleAndKnowsWhatIsThere)
 {
     const auto strap = compareAddresses(test::twoDisplays(0x3C));

@@ -87,7 +87,7 @@ TEST(Decoder, TextsAreNewsOnceAndMayBeNothing)
         return decoder->feed({}, "{\"crew\":" + value + "}\n").front();
     };
     EXPECT_EQ(hear("\"grey heron\"").text, "grey heron");
-    EXPECT_EQ(hear("\"grey heron\"").state, ToldState::Held);
+    EXPECT_EQ(hear("\"grey heron\"").state, ToldState::Same);
     for (const auto* nothing : {"null", "\"none\"", "\"-\"", "\"\""})
         EXPECT_EQ(hear(nothing).state, ToldState::NoValue) << nothing;
     EXPECT_EQ(hear("\"grey heron\"").text, "grey heron") << "after nothing it is news again";

@@ -5,6 +5,7 @@
 
 #include "instrument/edits.h"
 #include "reading/key_matrix.h"
+#include "run/settings.h"
 #include "world/quadrature.h"
 
 #include <cmath>
@@ -197,6 +198,67 @@ TEST(Controls, AnInputThatHasNotSettledHoldsTheOneBeforeIt)
     const Ran settled(*withConverter(in, in.channels[0]->source.board, converter), 5);
     EXPECT_NEAR(settled.last(0), 20, 2);
     EXPECT_NEAR(settled.last(1), 180, 2);
+}
+
+/// A servo that shows a speed in degrees, and nods when a key comes.
+Instrument nodding(bool blocks)
+{
+    auto in = started("speed-wheel", "Speed");
+    in = *withStartingPoint(in, *findStartingPoint("keypad"), "Pad");
+    Output servo;
+    servo.id = "needle";
+    servo.name = "Needle";
+    servo.part = in.parts[0]->id;
+    servo.from = "speed";
+    servo.low = {0, "km/h"};
+    servo.high = {20, "km/h"};
+    servo.lowOutput = {0, "deg"};
+    servo.highOutput = {90, "deg"};
+    servo.sequence = {"pad", "7", {{1, 80}, {3, 5}}, blocks};
+    in.outputs.push_back(std::make_shared<const Output>(servo));
+    in = withCourse(in, {{0, 10}, {60, 10}});
+    Scenario scenario = *in.scenarios[0];
+    for (auto& lane : scenario.lanes)
+        if (lane.id == findById(in.channels, "pad")->source.lane)
+            lane.events = {{10, "7"}, {11, "7"}};
+    in.scenarios[0] = std::make_shared<const Scenario>(scenario);
+    return *accepted(in);
+}
+
+/// What an output was set to, and when.
+class Driven : public RunObserver {
+public:
+    void driven(const DrivenRecord& record) override
+    {
+        all.emplace_back(inSeconds(record.at), record.to);
+    }
+    void sampled(const SampleRecord& record) override
+    {
+        samples += record.at > ticksFromSeconds(10.5) && record.at < ticksFromSeconds(12.5);
+    }
+    std::vector<std::pair<double, double>> all;
+    int samples = 0;
+};
+
+TEST(Controls, AServoTurnsInDegreesAndNodsOnAKey)
+{
+    const auto in = nodding(false);
+    Driven beside;
+    FirmwareRun run(*resolve(in, ""), {}, beside);
+    run.advanceTo(ticksFromSeconds(20));
+    std::vector<double> moves;
+    for (const auto& [at, to] : beside.all)
+        if (std::fabs(to - 80) < 1e-9 || std::fabs(to - 5) < 1e-9)
+            moves.push_back(at);
+    ASSERT_EQ(moves.size(), 2U) << "a key that comes meanwhile does not count";
+    EXPECT_NEAR(moves[0], 10.2, 0.25);
+    EXPECT_NEAR(moves[1] - moves[0], 1, 0.05);
+    EXPECT_GT(beside.samples, 100);
+    Driven waits;
+    FirmwareRun blocked(*resolve(nodding(true), ""), {}, waits);
+    blocked.advanceTo(ticksFromSeconds(20));
+    EXPECT_EQ(waits.samples, 0) << "nothing is sampled while the program waits";
+    EXPECT_NEAR(pulseOf({}, 45), 1.5e-3, 1e-12) << "half of 90 degrees between 1 and 2 ms";
 }
 
 TEST(Controls, TextsAndTimesComeInLines)

@@ -68,8 +68,12 @@ TEST(Hand, EveryKindOfCodeHasItsKeys)
         words.push_back(key.words);
         whats.push_back(key.what);
     }
-    EXPECT_THAT(words, testing::ElementsAre("left", "right", "up", "box 1", "closed", "off"));
-    EXPECT_THAT(whats, testing::ElementsAre("left", "right", "up", "4006381333931", "on", "off"));
+    EXPECT_THAT(words,
+        testing::ElementsAre("left", "right", "none pressed", "left and right at once", "up",
+            "box 1", "closed", "off"));
+    EXPECT_THAT(whats,
+        testing::ElementsAre(
+            "left", "right", "", "left+right", "up", "4006381333931", "on", "off"));
 }
 
 TEST(Hand, AKeyIsHeldUntilItIsReleased)
