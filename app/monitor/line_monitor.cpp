@@ -47,7 +47,7 @@ LineMonitor::LineMonitor(QWidget* parent)
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(2);
     auto* head = new QHBoxLayout;
-    m_counts->setFont(wordFont(12));
+    m_counts->setFont(wordFont(11));
     m_counts->setForegroundRole(softRole);
     m_counts->setMinimumWidth(1);
     head->addWidget(m_counts, 1);
@@ -122,7 +122,7 @@ void LineMonitor::showLines()
                 QString::fromUtf8(toldStateWords[i].data()));
     m_counts->setText(m_lines.empty()
             ? tr("Nothing has come yet.")
-            : tr("%1: %2").arg(m_lines.size()).arg(words.join(QStringLiteral(", "))));
+            : tr("Of %1: %2").arg(m_lines.size()).arg(words.join(QStringLiteral(", "))));
     setAccessibleName(m_counts->text()
         + (m_lines.empty() ? QString() : tr(". Newest: %1").arg(visibleText(m_lines.back().raw))));
     auto shown = m_lines;

@@ -18,15 +18,14 @@ namespace fern {
 namespace {
 
 /// What the firmware decides; everything else stands outside.
-constexpr auto ofFirmware = std::to_array<std::string_view>(
-    {"sampleEvery", "pulses/gives", "pulses/perUnit", "pulses/means", "pulses/input",
-        "pulses/holdOff", "pulses/measure", "pulses/timeOut", "pulses/counterBits",
-        "encoder/perUnit", "encoder/input", "matrix/keys", "matrix/debounce", "waveform/refractory",
-        "waveform/slowest", "waveform/fastest", "contact/debounce", "keyCodes/hasComplements",
-        "keyCodes/takesRepeats", "keyCodes/holdOff", "labels/checksDigit", "labels/holdOff",
-        "receiver/gives", "lines/key", "lines/column", "lines/unit", "lines/time", "lines/nothing",
-        "node/address", "device/radio/slot", "device/radio/tries", "computer", "clock/zone", "clock/setBy",
-    "clock/setEvery"});
+constexpr auto ofFirmware = std::to_array<std::string_view>({"sampleEvery", "pulses/gives",
+    "pulses/perUnit", "pulses/means", "pulses/input", "pulses/holdOff", "pulses/measure",
+    "pulses/timeOut", "pulses/counterBits", "encoder/perUnit", "encoder/input", "matrix/keys",
+    "matrix/debounce", "waveform/refractory", "waveform/slowest", "waveform/fastest",
+    "contact/debounce", "keyCodes/hasComplements", "keyCodes/takesRepeats", "keyCodes/holdOff",
+    "labels/checksDigit", "labels/holdOff", "receiver/gives", "lines/key", "lines/column",
+    "lines/unit", "lines/time", "lines/nothing", "node/address", "device/radio/slot",
+    "device/radio/tries", "computer", "clock/zone", "clock/setBy", "clock/setEvery"});
 
 /// The figures of a channel's device stand behind its own, under this.
 constexpr std::string_view deviceGroup = "device";
@@ -85,7 +84,8 @@ bool isIdle(const Parameter& row, SourceKind kind, const Device* device)
     return row.path == "lane" || row.path == (isOfColumns ? "lines/key" : "lines/column")
         || (row.path == "range" && kind != SourceKind::Analog)
         || ((row.path == "resolution" || row.path == "accuracy")
-            && (givesCodes(kind) || isConverted(kind)))
+            && (givesCodes(kind) || isConverted(kind) || kind == SourceKind::Encoder))
+        || ((row.path == "lines/unit" || row.path == "lines/time") && kind == SourceKind::Words)
         || row.path.starts_with("gate") // an entry of its own
         || row.path.starts_with("live"); // chosen while one listens
 }

@@ -22,8 +22,7 @@ AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c)
         isConverted(c.source.kind) && c.isReadByModule ? converterTimesOf(in, c).oldest : period;
     age.smoothing = delaySeconds(c.steps, period);
     if (c.isAnalog())
-        age.frontEnd = c.pinFarad
-            * (std::max(sourceResistance(c.input, c.from), sourceResistance(c.input, c.to)));
+        age.frontEnd = c.pinFarad * mostSourceResistance(c.input, c.from, c.to);
     if (isSampled(c)) {
         const double own = sampleSeconds(in, c);
         age.sampling += std::max(0.0, own - period); // the next one waits for this one

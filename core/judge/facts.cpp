@@ -61,13 +61,17 @@ Facts sensorFacts(const PlainInstrument& instrument, const PlainChannel& c)
     facts.push_back({"Pin over the range", voltsText(pinVolts(in, c.from), pinVolts(in, c.to), 4),
         fmt::format(
             "reference {}, damage above {}", voltText(c.reference, 4), voltText(c.damageAbove))});
-    const double worst = std::max(sourceResistance(in, c.from), sourceResistance(in, c.to));
+    const double worst = mostSourceResistance(in, c.from, c.to);
     facts.push_back({"Source resistance", ohmText(worst), "as the converter sees it, at most"});
-    const double current = isResistive(in.sensor)
+    const bool isTrack = in.sensor == SensorKind::Potentiometer;
+    const double current = isTrack ? in.highOutput / in.nominal
+        : isResistive(in.sensor)
         ? in.supply / (in.fixed + std::min(sensorOutput(in, c.from), sensorOutput(in, c.to)))
         : std::max(sensorOutput(in, c.from), sensorOutput(in, c.to)) / (in.r1 + in.r2);
     facts.push_back({"Current", ampereText(current),
-        isResistive(in.sensor) ? "through the sensor, at most" : "through the divider, at most"});
+        isTrack                      ? "through the track"
+            : isResistive(in.sensor) ? "through the sensor, at most"
+                                     : "through the divider, at most"});
     if (in.sensor == SensorKind::Shunt) {
         const double most = std::max(std::fabs(c.from), std::fabs(c.to));
         facts.push_back({"Heat of the shunt", wattText(most * most * in.shunt),

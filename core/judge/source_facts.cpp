@@ -58,26 +58,25 @@ Facts clockFacts(const PlainChannel& c)
     Facts facts{{"Drift", significantText(perDay, 3) + " s", "a day"}};
     if (perDay > 0 && c.tolerance > 0)
         facts.push_back({"Off by " + differenceText(c, c.tolerance, 3),
-            "after " + daysText(c.tolerance / perDay * 86400),
-            "then it must be set again"});
+            "after " + daysText(c.tolerance / perDay * 86400), "then it must be set again"});
     if (clock.setBy != ClockSetBy::Hand)
-        facts.push_back({"Set by",
-            std::string(clockSetByWords[static_cast<std::size_t>(clock.setBy)]),
-            "every " + toText(clock.setEvery)});
+        facts.push_back(
+            {"Set by", std::string(clockSetByWords[static_cast<std::size_t>(clock.setBy)]),
+                "every " + toText(clock.setEvery)});
     return facts;
 }
 
 Facts encoderFacts(const PlainInstrument& in, const PlainChannel& c)
 {
     const auto& e = c.source.encoder;
-    const double turn = turnSeconds(in);
+    const auto pause = longestPause(in);
     Facts facts{{"Edges", std::to_string(e.edgesPerDetent), "a detent"}};
     if (e.input == PulseInput::Interrupt)
         facts.push_back({"Seen by", "interrupts", "one at each edge"});
     else
-        facts.push_back(
-            {"Follows", significantText(1 / (turn * e.edgesPerDetent), 3) + " detents a second",
-                "a look every " + durationText(turn) + ", while nothing else runs"});
+        facts.push_back({"Follows",
+            significantText(1 / (pause.seconds * e.edgesPerDetent), 3) + " detents a second",
+            pause.words + " takes " + durationText(pause.seconds)});
     return facts;
 }
 
@@ -192,10 +191,10 @@ void addSettingsAndOutputs(
                     toText(o.highOutput), toText(o.low), toText(o.high), toText(o.every))});
     for (const auto& output : in.outputs)
         if (const auto& o = output.spec; o.from == c.id && isInDegrees(o))
-            facts.push_back({"Pulse of " + o.name,
-                durationText(pulseOf(o.servo, outputOf(output, at))),
-                fmt::format("{} … {} over {}", toText(o.servo.leastPulse),
-                    toText(o.servo.mostPulse), toText(o.servo.travel))});
+            facts.push_back(
+                {"Pulse of " + o.name, durationText(pulseOf(o.servo, outputOf(output, at))),
+                    fmt::format("{} … {} over {}", toText(o.servo.leastPulse),
+                        toText(o.servo.mostPulse), toText(o.servo.travel))});
     for (const auto& output : in.outputs)
         if (const auto& sequence = output.spec.sequence; sequence.by == c.id) {
             Ticks lasts;
@@ -206,7 +205,7 @@ void addSettingsAndOutputs(
                     durationText(inSeconds(lasts))),
                 fmt::format("{}; a code meanwhile {}",
                     sequence.blocks ? "the program waits, and hears nothing meanwhile"
-                                     : "beside the rest of the program",
+                                    : "beside the rest of the program",
                     sequence.restarts ? "begins it again" : "does not count")});
         }
 }

@@ -138,6 +138,8 @@ void showSource(Stem& stem, const PlainChannel& channel, std::size_t index,
         sensor.value = channel.source.pulses.gives == PulseGives::Rate
             ? numberOr(channel.source.pulses.perUnit * fromSi(v.world, channel.unit), 1)
             : "—";
+    } else if (kind == SourceKind::Encoder) {
+        reading.unit = "detents";
     } else if (!isConverted(kind)) {
         reading.unit = prettyUnit(channel.readingUnit.name);
         reading.value = numberOr(v.reading, decimalsFor(channel.resolution));

@@ -159,6 +159,16 @@ double sourceResistance(const AnalogInput& in, double quantity)
         : dividerSourceResistance(in.fixed, sensorOutput(in, quantity));
 }
 
+double mostSourceResistance(const AnalogInput& in, double from, double to)
+{
+    double most = std::max(sourceResistance(in, from), sourceResistance(in, to));
+    const double middle =
+        std::clamp((in.low + in.high) / 2, std::min(from, to), std::max(from, to));
+    if (in.sensor == SensorKind::Potentiometer)
+        most = std::max(most, sourceResistance(in, middle));
+    return most;
+}
+
 AnalogInput withError(AnalogInput in, InputPart part, double relative)
 {
     const double factor = 1 + relative;

@@ -54,6 +54,9 @@ double pinSlope(const AnalogInput& input, double quantity);
 /// Returns the resistance in ohm that the converter sees at that quantity.
 double sourceResistance(const AnalogInput& input, double quantity);
 
+/// Returns the most of it between two quantities: of a potentiometer in the middle of its track.
+double mostSourceResistance(const AnalogInput& input, double from, double to);
+
 /// The numbers of an input that have a tolerance.
 enum class InputPart { Sensor, UpperOrFixed, Lower, Supply };
 

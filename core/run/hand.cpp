@@ -7,8 +7,6 @@
 #include <algorithm>
 #include <limits>
 
-#include <fmt/format.h>
-
 namespace fern {
 
 namespace {
@@ -85,10 +83,9 @@ std::vector<HandKey> handKeys(const Instrument& instrument)
             const auto names = keyNames(s);
             for (const auto& name : names)
                 add(name, name);
-            keys.push_back({channel->id, "none pressed", ""});
+            keys.push_back({channel->id, "none", ""});
             if (names.size() > 1)
-                keys.push_back({channel->id, fmt::format("{} and {} at once", names[0], names[1]),
-                    names[0] + "+" + names[1]});
+                keys.push_back({channel->id, names[0] + "+" + names[1], names[0] + "+" + names[1]});
         } else if (s.kind == SourceKind::Switch) {
             for (const auto* position : {"on", "off"})
                 add(position, position);

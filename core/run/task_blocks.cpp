@@ -4,6 +4,7 @@
 #include "smooth/figures.h"
 
 #include <algorithm>
+#include <utility>
 
 namespace fern {
 
@@ -64,6 +65,23 @@ double roundSeconds(const PlainInstrument& in)
     for (const auto& output : in.outputs)
         seconds += outputSeconds(in, output);
     return seconds * stretchedBy(in, mostInterrupts(in));
+}
+
+Pause longestPause(const PlainInstrument& in)
+{
+    Pause longest{"a turn of the loop", turnSeconds(in)};
+    const auto take = [&](std::string words, double seconds) {
+        if (seconds > longest.seconds)
+            longest = {std::move(words), seconds};
+    };
+    for (const auto& display : in.displays) {
+        const auto cost = redrawCost(in, display, display.busHertz);
+        take("a redraw of " + display.id, cost.draw + cost.transfer);
+    }
+    for (const auto& channel : in.channels)
+        if (isSampled(channel))
+            take("a sample of " + channel.name, sampleSeconds(in, channel));
+    return longest;
 }
 
 } // namespace fern

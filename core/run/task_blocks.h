@@ -3,6 +3,8 @@
 
 #include "run/display_run.h"
 
+#include <string>
+
 namespace fern {
 
 /// Of one sample of a channel: its conversion or its way from a module, scaling and smoothing.
@@ -23,5 +25,12 @@ bool isSampled(const PlainChannel& channel);
 /// Returns the longest that the loop needs until it comes back to a task: every task once, and a
 /// turn, while pulses interrupt at the tops of their ranges.
 double roundSeconds(const PlainInstrument& instrument);
+
+/// What keeps the loop from looking at its pins for the longest time.
+struct Pause {
+    std::string words; ///< "a redraw of helm"
+    double seconds = 0;
+};
+Pause longestPause(const PlainInstrument& instrument);
 
 } // namespace fern

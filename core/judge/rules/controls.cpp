@@ -5,7 +5,6 @@
 #include "base/number_text.h"
 #include "base/quantity_text.h"
 #include "instrument/edits.h"
-#include "run/display_run.h"
 #include "run/task_blocks.h"
 
 #include <algorithm>
@@ -29,28 +28,6 @@ double fastestTurn(const PlainChannel& c)
                 std::fabs((c.lane[i].y - c.lane[i - 1].y) / (c.lane[i].x - c.lane[i - 1].x)));
     const double detents = fastest * differenceFromSi(1, c.unit) * c.source.encoder.perUnit;
     return detents > 0 ? detents : byHand;
-}
-
-/// What keeps the loop from looking, at most, and for how many seconds.
-struct Pause {
-    std::string words = "a turn of the loop";
-    double seconds = 0;
-};
-Pause longestPause(const PlainInstrument& plain)
-{
-    Pause longest{"a turn of the loop", turnSeconds(plain)};
-    const auto take = [&](std::string words, double seconds) {
-        if (seconds > longest.seconds)
-            longest = {std::move(words), seconds};
-    };
-    for (const auto& display : plain.displays) {
-        const auto cost = redrawCost(plain, display, display.busHertz);
-        take("a redraw of " + display.id, cost.draw + cost.transfer);
-    }
-    for (const auto& channel : plain.channels)
-        if (isSampled(channel))
-            take("a sample of " + channel.name, sampleSeconds(plain, channel));
-    return longest;
 }
 
 } // namespace

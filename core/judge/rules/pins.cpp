@@ -153,8 +153,7 @@ void checkSourceResistance(const Instrument& in, const PlainInstrument& plain, F
         const auto& channel = *findById(in.channels, c.id);
         const auto& converter = *findById(in.parts, channel.source.board)->converter;
         const double most = inSi(converter.sourceMost);
-        const double source =
-            std::max(sourceResistance(c.input, c.from), sourceResistance(c.input, c.to));
+        const double source = mostSourceResistance(c.input, c.from, c.to);
         const double needed = std::ldexp(samplingFarad, c.bits);
         if (source <= most || inSi(channel.frontEnd.capacitor) >= needed)
             continue;

@@ -337,8 +337,7 @@ void checkFirstAfterSwitch(const Instrument& in, const PlainInstrument& plain, F
         const auto& frontEnd = findById(in.channels, c.id)->frontEnd;
         if (!c.isAnalog() || sharing < 2 || c.isReadByModule || frontEnd.capacitor.value > 0)
             continue;
-        const double worst =
-            std::max(sourceResistance(c.input, c.from), sourceResistance(c.input, c.to));
+        const double worst = mostSourceResistance(c.input, c.from, c.to);
         const double kept = keptCodes(c, worst);
         if (kept < 1)
             continue;

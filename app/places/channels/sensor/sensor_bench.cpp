@@ -156,8 +156,9 @@ void SensorBench::showKind()
     const bool isTrack = kind == SensorKind::Potentiometer;
     setInputVisible(m_lowPair, isTrack || kind == SensorKind::Sender);
     setInputVisible(m_highPair, isTrack || kind == SensorKind::Sender);
-    for (auto* output : {m_lowOutput, m_highOutput}) // of a track they are ground and reference
-        output->setEnabled(!isTrack);
+    for (auto* pair : {m_lowPair, m_highPair}) // a track ends at ground and at the reference
+        for (int i = 1; i < pair->layout()->count(); ++i)
+            pair->layout()->itemAt(i)->widget()->setVisible(!isTrack);
     m_feed->setVisible(kind == SensorKind::Sender);
     setInputVisible(m_nominal, resistive || isTrack);
     setInputVisible(m_beta, kind == SensorKind::Thermistor);
