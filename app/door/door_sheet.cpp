@@ -278,7 +278,7 @@ void DoorSheet::offerBeside()
         m_beside[i]->setChecked(false);
         m_beside[i]->setVisible(i < m_offered.size());
         if (i < m_offered.size())
-            m_beside[i]->setText(qText(m_offered[i]->title));
+            m_beside[i]->setText(qText(usualName(*m_offered[i])));
     }
 }
 

@@ -8,6 +8,7 @@
 #include "text/format.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -140,6 +141,17 @@ void showSource(Stem& stem, const PlainChannel& channel, std::size_t index,
             : "—";
     } else if (kind == SourceKind::Encoder) {
         reading.unit = "detents";
+        sensor.unit = "lines a, b";
+        if (!std::isnan(v.world)) {
+            constexpr std::array<std::string_view, 4> levels{"0 0", "1 0", "1 1", "0 1"};
+            const auto& e = channel.source.encoder;
+            const double edges = fromSi(v.world, channel.unit) * e.perUnit * e.edgesPerDetent;
+            sensor.value =
+                levels[static_cast<std::size_t>(static_cast<std::int64_t>(std::floor(edges)) & 3)];
+        }
+    } else if (kind == SourceKind::KeyMatrix) {
+        sensor.unit = "keys at its lines";
+        sensor.value = v.world > 0 ? numberOr(v.world, 0) : "none";
     } else if (!isConverted(kind)) {
         reading.unit = prettyUnit(channel.readingUnit.name);
         reading.value = numberOr(v.reading, decimalsFor(channel.resolution));

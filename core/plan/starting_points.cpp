@@ -308,12 +308,17 @@ Result<Instrument> withExtra(Instrument out, const StartingPoint& point, Channel
         [](const auto& other) { return !givesCodes(other->source.kind); });
     if (first == out.channels.end())
         return Error{ErrorCode::InvalidArgument,
-            "an output follows a channel; add one with a number first", ""};
+            point.extra == StartingExtra::Formula
+                ? "a formula is made of channels; add one with a number first"
+                : "an output follows a channel; add one with a number first",
+            ""};
     const auto& followed = **first;
     channel.source.derived.formula = followed.id;
     channel.wish = followed.wish;
     channel.source.resolution = followed.wish.step;
     channel.source.sampleEvery = paceOf(out, followed);
+    if (point.extra == StartingExtra::Formula)
+        return out;
     Output output;
     output.id = freeId(out.outputs, channel.name + " output");
     output.name = channel.name;

@@ -12,7 +12,7 @@
 namespace fern {
 
 /// What a row brings beside its channel.
-enum class StartingExtra { None, Setting, Output, List };
+enum class StartingExtra { None, Setting, Output, List, Formula };
 
 struct StartingPoint {
     std::string_view id; ///< "battery-12v"

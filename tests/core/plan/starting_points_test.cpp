@@ -85,7 +85,8 @@ TEST(StartingPoints, EveryRowWorksOnEveryBoardAndDisplay)
             for (const auto& point : startingPoints()) {
                 const auto name = std::string(point.id) + " " + std::string(board.id);
                 auto before = emptyOn(board, display);
-                if (point.extra == StartingExtra::Output) // which follows a channel
+                if (point.extra == StartingExtra::Output
+                    || point.extra == StartingExtra::Formula) // which follow a channel
                     before = *withStartingPoint(before, *findStartingPoint("battery-12v"), "First");
                 if (point.extra == StartingExtra::List)
                     before = *withStartingPoint(before, *findStartingPoint("clock"), "First");
