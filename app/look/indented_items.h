@@ -18,7 +18,8 @@ protected:
     void initStyleOption(QStyleOptionViewItem* option, const QModelIndex& index) const override
     {
         QStyledItemDelegate::initStyleOption(option, index);
-        option->text.prepend(QString(4 * index.data(levelRole).toInt(), QLatin1Char(' ')));
+        option->text.prepend(
+            QString(qsizetype{4} * index.data(levelRole).toInt(), QLatin1Char(' ')));
     }
 };
 

@@ -179,8 +179,7 @@ std::string offsetInWords(int seconds)
     if (seconds == 0)
         return "UTC";
     const int rest = std::abs(seconds);
-    auto text =
-        fmt::format("UTC{}{}:{:02}", seconds < 0 ? "-" : "+", rest / 3600, rest / 60 % 60);
+    auto text = fmt::format("UTC{}{}:{:02}", seconds < 0 ? "-" : "+", rest / 3600, rest / 60 % 60);
     return rest % 60 == 0 ? text : text + fmt::format(":{:02}", rest % 60);
 }
 

@@ -442,12 +442,13 @@ Result<Dimension> dimensionOfNode(
         return alike("unlike units are added: give a plain number its unit, as in 0.5 V");
     case Op::Min:
     case Op::Max:
-        return alike("unlike units are compared");
+        return alike("unlike units are compared: give a plain number its unit, as in x > 3 V");
     case Op::Less:
     case Op::LessEqual:
     case Op::Equal:
     case Op::NotEqual: {
-        const auto compared = alike("unlike units are compared");
+        const auto compared =
+            alike("unlike units are compared: give a plain number its unit, as in x > 3 V");
         return compared ? Result<Dimension>(Dimension{}) : compared;
     }
     case Op::Not:

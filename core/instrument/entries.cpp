@@ -1,7 +1,7 @@
 #include "instrument/entries.h"
 
-#include "base/split.h"
 #include "base/number_text.h"
+#include "base/split.h"
 #include "curves/formula.h"
 #include "instrument/describe.h"
 #include "instrument/edits.h"

@@ -15,6 +15,7 @@
 #include <cmath>
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
 namespace fern {
 
@@ -214,6 +215,7 @@ void addSettingsAndOutputs(
 
 std::string sourceInWords(const Source& s)
 {
+    constexpr std::size_t longestFormula = 30; // a longer one stands in its field
     const auto word = [](auto value, const auto& words) {
         return std::string(words[static_cast<std::size_t>(value)]);
     };
@@ -240,9 +242,11 @@ std::string sourceInWords(const Source& s)
     case SourceKind::KeyLadder:
         return fmt::format("{} keys over resistors", s.ladder.keys.size());
     case SourceKind::Derived:
-        return s.derived.kind == DerivedKind::Formula ? s.derived.formula
-            : s.derived.kind == DerivedKind::Next ? fmt::format("next of {} times", s.names.size())
-                                                  : word(s.derived.kind, derivedKindWords);
+        if (s.derived.kind == DerivedKind::Formula)
+            return s.derived.formula.size() <= longestFormula ? s.derived.formula
+                                                              : std::string("a formula");
+        return s.derived.kind == DerivedKind::Next ? fmt::format("next of {} times", s.names.size())
+                                                   : word(s.derived.kind, derivedKindWords);
     case SourceKind::Analog:
     case SourceKind::Waveform:
     case SourceKind::Switch:
@@ -376,6 +380,9 @@ std::vector<Fact> sourceReadingFacts(const PlainInstrument& in, const PlainChann
         facts.push_back({"Zone", rule ? zoneInWords(*rule) : s.clock.zone,
             fmt::format("the rule {}, whose sign counts west", s.clock.zone)});
     }
+    if (s.kind == SourceKind::Derived && s.derived.kind == DerivedKind::Formula)
+        facts.push_back({"May use", "min, max, previous, age, and, or, not, ? :",
+            fmt::format("{}", fmt::join(in.formulaNames, ", "))});
     addSettingsAndOutputs(facts, in, c, at);
     return facts;
 }

@@ -452,7 +452,7 @@ const std::vector<StartingPoint>& table()
             clockOf("CET-1CEST,M3.5.0,M10.5.0/3"), {500, "ms"}, {}, none, {},
             textOf(TextForm::HoursMinutes, 5)),
         listOfTimes(),
-        extra("formula", "Made of others", "A formula of other channels",
+        extra("formula", "Made of others", "Formula, of other channels",
             "Sums, products, comparisons and choices, worked out on the board.",
             StartingExtra::Formula),
         extra("setting", "Setting and output", "Setting, by keys",

@@ -104,7 +104,8 @@ TEST_F(FitTest, EveryKindOfSensor)
     window.resize(1024, 700);
     for (const auto& point : startingPoints()) {
         auto in = emptyInstrument("Made", startingBoards()[0].part, startingDisplays()[0].part);
-        if (point.extra == StartingExtra::Output) // which follows a channel
+        if (point.extra == StartingExtra::Output
+            || point.extra == StartingExtra::Formula) // which follow a channel
             in = *withStartingPoint(in, *findStartingPoint("battery-12v"), "First");
         if (point.extra == StartingExtra::List)
             in = *withStartingPoint(in, *findStartingPoint("clock"), "First");

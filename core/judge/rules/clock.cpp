@@ -27,8 +27,8 @@ Fix clockFix(std::string label, const PlainChannel& c, std::function<void(ClockS
 /// Whether a rule reads like an offset that people write: "UTC+3", "GMT-5".
 bool readsLikeAnOffset(const ZoneRule& rule, std::string_view text)
 {
-    return (rule.name == "UTC" || rule.name == "GMT") && rule.offset != 0
-        && rule.summerName.empty() && text.find('<') == std::string_view::npos;
+    return (rule.name == "UTC" || rule.name == "GMT") && rule.offset != 0 && rule.summerName.empty()
+        && text.find('<') == std::string_view::npos;
 }
 
 } // namespace
@@ -47,8 +47,7 @@ void checkZoneSign(const Instrument& /*in*/, const PlainInstrument& plain, Findi
             fmt::format("The rule {} of {} means {}", text, c.name, offsetInWords(rule->offset)),
             fmt::format("The sign of a rule counts west of UTC, the sign that people write counts "
                         "east. If {} is meant, the clock is off by {} h.",
-                offsetInWords(-rule->offset),
-                shortestText(std::fabs(2.0 * rule->offset / 3600))),
+                offsetInWords(-rule->offset), shortestText(std::fabs(2.0 * rule->offset / 3600))),
             "IEEE Std 1003.1, 8.3",
             {clockFix("Take " + offsetInWords(-rule->offset) + ": " + meant, c,
                  [meant](ClockSpec& clock) { clock.zone = meant; }),
