@@ -154,7 +154,7 @@ template <class Archive> void describe(Archive& a, Output& o)
         if (!a.failed() && parseUnit(o.lowOutput.unit)->dimension != parseUnit(unit)->dimension)
             a.failAt("lowOutput", "a servo is told its pulse in ms, or an angle in deg");
     a.quantity("highOutput", o.highOutput, unit);
-    if (isInDegrees(o))
+    if (isInDegrees(o) && (Archive::isReading ? a.has("servo") : o.servo != ServoTravel{}))
         a.object("servo", o.servo);
     if (Archive::isReading ? a.has("sequence") : !o.sequence.by.empty())
         a.object("sequence", o.sequence);
