@@ -121,11 +121,15 @@ void offerWhatThereIs(Parameter& row, const Instrument& in, const Channel& chann
             rows.begin(), rows.end(), [&](const Parameter& p) { return p.path == path; });
         return found == rows.end() ? std::string() : found->text;
     };
-    if (row.path == "by") {
+    if (row.path == "by" || row.path == "sequence/by") {
         offer(row, "", "nothing");
         for (const auto& other : in.channels)
             if (givesCodes(other->source.kind))
                 offer(row, other->id, other->name);
+    } else if (row.path == "sequence/name") {
+        if (const auto* by = findById(in.channels, textOf("sequence/by")))
+            for (const auto& name : namesOf(*by))
+                offer(row, name, name);
     } else if (row.path == "up" || row.path == "down" || row.path == "seek") {
         offer(row, "", "none");
         if (const auto* by = findById(in.channels, textOf("by")))

@@ -55,7 +55,8 @@ void addFrontEnd(PartsList& list, const Channel& channel)
 void addLadder(PartsList& list, const Channel& channel)
 {
     const auto& ladder = channel.source.ladder;
-    addResistor(list, ladder.pullUp, ladder.tolerancePercent, channel.name);
+    for (const auto& pull : {ladder.pullUp, ladder.pullDown})
+        addResistor(list, pull, ladder.tolerancePercent, channel.name);
     for (const auto& key : ladder.keys) {
         add(list, "push-button", channel.name);
         if (key.resistor.value > 0)

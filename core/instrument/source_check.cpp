@@ -206,7 +206,7 @@ std::string neededBy(const Instrument& in, std::string_view channel)
         if (setting->by == channel)
             return setting->name;
     for (const auto& output : in.outputs)
-        if (output->from == channel)
+        if (output->from == channel || output->sequence.by == channel)
             return output->name;
     return {};
 }

@@ -102,11 +102,20 @@ Way anotherBoard(const Instrument& in, const Part& board)
          }});
 }
 
+/// The clock of the board's first I²C bus, or of a usual one.
+double busHertzOf(const Instrument& in, const Part& board)
+{
+    for (const auto& view : busViews(in))
+        if (view.board == &board && view.bus->kind == BusKind::I2c)
+            return inSi(view.bus->speed);
+    return inSi(BusSpec{}.speed);
+}
+
 Comparison pinsOf(const Instrument& in, const Part& board, const std::vector<PinUse>& lines)
 {
     constexpr std::size_t expanderPins = 16;
     constexpr std::size_t shiftPins = 8;
-    constexpr double busHertz = 100e3; // the slowest usual clock
+    const double busHertz = busHertzOf(in, board);
     const auto wanted = pinsWanted(lines, board);
     const auto there = board.pins.size();
     const auto left = freePins(pinUses(in), board, PinRole::Digital).size();

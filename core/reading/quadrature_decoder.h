@@ -24,17 +24,13 @@ public:
             ++m_count;
         else if (step == 3)
             --m_count;
-        else if (step == 2)
-            ++m_missed;
     }
 
     std::int64_t count() const { return m_count; } ///< edges, up less down
-    std::int64_t missed() const { return m_missed; } ///< looks that had missed an edge for sure
 
 private:
     std::int64_t m_seen;
     std::int64_t m_count = 0;
-    std::int64_t m_missed = 0;
 };
 
 } // namespace fern

@@ -25,7 +25,6 @@ ConverterTimes converterTimesOf(const PlainInstrument& in, const PlainChannel& c
     for (const auto index : converter.channels)
         t.share += t.own / inSeconds(in.channels[index].sampleEvery);
     if (!isAskedEachTime(in, channel)) {
-        t.between = period;
         // On the converter's own grid the newest conversion has just ended.
         const auto onGrid = pace.conversion * (channel.sampleEvery / pace.conversion);
         t.oldest = period + (onGrid == channel.sampleEvery ? one : 2 * one);
@@ -33,8 +32,8 @@ ConverterTimes converterTimesOf(const PlainInstrument& in, const PlainChannel& c
     }
     // It is asked for on the sampling grid, and stands there when the others before it are done.
     const double waits = t.round - t.own;
-    t.between = period * (std::floor(t.round / period * (1 - 1e-12)) + 1);
-    t.oldest = t.between + waits + one;
+    const double between = period * (std::floor(t.round / period * (1 - 1e-12)) + 1);
+    t.oldest = between + waits + one;
     return t;
 }
 

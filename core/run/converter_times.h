@@ -9,7 +9,6 @@ struct ConverterTimes {
     double own = 0; ///< seconds of the converter that one of its samples takes
     double round = 0; ///< seconds in which all channels are converted once
     double share = 0; ///< of the converter's time, when every channel is sampled as often as set
-    double between = 0; ///< seconds between two samples of the channel, at most
     double oldest = 0; ///< seconds from when its input was taken until the next sample stands there
 };
 

@@ -52,8 +52,10 @@ QString reportText(const io::ImportReport& report)
     auto words = QObject::tr("%1 over %2.")
                      .arg(qText(countText(static_cast<long long>(report.rows), "row")),
                          qText(durationText(report.seconds)));
-    for (const auto& note : report.notes)
-        words += QObject::tr(" Note: %1.").arg(qText(note));
+    for (std::size_t i = 0; i < std::min(shownFaults, report.notes.size()); ++i)
+        words += QObject::tr(" Note: %1.").arg(qText(report.notes[i]));
+    if (report.notes.size() > shownFaults)
+        words += QObject::tr(" And more such notes.");
     if (report.faultCount == 0)
         return words + QObject::tr(" Every row can be read.");
     words += QLatin1Char(' ') + qText(io::leftOutText(report.faultCount, report.faults));

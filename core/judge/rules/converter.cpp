@@ -80,30 +80,28 @@ void checkConverterBusy(const Instrument& in, const PlainInstrument& plain, Find
         if (times.share <= 1 + slack)
             continue;
         const auto& part = partName(*findById(in.parts, converter.part));
-        const bool isShared = converter.channels.size() > 1;
+        // Only one that runs on gives the same conversion twice.
+        const bool isRepeated = !isAskedEachTime(plain, first);
         const auto one = durationText(inSeconds(converter.pace.conversion));
         const auto round = durationText(times.round);
-        const auto told = first.source.kind == SourceKind::Analog
-                && converter.pace.mode == ConversionMode::Continuous
-            ? "The same number comes again and again, so that smoothing averages fewer than it "
-              "counts."
-            : "A number comes when it is ready, not when it was wished.";
+        const auto inputs = std::ssize(converter.channels);
+        const auto thrown = inputs > 1 && converter.pace.discards > 0
+            ? fmt::format(" and {} are thrown away after a switch", converter.pace.discards)
+            : std::string();
         out.push_back({"R19", Severity::Check, "/parts/" + converter.part + "/converter",
-            isShared ? fmt::format("{} is asked for more conversions than it makes", part)
-                     : fmt::format("{} is asked {} times for each conversion", first.name,
-                         significantText(times.share, 2)),
-            isShared
-                ? fmt::format("A conversion takes {}{}, so {} need {} once round; as they are "
+            isRepeated ? fmt::format("{} is asked {} times for each conversion", first.name,
+                significantText(times.share, 2))
+                       : fmt::format("{} is asked for more conversions than it makes", part),
+            isRepeated
+                ? fmt::format("A conversion takes {}, and a sample is wished every {}. The same "
+                              "number comes again and again, so that smoothing averages fewer than "
+                              "it counts.",
+                    one, durationText(inSeconds(first.sampleEvery)))
+                : fmt::format("A conversion takes {}{}, so {} {} {} once round; as they are "
                               "sampled, it would need {} % of its time. Each comes about every {} "
                               "instead.",
-                    one,
-                    converter.pace.discards > 0 ? fmt::format(
-                        " and {} are thrown away after a switch", converter.pace.discards)
-                                                : std::string(),
-                    countText(std::ssize(converter.channels), "input"), round,
-                    significantText(times.share * 100, 2), round)
-                : fmt::format("A conversion takes {}, and a sample is wished every {}. {}", one,
-                    durationText(inSeconds(first.sampleEvery)), told),
+                    one, thrown, countText(inputs, "input"), inputs == 1 ? "needs" : "need", round,
+                    significantText(times.share * 100, 2), round),
             "conversion time times inputs, and what is thrown away, against the sampling intervals",
             {sampledEvery(plain, converter, roundedUp(times.round))}, {}});
     }

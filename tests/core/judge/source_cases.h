@@ -92,6 +92,15 @@ inline Instrument withInputs(int count, double everyMs, int settles = 0, int dis
     return in;
 }
 
+/// The same, with a module that converts only when it is asked.
+inline Instrument singly(const Instrument& in)
+{
+    const auto module = in.channels[0]->source.board;
+    auto converter = *findById(in.parts, module)->converter;
+    converter.mode = ConversionMode::Single;
+    return *withConverter(in, module, converter);
+}
+
 /// A knob that is turned by that many detents a second.
 inline Instrument withKnob(PulseInput input, double detentsPerSecond)
 {
@@ -196,6 +205,9 @@ inline std::vector<RuleCase> sourceCases()
             withInputs(3, 150)},
         {"R19", Severity::Check, withInputs(1, 10), "Signal 1 is asked 5 times for each conversion",
             withInputs(1, 50)},
+        {"R19", Severity::Check, singly(withInputs(1, 40)),
+            "16-bit converter with programmable gain is asked for more conversions than it makes",
+            singly(withInputs(1, 50))},
         {"R19", Severity::Check, withInputs(2, 390, 3, 3),
             "16-bit converter with programmable gain is asked for more conversions than it makes",
             withInputs(2, 400, 3, 3)},

@@ -1,8 +1,11 @@
 #include "plan/comparison.h"
 
+#include "base/number_text.h"
+#include "base/quantity_text.h"
 #include "instrument/edits.h"
 #include "instrument/part_edits.h"
 #include "parts/catalogue.h"
+#include "run/display_run.h"
 #include "tests/core/judge/parts_cases.h"
 #include "tests/support.h"
 
@@ -125,8 +128,8 @@ TEST(ComparePins, UsesAFreePinThenABus)
     EXPECT_EQ(none[0].ways[0].obstacle, "none is left");
     EXPECT_EQ(recommended(none[0]).title, "port expander, 16 pins, I²C");
     EXPECT_EQ(
-        recommended(none[0]).cells, (std::vector<std::string>{"16", "0", "290 µs", "a library"}))
-        << "29 clocks of 100 kHz: an address and two bytes (UM10204)";
+        recommended(none[0]).cells, (std::vector<std::string>{"16", "0", "72.5 µs", "a library"}))
+        << "29 clocks of the bus, 400 kHz: an address and two bytes (UM10204)";
     EXPECT_TRUE(recommended(none[0]).fix.apply(full));
 }
 
@@ -139,6 +142,12 @@ TEST(CompareDisplays, TellsWhatCanBeReadFromTheWishedDistance)
     ASSERT_EQ(near.size(), 1U);
     expectWhole(in, near[0]);
     ASSERT_TRUE(near[0].recommended) << "what is there";
+    const auto& now = recommended(near[0]);
+    EXPECT_TRUE(now.isNow);
+    EXPECT_EQ(now.cells[2],
+        durationText(redrawCost(plain, plain.displays[0], plain.displays[0].busHertz).transfer))
+        << "as the Glass leaf tells it";
+    EXPECT_EQ(now.cells[4], hoursText(plain.runTime.seconds())) << "as the wish is judged";
     plain.readingDistance = 3; // 20 minutes of arc are 17.5 mm
     for (const auto& way : compareDisplays(in, plain)[0].ways) {
         const bool isSmall =

@@ -261,6 +261,12 @@ TEST(Controls, AServoTurnsInDegreesAndNodsOnAKey)
     EXPECT_NEAR(pulseOf({}, 45), 1.5e-3, 1e-12) << "half of 90 degrees between 1 and 2 ms";
 }
 
+TEST(Controls, WhatASequenceHearsCannotBeTakenAway)
+{
+    EXPECT_EQ(
+        withoutChannel(nodding(false), "pad").error().message, "Needle needs Pad; remove it first");
+}
+
 TEST(Controls, TextsAndTimesComeInLines)
 {
     auto in = withEvents(started("text-line", "Crew"), {{1, "heron"}, {5, "none"}, {9, "teal"}});

@@ -178,6 +178,7 @@ void KeyLadderView::showRun(const RunView& view, const Channel& channel)
         static_cast<double>(converter.topCode()), safeMargin(converter, c.noiseLsb),
         view.newest.reading);
     m_drop->setEnabled(channel.source.ladder.keys.size() > 1);
+    m_design->setEnabled(designedLadder(channel.source.ladder) != channel.source.ladder);
 }
 
 } // namespace fern::app
