@@ -24,17 +24,18 @@ void glass(Context& context, const GlassArguments& a)
     auto loaded = load(a.path, a.scenario);
     if (!loaded)
         return context.fail(loaded.error());
-    auto [instrument, plain] = *std::move(loaded);
+    auto plain = std::move(loaded).value().plain;
     const auto display = indexOf(plain.displays, a.display);
     if (display == plain.displays.size())
         return context.fail(
             {ErrorCode::NotFound, fmt::format("there is no display \"{}\"", a.display), a.path});
     if (!a.page.empty()) {
-        const auto* page = findById(instrument.pages, a.page);
-        if (page == nullptr || page->display != a.display)
+        auto& shown = plain.displays[display];
+        const auto page = indexOf(shown.pages, a.page);
+        if (page == shown.pages.size())
             return context.fail({ErrorCode::NotFound,
                 fmt::format("\"{}\" has no page \"{}\"", a.display, a.page), a.path});
-        plain.displays[display].page = *page;
+        shown.page = shown.pages[page];
     }
     RunHistory history(ticksFromSeconds(1));
     FirmwareRun run(plain, {}, history);

@@ -184,8 +184,16 @@ DoorSheet::DoorSheet(const Document& document, QWidget* parent)
         box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
         box->setMinimumContentsLength(10);
     }
-    for (auto* box : {m_board, m_display})
-        connect(box, &QComboBox::activated, this, &DoorSheet::showOutcome);
+    connect(m_board, &QComboBox::activated, this, [this](int board) {
+        // What is soldered to a board is its display.
+        const auto* own = ownDisplay(startingBoards()[static_cast<std::size_t>(board)]);
+        m_display->setEnabled(own == nullptr);
+        m_display->setToolTip(own == nullptr ? QString() : tr("It is soldered to the board"));
+        if (own != nullptr)
+            m_display->setCurrentText(qText(own->className));
+        showOutcome();
+    });
+    connect(m_display, &QComboBox::activated, this, &DoorSheet::showOutcome);
     fillList();
     m_points->setCurrentRow(1); // the first one below its heading
     connect(m_points, &QListWidget::currentRowChanged, this, &DoorSheet::showPoint);
@@ -296,7 +304,7 @@ DoorRequest DoorSheet::request() const
     const auto board = static_cast<std::size_t>(m_board->currentIndex());
     const auto display = static_cast<std::size_t>(m_display->currentIndex());
     return {m_isNew ? emptyInstrument(m_instrumentName->text().toStdString(),
-                startingBoards()[board].part, startingDisplays()[display].part)
+                startingBoards()[board], startingDisplays()[display])
                     : m_document.instrument(),
         wanted(), m_channelName->text().toStdString(), beside};
 }

@@ -4,6 +4,7 @@
 #include "app/runner/live_view.h"
 #include "app/runner/parts_sheets.h"
 #include "judge/channel_moment.h"
+#include "judge/device_sheet.h"
 
 #include <memory>
 #include <optional>
@@ -44,6 +45,7 @@ struct RunView : ChannelMoment {
     std::shared_ptr<const LiveView> live; ///< null while it is simulated or replayed
     std::vector<BusyRecord> activity; ///< of the last seconds
     std::vector<std::string> newestTexts; ///< of every channel, as its first reader writes it
+    TextTable devices; ///< what speaks to the board, and what it said last
     RecordingView recording;
     Ticks now;
     Ticks end; ///< of the scenario or recording

@@ -1,5 +1,6 @@
 #include "app/runner/runner.h"
 
+#include "app/runner/checkpoints.h"
 #include "app/runner/live_ear.h"
 #include "app/runner/told_run.h"
 #include "run/firmware_run.h"
@@ -43,6 +44,7 @@ Ticks slowestRedraw(const PlainInstrument& plain)
 /// The worker's own state.
 struct Runner::Simulation {
     Instrument instrument;
+    std::string scenario;
     PlainInstrument plain;
     std::shared_ptr<const PlainInstrument> shared; ///< the same, for the views
     Recordings recordings;
@@ -58,8 +60,19 @@ struct Runner::Simulation {
     int revision = 0;
     std::unique_ptr<ToldRun> shown;
     std::unique_ptr<ToldRun> whole; ///< from zero, while it catches up with what is shown
+    Checkpoints checkpoints; ///< of runs of this instrument in this scenario
     Ticks end;
     Clock::time_point lastAdvance;
+
+    /// Runs what is shown up to an instant.
+    void advanceTo(Ticks until)
+    {
+        do {
+            shown->run.advanceTo(std::min(until, shown->run.now() + ticksFromSeconds(10)));
+            if (!ear && !whole)
+                checkpoints.offer(shown->run);
+        } while (shown->run.now() < until);
+    }
 };
 
 Runner::Runner(QObject* parent)
@@ -314,7 +327,15 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
         simulation.ear.emplace(wanted.link);
     else if (!wanted.link)
         simulation.ear.reset();
+    const bool isSameWorld = simulation.shown && !simulation.whole && !wanted.hasRestarted
+        && !simulation.ear && simulation.recordings == wanted.recordings
+        && simulation.scenario == wanted.scenario && simulation.instrument == wanted.instrument;
+    if (isSameWorld)
+        simulation.checkpoints.forgetAfter(now);
+    else
+        simulation.checkpoints.clear();
     simulation.instrument = wanted.instrument;
+    simulation.scenario = wanted.scenario;
     simulation.recordings = wanted.recordings;
     simulation.revision = wanted.revision;
     simulation.whole.reset();
@@ -351,10 +372,11 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
     simulation.fixed = std::make_shared<const StaticPart>(staticPartOf(
         simulation.instrument, simulation.plain, simulation.channel, simulation.choice));
     simulation.end = ticksFromSeconds(lastInstantSeconds(simulation.plain, simulation.recordings));
+    const Ticks drawFrom = now - shownSpan - slowestRedraw(simulation.plain) * 2;
     RunOptions options{std::max(Ticks{}, now - shownSpan - warmUp(simulation.plain)),
-        simulation.recordings, simulation.ear.has_value(),
-        now - shownSpan - slowestRedraw(simulation.plain) * 2};
-    if (remembersEverything(simulation.plain) && options.start > Ticks{}) {
+        simulation.recordings, simulation.ear.has_value(), drawFrom};
+    const auto* checkpoint = simulation.checkpoints.before(std::max(Ticks{}, drawFrom));
+    if (checkpoint == nullptr && remembersEverything(simulation.plain) && options.start > Ticks{}) {
         auto fromZero = options;
         fromZero.start = {};
         options.holdsRemembered = before && !wanted.jump && !wanted.hasRestarted && !simulation.ear
@@ -364,14 +386,16 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
         else
             options = fromZero;
     }
-    simulation.shown = std::make_unique<ToldRun>(simulation.plain, options);
+    simulation.shown = checkpoint == nullptr
+        ? std::make_unique<ToldRun>(simulation.plain, options)
+        : std::make_unique<ToldRun>(*checkpoint, simulation.plain);
     if (options.holdsRemembered)
         holdRemembered(simulation.shown->run, before->run, now);
     if (simulation.recorder)
         simulation.shown->history.tap(&simulation.recorder->csv());
     if (simulation.ear)
         simulation.ear->deliverAgain(simulation.plain, simulation.shown->run);
-    simulation.shown->run.advanceTo(now);
+    simulation.advanceTo(now);
     simulation.lastAdvance = Clock::now();
 }
 
@@ -387,8 +411,10 @@ bool Runner::catchUp(Simulation& s)
         const std::lock_guard lock(m_mutex);
         return m_wanted.isChanged;
     };
-    while (run.now() < now && Clock::now() < until && !isWanted())
+    while (run.now() < now && Clock::now() < until && !isWanted()) {
         run.advanceTo(std::min(now, run.now() + ticksFromSeconds(2)));
+        s.checkpoints.offer(run);
+    }
     if (run.now() < now)
         return false;
     s.shown = std::move(s.whole);
@@ -450,11 +476,11 @@ bool Runner::advance(Simulation& simulation, const Wanted& wanted)
     if (wanted.isRunning && wanted.pace == fastestPace) {
         while (!simulation.whole // which would never catch up
             && Clock::now() < wallNow + busyTime && run.now() < simulation.end)
-            run.advanceTo(std::min(simulation.end, run.now() + ticksFromSeconds(1)));
+            simulation.advanceTo(std::min(simulation.end, run.now() + ticksFromSeconds(1)));
     } else if (wanted.isRunning) {
         const double wall =
             std::min(0.1, std::chrono::duration<double>(wallNow - simulation.lastAdvance).count());
-        run.advanceTo(std::min(
+        simulation.advanceTo(std::min(
             std::max(simulation.end, run.now()), run.now() + ticksFromSeconds(wall * wanted.pace)));
     }
     simulation.lastAdvance = wallNow;

@@ -15,6 +15,12 @@ struct ToldRun {
         : run(plain, options, history)
     {
     }
+    /// Goes on from another run, in a world that differs from its own only after it.
+    ToldRun(const FirmwareRun& before, const PlainInstrument& plain)
+        : run(before, history)
+    {
+        run.follow(plain);
+    }
     TappedHistory history{shownSpan};
     FirmwareRun run;
 };

@@ -123,6 +123,14 @@ template <class Archive> void describe(Archive& a, ServoTravel& s)
     a.quantity("travel", s.travel, "deg", Range::positive());
 }
 
+template <class Archive> void describe(Archive& a, MotorTravel& m)
+{
+    a.quantity("endToEnd", m.endToEnd, "s", {0.01, 3600});
+    a.flag("endStops", m.hasEndStops);
+    if (Archive::isReading ? a.has("startsAtPercent") : m.startsAtPercent != 0)
+        a.number("startsAtPercent", m.startsAtPercent, {0, 100});
+}
+
 template <class Archive> void describe(Archive& a, OutputSequence& s)
 {
     a.text("by", s.by);
@@ -135,7 +143,8 @@ template <class Archive> void describe(Archive& a, OutputSequence& s)
 
 template <class Archive> void describe(Archive& a, Output& o)
 {
-    constexpr std::array<std::string_view, 4> units{"s", "%", "Hz", "count"};
+    constexpr std::array<std::string_view, outputKindWords.size()> units{
+        "s", "%", "Hz", "count", ""};
     a.text("id", o.id);
     a.text("name", o.name);
     a.choice("kind", o.kind, outputKindWords);
@@ -144,20 +153,27 @@ template <class Archive> void describe(Archive& a, Output& o)
     a.text("from", o.from);
     a.anyQuantity("low", o.low);
     a.quantity("high", o.high, std::string(o.low.unit));
-    if (o.kind == OutputKind::Servo)
+    if (o.kind == OutputKind::Servo || o.kind == OutputKind::Motor)
         a.anyQuantity("lowOutput", o.lowOutput);
     else
         a.quantity("lowOutput", o.lowOutput, units[static_cast<std::size_t>(o.kind)]);
-    const std::string unit(
-        isInDegrees(o) ? std::string_view("deg") : units[static_cast<std::size_t>(o.kind)]);
+    const std::string unit(isInDegrees(o) ? std::string_view("deg")
+            : o.kind == OutputKind::Motor ? std::string_view(o.lowOutput.unit)
+                                          : units[static_cast<std::size_t>(o.kind)]);
     if constexpr (Archive::isReading)
         if (!a.failed() && parseUnit(o.lowOutput.unit)->dimension != parseUnit(unit)->dimension)
             a.failAt("lowOutput", "a servo is told its pulse in ms, or an angle in deg");
     a.quantity("highOutput", o.highOutput, unit);
     if (isInDegrees(o) && (Archive::isReading ? a.has("servo") : o.servo != ServoTravel{}))
         a.object("servo", o.servo);
+    if (o.kind == OutputKind::Motor)
+        a.object("motor", o.motor);
+    if (o.kind == OutputKind::Command)
+        a.optionalText("station", o.station);
     if (Archive::isReading ? a.has("sequence") : !o.sequence.by.empty())
         a.object("sequence", o.sequence);
+    if (Archive::isReading && o.kind == OutputKind::Motor && !o.sequence.by.empty())
+        a.failAt("sequence", "a motor follows what it is set from; it has no sequence");
     a.quantity("every", o.every, "s", {1e-3, 86400});
     a.optionalQuantity("blinds", o.blinds, "s", {0, 1});
     if constexpr (Archive::isReading)

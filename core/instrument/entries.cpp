@@ -145,6 +145,11 @@ void offerWhatThereIs(Parameter& row, const Instrument& in, const Channel& chann
         for (const auto& other : in.channels)
             if (other->id != channel.id && !givesCodes(other->source.kind))
                 offer(row, other->id, other->name);
+    } else if (row.path == "station") {
+        offer(row, "", "none");
+        for (const auto& other : in.channels)
+            if (other->source.kind == SourceKind::Node)
+                offer(row, other->id, other->name);
     } else if (row.path == "part") {
         for (const auto& part : in.parts)
             offer(row, part->id, partName(*part));

@@ -214,6 +214,9 @@ void checkOutputs(ReferenceCheck& check, const Instrument& in)
     for (std::size_t i = 0; i < in.outputs.size(); ++i) {
         const auto& output = *in.outputs[i];
         check.leadsTo(in.parts, output.part, "part", fmt::format("/outputs/{}/part", i));
+        if (output.kind == OutputKind::Motor && output.lowOutput.value == output.highOutput.value)
+            check.fail(fmt::format("/outputs/{}/highOutput", i),
+                "the two ends of a motor's way must differ");
         const auto names = formulaNames(in);
         if (std::find(names.begin(), names.end(), output.from) == names.end())
             check.fail(fmt::format("/outputs/{}/from", i),
@@ -221,6 +224,12 @@ void checkOutputs(ReferenceCheck& check, const Instrument& in)
         else if (dimensionOf(in, output.from) != parseUnit(output.low.unit)->dimension)
             check.fail(fmt::format("/outputs/{}/low", i),
                 fmt::format("\"{}\" is not in {}", output.from, output.low.unit));
+        if (isDownlink(output)) {
+            const auto* told = findById(in.channels, output.station);
+            if (told == nullptr || told->source.kind != SourceKind::Node)
+                check.fail(fmt::format("/outputs/{}/station", i),
+                    fmt::format("there is no channel \"{}\" of a station", output.station));
+        }
         const auto& starter = output.sequence.by;
         const auto* by = findById(in.channels, starter);
         if (!starter.empty() && (by == nullptr || !givesCodes(by->source.kind)))

@@ -124,8 +124,8 @@ struct Setting {
     bool operator==(const Setting&) const = default;
 };
 
-enum class OutputKind { Servo, Pwm, Tuned, Command };
-inline constexpr Words<4> outputKindWords{"servo", "PWM", "tuned", "command"};
+enum class OutputKind { Servo, Pwm, Tuned, Command, Motor };
+inline constexpr Words<5> outputKindWords{"servo", "PWM", "tuned", "command", "motor"};
 
 /// How a servo turns: on a straight line from its shortest pulse to its longest.
 struct ServoTravel {
@@ -134,6 +134,16 @@ struct ServoTravel {
     Quantity travel{90, "deg"}; ///< between them
 
     bool operator==(const ServoTravel&) const = default;
+};
+
+/// A motor that is switched one way, the other way or off, until what it moves stands right by the
+/// time that it has run.
+struct MotorTravel {
+    Quantity endToEnd{10, "s"};
+    bool hasEndStops = false; ///< switches that stop it at both ends, and tell that it is there
+    double startsAtPercent = 0; ///< of the way: where it stands at power-on
+
+    bool operator==(const MotorTravel&) const = default;
 };
 
 /// What an output does when a code comes, before it follows its value again.
@@ -158,11 +168,14 @@ struct Output {
     std::string from; ///< id of a channel or setting
     Quantity low{0, "count"}; ///< of it, at which the output is `lowOutput`
     Quantity high{1, "count"};
-    Quantity lowOutput{1, "ms"}; ///< servo: pulse width or degrees, PWM: a share, tuned: hertz
+    Quantity lowOutput{1, "ms"}; ///< servo: pulse width or degrees, PWM: a share, tuned: hertz,
+                                 ///< motor: a position in any unit
     Quantity highOutput{2, "ms"};
     Quantity every{200, "ms"}; ///< how often it is set
     Quantity blinds{0, "ms"}; ///< interrupts are off for so long each time, as software servos do
+    std::string station; ///< of a command: the channel with whose station's polls it goes along
     ServoTravel servo; ///< of a servo that is told in degrees
+    MotorTravel motor;
     OutputSequence sequence;
     Extras extras;
 
@@ -298,6 +311,12 @@ inline bool isInDegrees(const Output& o)
 {
     const auto unit = parseUnit(o.lowOutput.unit);
     return o.kind == OutputKind::Servo && unit && unit->dimension == parseUnit("deg")->dimension;
+}
+
+/// Returns whether an output goes to a station with the polls of a radio.
+inline bool isDownlink(const Output& o)
+{
+    return o.kind == OutputKind::Command && !o.station.empty();
 }
 
 /// Returns the calibration that was applied before the one of that id, or the newest one for the

@@ -2,6 +2,7 @@
 
 #include "base/number_text.h"
 #include "instrument/part_edits.h"
+#include "instrument/parts_view.h"
 #include "parts/price.h"
 
 #include <algorithm>
@@ -64,18 +65,108 @@ void addLadder(PartsList& list, const Channel& channel)
     }
 }
 
+/// What a sensor is bought as; empty where it is no part of its own.
+std::string bought(const SensorSpec& s)
+{
+    switch (s.kind) {
+    case SensorKind::Voltage:
+    case SensorKind::Chip:
+        break;
+    case SensorKind::Shunt:
+        return fmt::format("shunt {}, amplifier × {}", toText(s.shunt), shortestText(s.gain));
+    case SensorKind::Potentiometer:
+        return "potentiometer " + toText(s.nominal);
+    case SensorKind::Sender:
+        return fmt::format("sender {} … {}", toText(s.low), toText(s.high));
+    case SensorKind::Thermistor:
+        return fmt::format("thermistor {}, B {} K", toText(s.nominal), shortestText(s.beta));
+    case SensorKind::Photoresistor:
+        return "photoresistor " + toText(s.nominal);
+    case SensorKind::Bridge:
+        return fmt::format("bridge {}, {} mV/V", toText(s.capacity), shortestText(s.sensitivity));
+    case SensorKind::Platinum:
+        return "platinum sensor " + toText(s.nominal);
+    }
+    return {};
+}
+
+/// What stands at the far end of a channel's wire, unless a part of the list is there.
+std::string boughtFor(const Channel& channel)
+{
+    switch (channel.source.kind) {
+    case SourceKind::Analog:
+        return bought(channel.sensor);
+    case SourceKind::Switch:
+        return "push-button";
+    case SourceKind::Pulses:
+        return "pulse sensor";
+    case SourceKind::Waveform:
+        return "pulse-wave sensor";
+    case SourceKind::KeyLadder:
+    case SourceKind::Encoder:
+    case SourceKind::KeyMatrix:
+    case SourceKind::KeyCodes:
+    case SourceKind::Labels:
+    case SourceKind::Receiver:
+    case SourceKind::Lines:
+    case SourceKind::Words:
+    case SourceKind::Node:
+    case SourceKind::Computer:
+    case SourceKind::Clock:
+    case SourceKind::Uptime:
+    case SourceKind::Network:
+    case SourceKind::Derived:
+        break;
+    }
+    return {};
+}
+
+LinePull pullOf(const Source& source)
+{
+    return source.kind == SourceKind::Switch ? source.contact.pull
+        : source.kind == SourceKind::Pulses  ? source.pulses.pull
+                                             : LinePull::None;
+}
+
+/// What is wired to the pin of a channel, once for all channels that read it.
+void addWired(PartsList& list, const Channel& channel, const std::vector<PinUse>& uses)
+{
+    const auto own = std::find_if(
+        uses.begin(), uses.end(), [&](const PinUse& use) { return use.source == &channel.source; });
+    if (own == uses.end())
+        return;
+    const auto isOther = [&](const PinUse& use) {
+        return use.board == own->board && use.pin == own->pin && !use.pin.empty()
+            && mayShare(use, *own);
+    };
+    if (std::any_of(uses.begin(), own, isOther))
+        return;
+    const auto* pin = own->board == nullptr ? nullptr : findPin(*own->board, own->pin);
+    const bool isOnBoard = pin != nullptr && pin->wiredTo != WiredTo::Nothing;
+    if (const auto what = boughtFor(channel); !what.empty() && !isOnBoard
+        && std::none_of(own + 1, uses.end(),
+            [&](const PinUse& use) { return use.line != nullptr && isOther(use); }))
+        add(list, what, channel.name);
+    if (pullOf(channel.source) == LinePull::External)
+        addResistor(list, {10, "kohm"}, 0, channel.name);
+}
+
 } // namespace
 
 PartsList partsList(const Instrument& in)
 {
     PartsList list;
     for (const auto& part : in.parts)
-        add(list, part->className, partName(*part));
-    for (const auto& channel : in.channels)
+        if (part->builtInto.empty())
+            add(list, part->className, partName(*part));
+    const auto uses = pinLines(in);
+    for (const auto& channel : in.channels) {
+        addWired(list, *channel, uses);
         if (channel->source.kind == SourceKind::Analog)
             addFrontEnd(list, *channel);
         else if (channel->source.kind == SourceKind::KeyLadder)
             addLadder(list, *channel);
+    }
     for (const auto& part : in.parts) {
         for (const auto& bus : part->buses)
             if (bus.kind == BusKind::I2c)

@@ -98,6 +98,8 @@ bool mayShare(const PinUse& a, const PinUse& b)
     };
     if (isOneWire(a, b) || isOneWire(b, a))
         return true;
+    if (a.source != nullptr && b.source != nullptr)
+        return isOneWheel(*a.source, *b.source);
     if (a.line == nullptr || b.line == nullptr || a.role != b.role)
         return false;
     if (carries(BusKind::Spi, a.role))
@@ -129,9 +131,9 @@ std::vector<PinUse> pinLines(const Instrument& in)
     std::vector<PinUse> uses;
     for (const auto& c : in.channels)
         if (needsPin(c->source.kind, c->sensor.kind) && !isTold(c->source.kind))
-            uses.push_back(
-                {findById(in.parts, c->source.board), c->source.pin, "channel " + c->name, c->id,
-                    c->name, "/channels/" + c->id + "/source", roleOfSource(c->source)});
+            uses.push_back({findById(in.parts, c->source.board), c->source.pin,
+                "channel " + c->name, c->id, c->name, "/channels/" + c->id + "/source",
+                roleOfSource(c->source), nullptr, nullptr, false, false, &c->source});
     for (const auto& device : in.devices)
         if (device->kind == DeviceKind::Remote)
             uses.push_back({findById(in.parts, device->board), device->pin,
@@ -174,17 +176,15 @@ namespace {
 /// beside them, but for those that may share.
 std::size_t wantedAt(const std::vector<const PinUse*>& uses)
 {
-    std::size_t ends = 0;
+    std::vector<const PinUse*> ends;
     std::vector<const PinUse*> lines;
     for (const auto* use : uses) {
-        const bool isShared = std::any_of(
-            lines.begin(), lines.end(), [&](const PinUse* line) { return mayShare(*line, *use); });
-        if (use->line == nullptr)
-            ++ends;
-        else if (!isShared)
-            lines.push_back(use);
+        auto& alike = use->line == nullptr ? ends : lines;
+        if (std::none_of(alike.begin(), alike.end(),
+                [&](const PinUse* other) { return mayShare(*other, *use); }))
+            alike.push_back(use);
     }
-    return std::max(ends, lines.size());
+    return std::max(ends.size(), lines.size());
 }
 
 } // namespace
@@ -215,12 +215,31 @@ std::size_t analogPinsFor(const std::vector<PinUse>& lines, const Part& board)
         }));
 }
 
+bool suitsWiring(const Instrument& in, const PinSpec& pin, const PinUse& use)
+{
+    switch (pin.wiredTo) {
+    case WiredTo::Nothing:
+        return true;
+    case WiredTo::Button:
+        return use.source != nullptr && use.source->kind == SourceKind::Switch;
+    case WiredTo::Cell:
+        return use.source != nullptr && use.source->kind == SourceKind::Analog;
+    case WiredTo::Lamp:
+        return use.isOutput;
+    case WiredTo::Display:
+        break;
+    }
+    // Its bus goes on to whatever else hangs on it.
+    const auto* owner = findById(in.parts, use.owner);
+    return use.bus != nullptr || (owner != nullptr && !owner->builtInto.empty());
+}
+
 std::vector<const PinSpec*> freePins(
     const std::vector<PinUse>& uses, const Part& board, std::optional<PinRole> role)
 {
     std::vector<const PinSpec*> pins;
     for (const auto& pin : board.pins)
-        if ((!role || (pin.roles & bitOf(*role)) != 0)
+        if (pin.wiredTo == WiredTo::Nothing && (!role || (pin.roles & bitOf(*role)) != 0)
             && std::none_of(uses.begin(), uses.end(),
                 [&](const PinUse& use) { return use.board == &board && use.pin == pin.name; }))
             pins.push_back(&pin);

@@ -33,6 +33,7 @@ struct PinUse {
     const BusSpec* bus = nullptr; ///< when a bus uses it
     bool isOutput = false; ///< of the instrument
     bool isDevice = false;
+    const Source* source = nullptr; ///< of a channel
 
     PinUser user() const
     {
@@ -45,7 +46,8 @@ struct PinUse {
 PinRole roleOfSource(const Source& source);
 
 /// Returns whether two uses of a pin may share it. Both are one wire: a channel, and the line of a
-/// module that brings what it reads; an output, and the line of what it drives. Or the board drives
+/// module that brings what it reads; an output, and the line of what it drives; two channels of one
+/// wheel. Or the board drives
 /// several at once, which listen only when they are selected: the clock and data of SPI, the lines
 /// that tell data from commands, a common reset.
 bool mayShare(const PinUse& a, const PinUse& b);
@@ -73,8 +75,12 @@ std::size_t pinsWanted(
 /// Returns how many pins of a board can be analog and serve nothing else.
 std::size_t analogPinsFor(const std::vector<PinUse>& lines, const Part& board);
 
-/// Returns the pins of a board that nothing uses, in its order; with a role only those that have
-/// it.
+/// Returns whether the board's own wiring of a pin is what a use wants there: a button is read by a
+/// channel, a display is on its bus. True where the board has wired nothing.
+bool suitsWiring(const Instrument& in, const PinSpec& pin, const PinUse& use);
+
+/// Returns the pins of a board that nothing uses and that it has not wired itself, in its order;
+/// with a role only those that have it.
 std::vector<const PinSpec*> freePins(
     const std::vector<PinUse>& uses, const Part& board, std::optional<PinRole> role = {});
 

@@ -113,6 +113,8 @@ PlainChannel plain(const Instrument& instrument, const Channel& channel, const S
     }
     if (isConverted(channel.source.kind))
         addConverter(p, instrument, channel);
+    if (const auto* board = findById(instrument.parts, channel.source.board))
+        p.network = board->network;
     return p;
 }
 
@@ -164,12 +166,31 @@ ValuePlace placeOf(const Instrument& instrument, const PlainInstrument& p, std::
     return {true, setting};
 }
 
+/// What a driven module draws while it is active: the part itself, or the one with a line at the
+/// pin.
+double drawnBy(const Instrument& instrument, const Output& output)
+{
+    for (const auto& part : instrument.parts) {
+        const bool isDriven = part->id == output.part && part->kind != PartKind::Board;
+        const auto* board = boardOf(instrument, *part);
+        const bool hasLine = board != nullptr && board->id == output.part && !output.pin.empty()
+            && std::any_of(part->lines.begin(), part->lines.end(),
+                [&](const LineSpec& line) { return line.pin == output.pin && !line.isInput; });
+        if (isDriven || hasLine)
+            return currentOf(instrument.parts, *part, Draw::Active);
+    }
+    return 0;
+}
+
 PlainOutput plain(const Instrument& instrument, const PlainInstrument& p, const Output& output)
 {
     PlainOutput o{output, placeOf(instrument, p, output.from), inSi(output.low), inSi(output.high),
         output.lowOutput.value, in(output.highOutput, output.lowOutput.unit),
-        ticksFromSeconds(inSi(output.every)), ticksFromSeconds(inSi(output.blinds)), {}, {}};
+        ticksFromSeconds(inSi(output.every)), ticksFromSeconds(inSi(output.blinds)), {}, {}, {},
+        drawnBy(instrument, output)};
     o.by = channelAt(p, output.sequence.by);
+    if (isDownlink(output))
+        o.station = channelAt(p, output.station);
     double begin = 0;
     for (const auto& move : output.sequence.moves)
         o.moves.push_back({move.y, ticksFromSeconds(move.x - std::exchange(begin, move.x))});
@@ -197,6 +218,17 @@ void addConverters(PlainInstrument& p, const Instrument& instrument)
     }
 }
 
+/// Finds for each channel that counts the wheel of another one whose it is.
+void joinWheels(PlainInstrument& p)
+{
+    for (auto& channel : p.channels) {
+        const auto other = std::find_if(p.channels.begin(), p.channels.end(),
+            [&](const PlainChannel& c) { return isOneWheel(c.source, channel.source); });
+        if (other != p.channels.end() && !other->lane.empty())
+            channel.wheel = static_cast<std::size_t>(other - p.channels.begin());
+    }
+}
+
 /// What channels and settings are to one another.
 void connect(PlainInstrument& p, const Instrument& instrument)
 {
@@ -220,6 +252,18 @@ void connect(PlainInstrument& p, const Instrument& instrument)
         p.formulaValues.push_back(placeOf(instrument, p, name));
 }
 
+PlainPage plain(const Instrument& instrument, const Page& page)
+{
+    PlainPage p{page, {}};
+    for (const auto& field : page.fields) {
+        std::size_t reader = 0;
+        while (reader < instrument.readers.size() && instrument.readers[reader]->id != field.reader)
+            ++reader;
+        p.readers.push_back(reader);
+    }
+    return p;
+}
+
 PlainDisplay plain(const Instrument& instrument, const Display& display)
 {
     const auto& part = *findById(instrument.parts, display.part);
@@ -234,7 +278,7 @@ PlainDisplay plain(const Instrument& instrument, const Display& display)
     p.pixelPitch = inSi(part.pixelPitch);
     for (const auto& page : instrument.pages)
         if (page->display == display.id)
-            p.pages.push_back(*page);
+            p.pages.push_back(plain(instrument, *page));
     if (!p.pages.empty())
         p.page = p.pages.front();
     return p;
@@ -252,6 +296,7 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
     for (const auto& channel : instrument.channels)
         p.channels.push_back(plain(instrument, *channel, scenario));
     connect(p, instrument);
+    joinWheels(p);
     addConverters(p, instrument);
     for (const auto& device : instrument.devices) {
         PlainDevice own{device, {}, {}};

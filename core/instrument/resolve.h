@@ -44,6 +44,7 @@ struct PlainChannel {
     std::vector<FaultSpec> faults; ///< its own, and those of its device
     Unit readingUnit; ///< of a told number
     double resolution = 0, accuracy = 0; ///< of a told number, as far as they are known
+    std::optional<std::size_t> wheel; ///< the channel whose pulses it counts, when not its own
     bool isAnalog() const { return source.kind == SourceKind::Analog; }
 
     AnalogInput input; ///< nominal; of an analog source, and what follows to the module's bus
@@ -69,6 +70,7 @@ struct PlainChannel {
     double timerTick = 1e-6; ///< seconds that the board's clock can tell apart
     std::vector<std::size_t> madeOf; ///< the channels that a derived one follows
     std::optional<std::size_t> resetBy; ///< the channel of codes that begins a derived one again
+    std::optional<NetworkSpec> network; ///< of the board
     std::optional<PlainGate> gate;
     ScalingSpec scaling; ///< as the file says it
     std::optional<Calibration> calibration; ///< that the scaling was applied from
@@ -79,7 +81,7 @@ struct PlainChannel {
     /// Whether the scenario says something about it, or it needs no scenario.
     bool hasWorld() const
     {
-        return !lane.empty() || !events.empty() || !hasLane(source.kind)
+        return !lane.empty() || wheel || !events.empty() || !hasLane(source.kind)
             || (hasEvents(source.kind) && source.kind != SourceKind::Words);
     }
 };
@@ -123,6 +125,11 @@ inline double digitWorth(const PlainReader& reader)
     return differenceToSi(digitWorth(reader.text), reader.unit);
 }
 
+/// A page with where the readers of its fields stand.
+struct PlainPage : Page {
+    std::vector<std::size_t> readers; ///< one for each field; of a label it counts nothing
+};
+
 struct PlainDisplay {
     std::string id;
     int width = 128, height = 64;
@@ -131,8 +138,8 @@ struct PlainDisplay {
     double busHertz = 400e3;
     int bufferBytes = 32;
     double pixelPitch = 0; ///< metre
-    std::vector<Page> pages; ///< that can be shown
-    Page page; ///< the one that is shown: the first, until another is chosen
+    std::vector<PlainPage> pages; ///< that can be shown
+    PlainPage page; ///< the one that is shown: the first, until another is chosen
 };
 
 struct PlainSetting {
@@ -155,6 +162,8 @@ struct PlainOutput {
     Ticks blinds; ///< interrupts are off for so long each time
     std::optional<std::size_t> by; ///< the channel of codes that begins its sequence
     std::vector<PlainMove> moves;
+    std::optional<std::size_t> station; ///< the channel with whose station's polls it goes along
+    double drawn = 0; ///< ampere, of what it drives while that is active
 };
 
 struct PlainInstrument {

@@ -114,6 +114,8 @@ void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fau
         return fault("/source/derived/of",
             wantsEvents ? fmt::format("{} gives no codes to count", of->name)
                         : fmt::format("{} gives codes, no numbers", of->name));
+    if (d.kind == DerivedKind::At && findById(in.channels, d.event) == nullptr)
+        return fault("/source/derived/event", fmt::format("there is no channel \"{}\"", d.event));
     auto expected = dimensionOf(in, d.of);
     if (d.kind == DerivedKind::Next) {
         if (expected != dimensionOfUnit("s"))
@@ -186,6 +188,8 @@ std::vector<std::string> madeOf(const Instrument& in, const Channel& c)
 {
     if (c.source.kind != SourceKind::Derived)
         return {};
+    if (c.source.derived.kind == DerivedKind::At)
+        return {c.source.derived.of, c.source.derived.event};
     if (c.source.derived.kind != DerivedKind::Formula)
         return {c.source.derived.of};
     const auto formula = Formula::parse(c.source.derived.formula, formulaNames(in));
@@ -206,7 +210,8 @@ std::string neededBy(const Instrument& in, std::string_view channel)
         if (setting->by == channel)
             return setting->name;
     for (const auto& output : in.outputs)
-        if (output->from == channel || output->sequence.by == channel)
+        if (output->from == channel || output->sequence.by == channel
+            || (isDownlink(*output) && output->station == channel))
             return output->name;
     return {};
 }
@@ -272,6 +277,14 @@ void checkSource(const Instrument& in, const Channel& c, const SourceFault& faul
             && std::none_of(in.devices.begin(), in.devices.end(),
                 [](const auto& device) { return device->kind == DeviceKind::Receiver; }))
             fault("/source/clock/setBy", "there is no receiver among the devices");
+        break;
+    case SourceKind::Uptime:
+        checkUnit(c, "s", fault);
+        break;
+    case SourceKind::Network:
+        checkUnit(c, "count", fault);
+        if (const auto* board = findById(in.parts, s.board); board != nullptr && !board->network)
+            fault("/source/board", fmt::format("{} is on no network", partName(*board)));
         break;
     case SourceKind::Derived:
         checkDerived(in, c, fault);

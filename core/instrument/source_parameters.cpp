@@ -18,14 +18,15 @@ namespace fern {
 namespace {
 
 /// What the firmware decides; everything else stands outside.
-constexpr auto ofFirmware = std::to_array<std::string_view>({"sampleEvery", "pulses/gives",
-    "pulses/perUnit", "pulses/means", "pulses/input", "pulses/holdOff", "pulses/measure",
-    "pulses/timeOut", "pulses/counterBits", "encoder/perUnit", "encoder/input", "matrix/keys",
-    "matrix/debounce", "waveform/refractory", "waveform/slowest", "waveform/fastest",
-    "contact/debounce", "keyCodes/hasComplements", "keyCodes/takesRepeats", "keyCodes/holdOff",
-    "labels/checksDigit", "labels/holdOff", "receiver/gives", "lines/key", "lines/column",
-    "lines/unit", "lines/time", "lines/nothing", "node/address", "device/radio/slot",
-    "device/radio/tries", "computer", "clock/zone", "clock/setBy", "clock/setEvery"});
+constexpr auto ofFirmware = std::to_array<std::string_view>(
+    {"sampleEvery", "pulses/gives", "pulses/perUnit", "pulses/means", "pulses/input",
+        "pulses/holdOff", "pulses/measure", "pulses/timeOut", "pulses/counterBits",
+        "encoder/perUnit", "encoder/input", "matrix/keys", "matrix/debounce", "waveform/refractory",
+        "waveform/slowest", "waveform/fastest", "contact/debounce", "keyCodes/hasComplements",
+        "keyCodes/takesRepeats", "keyCodes/holdOff", "labels/checksDigit", "labels/holdOff",
+        "receiver/gives", "lines/key", "lines/column", "lines/unit", "lines/time", "lines/nothing",
+        "node/address", "node/name", "device/radio/slot", "device/radio/tries", "computer",
+        "network", "uptime/counterBits", "clock/zone", "clock/setBy", "clock/setEvery"});
 
 /// The figures of a channel's device stand behind its own, under this.
 constexpr std::string_view deviceGroup = "device";
@@ -62,7 +63,7 @@ void offerReferences(Parameter& row, const Instrument& in, const Channel& channe
             for (const auto& pin : board->pins)
                 if (!isConverted(channel.source.kind) || (pin.roles & bitOf(PinRole::Analog)) != 0)
                     offer(row, pin.name, pin.name);
-    } else if (row.path == "derived/of") {
+    } else if (row.path == "derived/of" || row.path == "derived/event") {
         for (const auto& other : in.channels)
             if (other->id != channel.id)
                 offer(row, other->id, other->name);

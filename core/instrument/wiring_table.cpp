@@ -3,7 +3,10 @@
 #include "instrument/parts_view.h"
 #include "parts/power.h"
 
+#include <algorithm>
+
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
 namespace fern {
 
@@ -15,11 +18,33 @@ std::string numberOrNone(int number, int none)
     return number == none ? std::string() : std::to_string(number);
 }
 
-std::vector<std::string> rowOf(const std::string& from, const std::string& line, const PinUse& use)
+/// What lies at the far end of a wire.
+struct FarEnd {
+    std::string from, line;
+};
+
+/// One wire, and all that it joins.
+struct Wire {
+    std::vector<const PinUse*> uses;
+    std::vector<FarEnd> ends;
+};
+
+/// The texts of a list, each once, with commas between.
+std::string joined(const std::vector<FarEnd>& ends, std::string FarEnd::*word)
 {
+    std::vector<std::string> seen;
+    for (const auto& end : ends)
+        if (std::find(seen.begin(), seen.end(), end.*word) == seen.end())
+            seen.push_back(end.*word);
+    return fmt::format("{}", fmt::join(seen, ", "));
+}
+
+std::vector<std::string> rowOf(const Wire& wire)
+{
+    const auto& use = *wire.uses.front();
     const auto* pin = use.board == nullptr ? nullptr : findPin(*use.board, use.pin);
-    return {from, line, use.board == nullptr ? "" : partName(*use.board),
-        use.pin.empty() ? "no pin yet" : use.pin,
+    return {joined(wire.ends, &FarEnd::from), joined(wire.ends, &FarEnd::line),
+        use.board == nullptr ? "" : partName(*use.board), use.pin.empty() ? "no pin yet" : use.pin,
         pin == nullptr ? "" : numberOrNone(pin->position, 0), pin == nullptr ? "" : pin->port,
         pin == nullptr ? "" : numberOrNone(pin->analogChannel, -1),
         std::string(pinRoleWords[static_cast<std::size_t>(use.role)])};
@@ -35,6 +60,49 @@ std::string modulesOn(const Instrument& in, const BusSpec& bus)
     return names.empty() ? busName(bus) : fmt::format("{}: {}", busName(bus), names);
 }
 
+FarEnd farEndOf(const Instrument& in, const PinUse& use)
+{
+    if (use.line == nullptr)
+        return {use.name, use.isOutput ? "output" : "input"};
+    return {use.bus == nullptr ? use.name : modulesOn(in, *use.bus), use.line->name};
+}
+
+/// Uses that may share their pin are one wire; what has no pin yet is one of its own.
+std::vector<Wire> wiresOf(const Instrument& in, const std::vector<PinUse>& uses)
+{
+    std::vector<Wire> wires;
+    for (const auto& use : uses) {
+        const auto same = std::find_if(wires.begin(), wires.end(), [&](const Wire& wire) {
+            const auto& other = *wire.uses.front();
+            return !use.pin.empty() && use.board == other.board && use.pin == other.pin
+                && std::any_of(wire.uses.begin(), wire.uses.end(),
+                    [&](const PinUse* joins) { return mayShare(*joins, use); });
+        });
+        auto& wire = same == wires.end() ? wires.emplace_back() : *same;
+        wire.uses.push_back(&use);
+        wire.ends.push_back(farEndOf(in, use));
+    }
+    return wires;
+}
+
+/// A bridge is fed by the converter that reads it; a device without a part of its own comes by the
+/// board's port.
+void addOtherWires(TextTable& table, const Instrument& in)
+{
+    for (const auto& channel : in.channels)
+        if (const auto* part = findById(in.parts, channel->source.board); part != nullptr
+            && channel->source.kind == SourceKind::Analog
+            && channel->sensor.kind == SensorKind::Bridge)
+            table.rows.push_back({channel->name, "excitation and ground", partName(*part), "", "",
+                "", "", "supply"});
+    for (const auto& device : in.devices)
+        if (const auto* board = findById(in.parts, device->board);
+            board != nullptr && board->kind == PartKind::Board && isSerial(device->kind))
+            table.rows.push_back({device->name, "serial line", partName(*board),
+                device->serial.port == SerialPort::Usb ? "USB" : "no pin yet", "", "", "",
+                std::string(serialPortWords[static_cast<std::size_t>(device->serial.port)])});
+}
+
 std::string tiedTo(const LineSpec& line)
 {
     return line.tied == LineTied::Ground ? "ground" : "supply";
@@ -45,14 +113,10 @@ std::string tiedTo(const LineSpec& line)
 TextTable wiringTable(const Instrument& in)
 {
     TextTable table{{"from", "line", "board", "pin", "place", "port", "channel", "as"}, {}};
-    for (const auto& use : pinLines(in)) {
-        if (use.line == nullptr)
-            table.rows.push_back(rowOf(use.name, use.isOutput ? "output" : "input", use));
-        else if (use.bus != nullptr)
-            table.rows.push_back(rowOf(modulesOn(in, *use.bus), use.line->name, use));
-        else
-            table.rows.push_back(rowOf(use.name, use.line->name, use));
-    }
+    const auto uses = pinLines(in);
+    for (const auto& wire : wiresOf(in, uses))
+        table.rows.push_back(rowOf(wire));
+    addOtherWires(table, in);
     for (const auto& part : in.parts)
         for (const auto& line : part->lines)
             if (line.pin.empty() && line.tied != LineTied::Open)

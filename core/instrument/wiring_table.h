@@ -6,9 +6,9 @@
 
 namespace fern {
 
-/// Returns one row a wire with the columns from, line, board, pin, place, port, channel, as: the
-/// pin under all of its four names, so that they are not confused, and what it is used as. Supply
-/// wires come last; a line without a pin says so.
+/// Returns one row for each wire, with all that it joins, and the columns from, line, board, pin,
+/// place, port, channel, as: the pin under all of its four names, so that they are not confused,
+/// and what it is used as. Supply wires come last; a line without a pin says so.
 TextTable wiringTable(const Instrument& in);
 
 } // namespace fern

@@ -9,7 +9,7 @@ namespace fern {
 CountedPulses countedPulses(
     const PlainInstrument& instrument, std::size_t channel, const RunHistory& history, Ticks now)
 {
-    const auto train = pulseTrainOf(instrument.channels[channel], instrument.seed);
+    const auto train = pulseTrainOf(instrument.channels[channel], instrument);
     CountedPulses pulses;
     pulses.newest = lastPulses(train, now);
     const SampleRecord* first = nullptr;

@@ -10,6 +10,7 @@
 #include "run/task_blocks.h"
 #include "timing/costs.h"
 #include "world/device.h"
+#include "world/radio_device.h"
 
 #include <algorithm>
 #include <cmath>
@@ -65,6 +66,21 @@ Facts clockFacts(const PlainChannel& c)
             {"Set by", std::string(clockSetByWords[static_cast<std::size_t>(clock.setBy)]),
                 "every " + toText(clock.setEvery)});
     return facts;
+}
+
+Facts uptimeFacts(const PlainChannel& c)
+{
+    const int bits = c.source.uptime.counterBits;
+    return {{"Counter", fmt::format("{} bits", bits), "of milliseconds"},
+        {"Rolls over after", daysText(std::ldexp(1e-3, bits)), "then it begins at zero again"}};
+}
+
+Facts networkFacts(const PlainChannel& c)
+{
+    if (!c.network)
+        return {};
+    return {{"Name", c.network->name, ""}, {"Address", c.network->address, ""},
+        {"Joins", "after " + toText(c.network->joins), "nothing is told before"}};
 }
 
 Facts encoderFacts(const PlainInstrument& in, const PlainChannel& c)
@@ -147,13 +163,15 @@ Facts toldFacts(const PlainInstrument& in, const PlainChannel& c)
         return serialFacts(in, c, 1);
     if (s.kind == SourceKind::Node) {
         const auto& radio = c.device->radio;
-        return {{"Address", std::to_string(s.node.address), ""},
+        return {{"Address", std::to_string(s.node.address),
+                    s.node.name.empty() ? "" : "this value is its " + s.node.name},
             {"Polled", "every " + durationText(every), "slot " + toText(radio.slot)},
             {"Lost for good",
                 significantText(
                     100 * std::pow(1 - std::pow(1 - s.node.lossPercent / 100, 2), radio.tries), 2)
                     + " %",
-                fmt::format("of the polls, after {} tries", radio.tries)}};
+                fmt::format("of the polls, after {} tries{}", radio.tries,
+                    radio.acknowledges ? ", answers said once more not counted" : "")}};
     }
     if (s.kind == SourceKind::Receiver) {
         Facts facts{{"Cold start", toText(c.device->fix.coldStart), "until the first fix"},
@@ -197,6 +215,14 @@ void addSettingsAndOutputs(
                     fmt::format("{} … {} over {}", toText(o.servo.leastPulse),
                         toText(o.servo.mostPulse), toText(o.servo.travel))});
     for (const auto& output : in.outputs)
+        if (const auto& o = output.spec; o.from == c.id && o.kind == OutputKind::Motor)
+            facts.push_back({"Way of " + o.name, toText(o.motor.endToEnd),
+                fmt::format("from end to end, {} switches at the ends",
+                    o.motor.hasEndStops ? "with" : "without")});
+        else if (output.station && o.from == c.id)
+            facts.push_back({o.name + " is sent", "with the polls",
+                "of the station of " + in.channels[*output.station].name});
+    for (const auto& output : in.outputs)
         if (const auto& sequence = output.spec.sequence; sequence.by == c.id) {
             Ticks lasts;
             for (const auto& move : output.moves)
@@ -204,7 +230,8 @@ void addSettingsAndOutputs(
             facts.push_back({fmt::format("On {} moves {}", sequence.name, output.spec.name),
                 fmt::format("{}, {}", countText(std::ssize(output.moves), "move"),
                     durationText(inSeconds(lasts))),
-                fmt::format("{}; a code meanwhile {}",
+                fmt::format("{}{}; a code meanwhile {}",
+                    output.drawn > 0 ? "draws " + ampereText(output.drawn) + ", " : "",
                     sequence.blocks ? "the program waits, and hears nothing meanwhile"
                                     : "beside the rest of the program",
                     sequence.restarts ? "begins it again" : "does not count")});
@@ -253,7 +280,10 @@ std::string sourceInWords(const Source& s)
     case SourceKind::KeyCodes:
     case SourceKind::Labels:
     case SourceKind::Clock:
+    case SourceKind::Uptime:
         break;
+    case SourceKind::Network:
+        return "network " + word(s.network, networkGivesWords);
     }
     return word(s.kind, sourceKindWords);
 }
@@ -311,6 +341,10 @@ std::vector<Fact> sourceFacts(const PlainInstrument& in, const PlainChannel& c)
                                               : "a pull-down holds the pin"}};
     case SourceKind::Clock:
         return clockFacts(c);
+    case SourceKind::Uptime:
+        return uptimeFacts(c);
+    case SourceKind::Network:
+        return networkFacts(c);
     case SourceKind::Analog:
     case SourceKind::Derived:
         return {};
@@ -335,9 +369,13 @@ std::vector<Fact> sourceFacts(const PlainInstrument& in, const PlainChannel& c)
 
 Ticks pollTurn(const PlainInstrument& in, const PlainChannel& c)
 {
-    const auto stations = toldWith(in, c);
-    const auto own = std::find(stations.begin(), stations.end(), &c);
-    return ticksFromSeconds(inSi(c.device->radio.slot)) * (own - stations.begin());
+    const auto told = toldWith(in, c);
+    std::vector<int> addresses;
+    for (const auto* other : told)
+        addresses.push_back(other->source.node.address);
+    const auto own = std::find(told.begin(), told.end(), &c) - told.begin();
+    return ticksFromSeconds(inSi(c.device->radio.slot))
+        * static_cast<std::int64_t>(stationsOf(addresses)[static_cast<std::size_t>(own)]);
 }
 
 std::vector<Fact> sourceReadingFacts(const PlainInstrument& in, const PlainChannel& c, double at)

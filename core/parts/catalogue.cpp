@@ -26,6 +26,10 @@ template <class Archive> void describe(Archive& a, CatalogueEntry& e)
     a.text("about", e.about);
     a.node("sources", e.sources);
     a.object("part", e.part);
+    std::string builtIn;
+    a.optionalText("builtIn", builtIn);
+    for (const auto id : splitAtBlanks(builtIn))
+        e.builtIn.emplace_back(id);
 }
 
 template <class Archive> void describe(Archive& a, Catalogue& c)
@@ -82,6 +86,17 @@ const CatalogueEntry* findInCatalogue(std::string_view id)
         if (entry.id == id)
             return &entry;
     return nullptr;
+}
+
+std::vector<Part> builtInto(const CatalogueEntry& entry)
+{
+    std::vector<Part> parts;
+    for (const auto& id : entry.builtIn) {
+        const auto& other = *findInCatalogue(id);
+        parts.push_back(other.part);
+        parts.back().name = shortTitle(other);
+    }
+    return parts;
 }
 
 std::string shortTitle(const CatalogueEntry& entry)

@@ -18,6 +18,7 @@ struct CatalogueEntry {
     std::string about; ///< one line
     json::Node sources = json::makeObject(); ///< by path into the part: where its figures come from
     Part part; ///< without an id
+    std::vector<std::string> builtIn; ///< ids of entries that a board has soldered to it
 };
 
 /// Returns every entry, grouped by category.
@@ -33,6 +34,9 @@ std::vector<std::string> catalogueCategories();
 
 /// Returns the entry of that id, or null.
 const CatalogueEntry* findInCatalogue(std::string_view id);
+
+/// Returns the parts that are soldered to a board of that entry.
+std::vector<Part> builtInto(const CatalogueEntry& entry);
 
 /// Returns the title up to its first comma, with a capital: a name to begin with.
 std::string shortTitle(const CatalogueEntry& entry);

@@ -39,6 +39,10 @@ std::string roleWords(PinRoles roles);
 /// Reads such words. Error names the word that is none.
 Result<PinRoles> parseRoles(std::string_view words);
 
+/// What a board has wired to a pin itself.
+enum class WiredTo { Nothing, Button, Display, Lamp, Cell };
+inline constexpr Words<5> wiredToWords{"nothing", "button", "display", "lamp", "cell"};
+
 /// A pin has up to four names, which makers confuse: the printed one, its place in the row, the
 /// processor's port and the number of its analog channel.
 struct PinSpec {
@@ -47,6 +51,8 @@ struct PinSpec {
     std::string port; ///< the processor's name: "C0", "GPIO36"; may be empty
     PinRoles roles = bitOf(PinRole::Digital);
     int analogChannel = -1; ///< of the converter; -1 is none
+    int serialPort = -1; ///< that its serial roles belong to; -1 is not known
+    WiredTo wiredTo = WiredTo::Nothing;
 
     bool operator==(const PinSpec&) const = default;
 };
@@ -59,6 +65,8 @@ template <class Archive> void describe(Archive& a, PinSpec& p)
     std::string words = roleWords(p.roles);
     a.text("roles", words);
     a.optionalInteger("analogChannel", p.analogChannel, -1, -1, 255);
+    a.optionalInteger("serialPort", p.serialPort, -1, -1, 15);
+    a.optionalChoice("wiredTo", p.wiredTo, wiredToWords);
     if constexpr (Archive::isReading) {
         if (auto roles = parseRoles(words))
             p.roles = *roles;

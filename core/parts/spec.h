@@ -5,6 +5,7 @@
 #include "base/archive.h"
 #include "base/number_list.h"
 #include "parts/bus_spec.h"
+#include "parts/network_spec.h"
 #include "parts/pin_spec.h"
 #include "parts/supply_spec.h"
 
@@ -140,6 +141,8 @@ struct Part {
     ProcessorClass processor = ProcessorClass::Bits8At16MHz;
     Quantity supply{5, "V"};
     std::vector<BusSpec> buses;
+    int serialPorts = 0; ///< in hardware; 0: as many as its pins tell of
+    std::optional<NetworkSpec> network;
 
     // A board, or a module that converts: its converter, and the pins of a board or the inputs of
     // a module; empty while nobody has told them.
@@ -163,6 +166,7 @@ struct Part {
 
     // Any part, as far as it is told:
     std::string fedBy; ///< id of the part that feeds it; empty: the board, and a board the battery
+    std::string builtInto; ///< id of the board that it is soldered to; empty: none
     std::optional<LoadSpec> load;
     std::optional<LevelSpec> levels;
     std::optional<BusPortSpec> port;
@@ -186,6 +190,8 @@ template <class Archive> void describe(Archive& a, Part& p)
         a.object("converter", p.converter ? *p.converter : p.converter.emplace());
         a.optionalList("pins", p.pins);
         a.optionalList("buses", p.buses);
+        a.optionalInteger("serialPorts", p.serialPorts, 0, 0, 16);
+        a.optionalObject("network", p.network);
         a.optionalObject("regulator", p.regulator);
         break;
     case PartKind::Display:
@@ -221,6 +227,7 @@ template <class Archive> void describe(Archive& a, Part& p)
         break;
     }
     a.optionalText("fedBy", p.fedBy);
+    a.optionalText("builtInto", p.builtInto);
     a.optionalObject("load", p.load);
     a.optionalObject("levels", p.levels);
     a.optionalObject("port", p.port);

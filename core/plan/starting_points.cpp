@@ -36,9 +36,16 @@ constexpr double resistorTolerancePercent = 0.1;
 
 /// The first pin with that role that nothing uses, under its printed name; "A0", "A1" … where
 /// nobody has told the board's pins. Empty when none is left.
-std::string pinName(const Instrument& in, const Part& board, PinRole role = PinRole::Analog)
+std::string pinName(const Instrument& in, const Part& board, PinRole role = PinRole::Analog,
+    WiredTo wiredTo = WiredTo::Nothing)
 {
     const auto uses = pinUses(in);
+    // What the board has wired for it comes first.
+    for (const auto& pin : board.pins)
+        if (wiredTo != WiredTo::Nothing && pin.wiredTo == wiredTo
+            && std::none_of(uses.begin(), uses.end(),
+                [&](const PinUse& use) { return use.board == &board && use.pin == pin.name; }))
+            return pin.name;
     if (!board.pins.empty()) {
         auto free = freePins(uses, board, role);
         // What needs no analog pin leaves them to others.
@@ -230,7 +237,8 @@ Channel channelOf(
     channel.source.board = board.id;
     channel.source.sampleEvery = point.sampleEvery;
     if (needsPin(point.source.kind, point.sensor.kind))
-        channel.source.pin = pinName(in, board, roleOfSource(point.source));
+        channel.source.pin = pinName(in, board, roleOfSource(point.source),
+            point.source.kind == SourceKind::Switch ? WiredTo::Button : WiredTo::Nothing);
     if (point.source.kind != SourceKind::Analog)
         return channel;
     channel.sensor = point.sensor;
@@ -472,6 +480,28 @@ std::optional<StartingPoint> readByModule(const StartingPoint& point)
     auto changed = point;
     changed.converter = "converter-gain-16";
     return changed;
+}
+
+const Part* ownDisplay(const StartingPart& board)
+{
+    for (const auto& part : board.builtIn)
+        if (part.kind == PartKind::Display)
+            return &part;
+    return nullptr;
+}
+
+Instrument emptyInstrument(
+    std::string_view name, const StartingPart& board, const StartingPart& display)
+{
+    const auto* own = ownDisplay(board);
+    auto out = emptyInstrument(name, board.part, own == nullptr ? display.part : *own);
+    for (auto& part : out.parts)
+        if (own != nullptr && part->kind == PartKind::Display) {
+            Part soldered = *part;
+            soldered.builtInto = "board";
+            part = std::make_shared<const Part>(std::move(soldered));
+        }
+    return out;
 }
 
 Instrument emptyInstrument(std::string_view name, const Part& board, const Part& display)

@@ -56,12 +56,19 @@ const StartingPoint* findStartingPoint(std::string_view id);
 struct StartingPart {
     std::string_view id;
     Part part;
+    std::vector<Part> builtIn{}; ///< of a board: what is soldered to it
 };
 std::span<const StartingPart> startingBoards();
 std::span<const StartingPart> startingDisplays();
 
-/// Returns an instrument with a board and a display and no channel yet.
+/// Returns the display that is soldered to a board; null for none.
+const Part* ownDisplay(const StartingPart& board);
+
+/// Returns an instrument with a board and a display and no channel yet; of a board that has a
+/// display of its own that one counts.
 Instrument emptyInstrument(std::string_view name, const Part& board, const Part& display);
+Instrument emptyInstrument(
+    std::string_view name, const StartingPart& board, const StartingPart& display);
 
 /// Adds a channel for the row, named `name`: wish and steps of the row, a front end from E24 values
 /// that suits the board, honest decimals, a page on the first display and a lane in every scenario.

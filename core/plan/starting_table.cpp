@@ -204,6 +204,20 @@ Source clockOf(const char* zone)
     return s;
 }
 
+Source uptime()
+{
+    auto s = sourceOf(SourceKind::Uptime);
+    s.resolution = {1, "s"};
+    return s;
+}
+
+Source ownAddress()
+{
+    auto s = sourceOf(SourceKind::Network);
+    s.network = NetworkGives::Address;
+    return s;
+}
+
 TextSpec textOf(TextForm form, int width)
 {
     TextSpec text;
@@ -451,7 +465,14 @@ const std::vector<StartingPoint>& table()
             "The board's own clock with zone and summer time.", wish("s", 0, 86400, 60, 60, 2),
             clockOf("CET-1CEST,M3.5.0,M10.5.0/3"), {500, "ms"}, {}, none, {},
             textOf(TextForm::HoursMinutes, 5)),
+        told("uptime", "Time", "How long it has been on",
+            "The board's counter of milliseconds, which rolls over after 49.7 days.",
+            wish("s", 0, 86400, 1, 1, 2), uptime(), {500, "ms"}, {}, none, {},
+            textOf(TextForm::HoursMinutes, 5)),
         listOfTimes(),
+        told("network-address", "Network", "Its address on the network",
+            "What the board has been given, once it has joined.", codeWish(10), ownAddress(),
+            {1, "s"}, {}, none, {}, textOf(TextForm::Name, 15)),
         extra("formula", "Made of others", "Formula, of other channels",
             "Sums, products, comparisons and choices, worked out on the board.",
             StartingExtra::Formula),
@@ -469,7 +490,7 @@ template <class Suits> std::vector<StartingPart> fromCatalogue(Suits suits)
     std::vector<StartingPart> parts;
     for (const auto& entry : catalogue())
         if (suits(entry.part))
-            parts.push_back({entry.id, entry.part});
+            parts.push_back({entry.id, entry.part, builtInto(entry)});
     return parts;
 }
 

@@ -181,6 +181,24 @@ Result<Instrument> wired(const Instrument& in)
     return done ? accepted(*done) : done;
 }
 
+Result<Instrument> withBuiltIn(
+    const Instrument& in, std::string_view boardId, const std::vector<Part>& parts)
+{
+    Result<Instrument> out = in;
+    for (auto part : parts) {
+        const auto* board = findById(out->parts, boardId);
+        part.builtInto = boardId;
+        const auto bus = std::find_if(board->buses.begin(), board->buses.end(),
+            [&](const BusSpec& b) { return fitsBus(part, b.kind); });
+        if (part.port && bus != board->buses.end())
+            part.port->bus = bus->id;
+        out = withPartAdded(*out, std::move(part));
+        if (!out)
+            return out;
+    }
+    return out;
+}
+
 Result<Instrument> withPartWired(const Instrument& in, const Part& part)
 {
     auto added = withPartAdded(in, part);

@@ -17,6 +17,10 @@ Result<Instrument> wired(const Instrument& in);
 /// the same, and where no pin is left its lines stay open: findings then show the ways out.
 Result<Instrument> withPartWired(const Instrument& in, const Part& part);
 
+/// Adds what is soldered to a board, on the first of the board's buses that it fits.
+Result<Instrument> withBuiltIn(
+    const Instrument& in, std::string_view board, const std::vector<Part>& parts);
+
 /// Returns how many channels and lines want a pin and have none.
 std::size_t openLineCount(const Instrument& in);
 

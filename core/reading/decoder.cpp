@@ -455,7 +455,7 @@ std::unique_ptr<Decoder> makeDecoder(const Source& source, const LineShape& shap
     case SourceKind::Receiver:
         return std::make_unique<SentenceDecoder>(source.receiver.gives);
     case SourceKind::Node:
-        return named(std::to_string(source.node.address));
+        return named(fieldOf(source.node));
     case SourceKind::Computer:
         return named(std::string(computerGivesWords[static_cast<std::size_t>(source.computer)]));
     case SourceKind::Lines:
@@ -475,6 +475,8 @@ std::unique_ptr<Decoder> makeDecoder(const Source& source, const LineShape& shap
     case SourceKind::Switch:
     case SourceKind::KeyMatrix:
     case SourceKind::Clock:
+    case SourceKind::Uptime:
+    case SourceKind::Network:
     case SourceKind::Derived:
         break;
     }

@@ -29,6 +29,10 @@ public:
     {
         return std::make_unique<EncoderSource>(*this);
     }
+    void follow(const PlainChannel& channel, const PlainInstrument& /*instrument*/) override
+    {
+        m_channel.lane = channel.lane;
+    }
     Sampling sample(Ticks now) override
     {
         if (m_channel.source.encoder.input == PulseInput::Interrupt)
@@ -53,10 +57,7 @@ public:
             m_lookAt = at;
             m_quarter = edge.quarter;
         }
-        if (m_lookAt && *m_lookAt <= looks.last) {
-            m_decoder.look(m_quarter);
-            m_lookAt.reset();
-        }
+        lookUntil(looks.last);
     }
     void blind(const Blind& blind) override
     {
@@ -83,6 +84,14 @@ private:
         m_until = to;
         return edges;
     }
+    /// A look that is due sees where the shaft stands.
+    void lookUntil(Ticks now)
+    {
+        if (m_lookAt && *m_lookAt <= now) {
+            m_decoder.look(m_quarter);
+            m_lookAt.reset();
+        }
+    }
     /// Each edge interrupts; those while interrupts are off are seen together when they are on
     /// again.
     void interruptUntil(Ticks now)
@@ -100,10 +109,7 @@ private:
             else
                 m_lookAt = blind->to;
         }
-        if (m_lookAt && *m_lookAt <= now) {
-            m_decoder.look(m_quarter);
-            m_lookAt.reset();
-        }
+        lookUntil(now);
         std::erase_if(m_blinds, [&](const Blind& blind) { return blind.to <= now; });
     }
 
@@ -133,6 +139,10 @@ public:
         return std::make_unique<MatrixSource>(*this);
     }
     /// The number of the key that a scan sees first, from 1; 0 for none.
+    void follow(const PlainChannel& channel, const PlainInstrument& /*instrument*/) override
+    {
+        m_channel.events = channel.events;
+    }
     Sampling sample(Ticks now) override
     {
         const double seconds = m_faults.seenSeconds(inSeconds(now));

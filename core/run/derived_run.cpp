@@ -23,19 +23,43 @@ DerivedRun::DerivedRun(const PlainChannel& channel, const PlainInstrument& instr
             m_formula = *std::move(formula);
     } else {
         m_of = channel.madeOf.front();
+        if (m_spec.kind == DerivedKind::At)
+            m_event = channel.madeOf.back();
     }
     if (m_spec.kind == DerivedKind::Next)
         m_list.emplace(
             channel.source.names, instrument.channels[*m_of].source.kind == SourceKind::Clock);
 }
 
-void DerivedRun::hear(Ticks now, std::size_t channel, std::string_view code, std::string_view name)
+void DerivedRun::followed(Ticks now)
 {
+    if (m_lastEvent)
+        m_lap = inSeconds(now - *m_lastEvent);
+    m_lastEvent = now;
+}
+
+void DerivedRun::changed(Ticks now, std::size_t channel, const Ask& valueOf)
+{
+    if (channel == m_of)
+        followed(now);
+    if (channel == m_event)
+        m_kept = valueOf({false, *m_of});
+}
+
+bool DerivedRun::isWanted(std::string_view code, std::string_view name) const
+{
+    return m_spec.name.empty() || m_spec.name == name || m_spec.name == code
+        || (m_spec.name == "?" && name.empty());
+}
+
+void DerivedRun::hear(Ticks now, std::size_t channel, std::string_view code, std::string_view name,
+    const Ask& valueOf)
+{
+    if (channel == m_event && isWanted(code, name))
+        m_kept = valueOf({false, *m_of});
     if (channel == m_of) {
         followed(now);
-        const bool isWanted = m_spec.name.empty() || m_spec.name == name || m_spec.name == code
-            || (m_spec.name == "?" && name.empty());
-        if (m_spec.kind == DerivedKind::Tally && isWanted && !m_isStopped)
+        if (m_spec.kind == DerivedKind::Tally && isWanted(code, name) && !m_isStopped)
             ++m_state;
     }
     if (channel != m_resetBy)
@@ -90,7 +114,14 @@ double DerivedRun::gathered(Ticks now, const Ask& valueOf, const Ask& ageOf)
         return m_lastEvent ? inSeconds(now - *m_lastEvent) : nothing;
     case DerivedKind::Lap:
         return m_lap;
-    default:
+    case DerivedKind::At:
+        return m_kept;
+    case DerivedKind::Rate:
+    case DerivedKind::Total:
+    case DerivedKind::Least:
+    case DerivedKind::Most:
+    case DerivedKind::Net:
+    case DerivedKind::Next:
         break;
     }
     const double value = valueOf({false, *m_of});
@@ -108,20 +139,16 @@ double DerivedRun::gathered(Ticks now, const Ask& valueOf, const Ask& ageOf)
     if (isFirst)
         begin(value);
     const double last = std::exchange(m_last, value);
-    switch (m_spec.kind) {
-    case DerivedKind::Rate:
+    if (m_spec.kind == DerivedKind::Rate)
         return isFirst || seconds <= 0 ? nothing : (value - last) / seconds;
-    case DerivedKind::Total:
-        if (!isFirst && !m_isStopped)
-            m_state += (value + last) / 2 * seconds;
-        return m_state;
-    case DerivedKind::Least:
-        return m_state = m_isStopped ? m_state : std::min(m_state, value);
-    case DerivedKind::Most:
-        return m_state = m_isStopped ? m_state : std::max(m_state, value);
-    default:
-        return value - m_state; // net
-    }
+    if (m_spec.kind == DerivedKind::Net)
+        return value - m_state;
+    if (!m_isStopped)
+        m_state = m_spec.kind == DerivedKind::Least ? std::min(m_state, value)
+            : m_spec.kind == DerivedKind::Most      ? std::max(m_state, value)
+            : isFirst                               ? m_state
+                                                    : m_state + (value + last) / 2 * seconds;
+    return m_state;
 }
 
 } // namespace fern

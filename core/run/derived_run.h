@@ -27,15 +27,10 @@ public:
     double sample(Ticks now, const Ask& valueOf, const Ask& ageOf);
 
     /// Tells that a channel gave a code, and its name, which is empty when it has none.
-    void hear(Ticks now, std::size_t channel, std::string_view code, std::string_view name);
-    bool follows(std::size_t channel) const { return m_of == channel; }
-    /// Tells that a number of the followed channel has changed, for `since`.
-    void followed(Ticks now)
-    {
-        if (m_lastEvent)
-            m_lap = inSeconds(now - *m_lastEvent);
-        m_lastEvent = now;
-    }
+    void hear(Ticks now, std::size_t channel, std::string_view code, std::string_view name,
+        const Ask& valueOf);
+    /// Tells that the number of a channel has changed.
+    void changed(Ticks now, std::size_t channel, const Ask& valueOf);
     /// The row of a list that the last sample waits for; empty for every other kind.
     const std::string& row() const { return m_row; }
     /// Returns that row once after it has changed, otherwise an empty text.
@@ -46,9 +41,13 @@ public:
 
 private:
     void begin(double value);
+    /// Something has happened to the followed channel.
+    void followed(Ticks now);
+    bool isWanted(std::string_view code, std::string_view name) const;
 
     DerivedSpec m_spec;
     std::optional<std::size_t> m_of, m_resetBy; ///< the channels that it follows and hears
+    std::optional<std::size_t> m_event; ///< the channel whose events keep a value
     std::vector<ValuePlace> m_places; ///< of the formula's names
     std::vector<double> m_before; ///< their values when it was worked out last
     std::optional<Formula> m_formula;
@@ -69,6 +68,7 @@ private:
     Ticks m_lastAt;
     double m_last = 0;
     double m_state = 0; ///< total, extreme, zero or tally
+    double m_kept = std::numeric_limits<double>::quiet_NaN(); ///< at the last event
     std::optional<Ticks> m_lastEvent;
     double m_lap = std::numeric_limits<double>::quiet_NaN(); ///< seconds between the last two
 };

@@ -71,8 +71,8 @@ RedrawCost redrawCost(
     const PlainInstrument& instrument, const PlainDisplay& display, double busHertz)
 {
     const auto costs = operationCosts(instrument.processor);
-    const auto cellsOf = [&](const std::string& reader) {
-        return instrument.readers[indexOf(instrument.readers, reader)].text.width;
+    const auto cellsOf = [&](std::size_t field) {
+        return instrument.readers[display.page.readers[field]].text.width;
     };
     const int glyphs = glyphCount(display.page, cellsOf);
     RedrawCost cost;
@@ -93,10 +93,11 @@ ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t displayIn
     ShownRecord record;
     record.display = displayIndex;
     record.startedAt = now;
-    for (const auto& field : display.page.fields) {
-        if (field.kind != FieldKind::Value)
+    std::vector<std::string> texts(display.page.fields.size());
+    for (std::size_t i = 0; i < texts.size(); ++i) {
+        if (display.page.fields[i].kind != FieldKind::Value)
             continue;
-        const auto index = indexOf(instrument.readers, field.reader);
+        const auto index = display.page.readers[i];
         const auto& reader = instrument.readers[index];
         const auto kind = instrument.channels[reader.channel].numberKind;
         const auto latest = valueOf(reader.channel);
@@ -104,14 +105,10 @@ ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t displayIn
             {index, latest.sampledAt, shownInSi(validValue(latest, reader, now), reader, kind),
                 shownInSi(inReaderUnit(latest.calm, reader), reader, kind),
                 readerText(instrument, index, latest, now)});
+        texts[i] = record.readers.back().text;
     }
     auto frame = std::make_shared<MonoFrame>(display.width, display.height);
-    drawPage(*frame, display.page, [&](const std::string& id) {
-        for (const auto& shown : record.readers)
-            if (instrument.readers[shown.reader].id == id)
-                return shown.text;
-        return std::string();
-    });
+    drawPage(*frame, display.page, [&](std::size_t field) { return texts[field]; });
     record.frame = std::move(frame);
     return record;
 }

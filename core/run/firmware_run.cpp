@@ -44,6 +44,15 @@ FirmwareRun::FirmwareRun(const FirmwareRun& other, RunObserver& observer)
 {
 }
 
+void FirmwareRun::follow(PlainInstrument instrument)
+{
+    m_state.instrument = std::make_shared<const PlainInstrument>(std::move(instrument));
+    for (std::size_t i = 0; i < m_state.program.size(); ++i) {
+        Turn turn(m_state, m_observer, i);
+        m_state.program[i]->follow(turn);
+    }
+}
+
 void FirmwareRun::advanceTo(Ticks end)
 {
     auto& queue = m_state.queue;

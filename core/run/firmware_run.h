@@ -34,6 +34,10 @@ public:
     void deliver(std::size_t channel, Tap tap, Ticks at, double value);
     void deliverBytes(std::size_t channel, Ticks at, const std::string& bytes);
 
+    /// Goes on with another course of the scenario: the instrument is the same but for courses and
+    /// events after now, and for the pages that its displays show.
+    void follow(PlainInstrument instrument);
+
     /// What a channel gave last.
     const LatestValue& latest(std::size_t channel) const { return m_state.memory.latest(channel); }
 

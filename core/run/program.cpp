@@ -2,6 +2,8 @@
 
 #include "run/tasks/derived_task.h"
 #include "run/tasks/device_task.h"
+#include "run/tasks/downlink_task.h"
+#include "run/tasks/motor_task.h"
 #include "run/tasks/output_task.h"
 #include "run/tasks/recorded_task.h"
 #include "run/tasks/redraw_task.h"
@@ -28,7 +30,7 @@ Cloned<Task> channelTask(
 {
     const auto& channel = instrument.channels[index];
     const auto kind = channel.source.kind;
-    const bool isMadeHere = kind == SourceKind::Derived || kind == SourceKind::Clock;
+    const bool isMadeHere = traitsOf(kind).way == SourceWay::Board;
     if (options.isLive && !isMadeHere) {
         if (isTold(kind))
             return std::make_unique<ToldTask>(index, instrument);
@@ -50,6 +52,17 @@ Cloned<Task> channelTask(
     return std::make_unique<AnalogTask>(index, instrument, options.start);
 }
 
+Cloned<Task> outputTask(
+    std::size_t index, const PlainInstrument& instrument, const RunOptions& options)
+{
+    const auto& output = instrument.outputs[index];
+    if (output.station)
+        return std::make_unique<DownlinkTask>(index, instrument, options.start);
+    if (output.spec.kind == OutputKind::Motor)
+        return std::make_unique<MotorTask>(index, instrument, options.start);
+    return std::make_unique<OutputTask>(index, instrument, options.start);
+}
+
 /// A device speaks when the scenario says something about one of its channels.
 bool speaks(const PlainDevice& device, const PlainInstrument& instrument)
 {
@@ -68,13 +81,12 @@ std::vector<Cloned<Task>> programOf(const PlainInstrument& instrument, const Run
         tasks.emplace_back(
             std::make_unique<RedrawTask>(i, instrument, options.start, options.drawFrom));
     for (std::size_t i = 0; i < instrument.outputs.size(); ++i)
-        tasks.emplace_back(std::make_unique<OutputTask>(i, instrument, options.start));
+        tasks.push_back(outputTask(i, instrument, options));
     if (options.isLive)
         return tasks;
     for (const auto& device : instrument.devices)
         if (speaks(device, instrument))
-            tasks.emplace_back(
-                std::make_unique<DeviceTask>(senderOf(device, instrument), device.channels));
+            tasks.emplace_back(std::make_unique<DeviceTask>(device, instrument));
     return tasks;
 }
 

@@ -22,7 +22,7 @@ std::vector<PulseFigures> PulseTally::figures() const
         const auto& channel = m_instrument.channels[i];
         if (channel.source.kind != SourceKind::Pulses || channel.lane.empty())
             continue;
-        const auto train = pulseTrainOf(channel, m_instrument.seed);
+        const auto train = pulseTrainOf(channel, m_instrument);
         const auto phase = [&](Ticks at) { return std::floor(train.phaseAt(inSeconds(at))); };
         all.push_back(
             {channel.id, static_cast<std::int64_t>(phase(m_until[i]) - phase({})), m_seen[i]});

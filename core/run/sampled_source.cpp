@@ -22,6 +22,12 @@ double truthAt(const PlainChannel& channel, Ticks now)
     return polylineAt(channel.lane, inSeconds(now));
 }
 
+/// What a counter of so many bits holds; 0: it never rolls over.
+std::int64_t rolledOver(std::int64_t count, int bits)
+{
+    return bits > 0 && bits < 63 ? count % (std::int64_t{1} << bits) : count;
+}
+
 /// The volts of a beat over its phase, 0 at the foot and 1 at the top: a steep rise, a slow fall
 /// with a notch.
 double beatShape(double phase)
@@ -33,10 +39,10 @@ double beatShape(double phase)
 
 class WaveformSource : public SampledSource {
 public:
-    WaveformSource(const PlainChannel& channel, std::uint64_t seed)
+    WaveformSource(const PlainChannel& channel, const PlainInstrument& instrument)
         : m_channel(channel)
-        , m_faults(channel.faults, seed, channel.id)
-        , m_beats(pulseTrainOf(channel, seed))
+        , m_faults(channel.faults, instrument.seed, channel.id)
+        , m_beats(pulseTrainOf(channel, instrument))
         , m_base(inSi(channel.source.waveform.base))
         , m_swing(inSi(channel.source.waveform.swing))
     {
@@ -44,6 +50,11 @@ public:
     std::unique_ptr<SampledSource> clone() const override
     {
         return std::make_unique<WaveformSource>(*this);
+    }
+    void follow(const PlainChannel& channel, const PlainInstrument& instrument) override
+    {
+        m_channel.lane = channel.lane;
+        m_beats = pulseTrainOf(channel, instrument);
     }
     Sampling sample(Ticks now) override
     {
@@ -82,6 +93,10 @@ public:
     std::unique_ptr<SampledSource> clone() const override
     {
         return std::make_unique<LadderSource>(*this);
+    }
+    void follow(const PlainChannel& channel, const PlainInstrument& /*instrument*/) override
+    {
+        m_channel.events = channel.events;
     }
     Sampling sample(Ticks now) override
     {
@@ -129,10 +144,12 @@ private:
 
 class PulseSource : public SampledSource {
 public:
-    PulseSource(const PlainChannel& channel, std::uint64_t seed, Ticks start)
+    PulseSource(const PlainChannel& channel, const PlainInstrument& instrument, Ticks start)
         : m_channel(channel)
-        , m_faults(channel.faults, seed, channel.id)
-        , m_train(pulseTrainOf(channel, seed))
+        , m_faults(channel.faults, instrument.seed, channel.id)
+        , m_train(pulseTrainOf(channel, instrument))
+        , m_perSi(channel.source.pulses.perUnit * differenceFromSi(1, channel.unit))
+        , m_timeOut(inSi(channel.source.pulses.timeOut))
         , m_counter(channel.source.pulses)
         , m_until(start)
         , m_isPolled(channel.source.pulses.input == PulseInput::Polled
@@ -142,6 +159,11 @@ public:
     std::unique_ptr<SampledSource> clone() const override
     {
         return std::make_unique<PulseSource>(*this);
+    }
+    void follow(const PlainChannel& channel, const PlainInstrument& instrument) override
+    {
+        m_channel.lane = channel.lane;
+        m_train = pulseTrainOf(channel, instrument);
     }
     Sampling sample(Ticks now) override
     {
@@ -153,17 +175,15 @@ public:
         const bool isRate = m_channel.source.pulses.gives == PulseGives::Rate;
         return {Tap::Reading,
             isRate ? rateReading(now, static_cast<double>(since))
-                   : static_cast<double>(rolledOver(m_counter.count())),
-            truthAt(m_channel, now), m_counter.count(), m_counter.recent()};
+                   : static_cast<double>(
+                       rolledOver(m_counter.count(), m_channel.source.pulses.counterBits)),
+            truth(now), m_counter.count(), m_counter.recent()};
     }
     double interruptsPerSecond(Ticks now) const override
     {
-        constexpr double moment = 1e-3; // seconds, over which the rate is taken
         if (m_isPolled)
             return 0;
-        const double seconds = inSeconds(now);
-        const double hertz =
-            (m_train.phaseAt(seconds + moment) - m_train.phaseAt(seconds)) / moment;
+        const double hertz = hertzAt(inSeconds(now));
         return m_channel.source.pulses.means == CountMeans::EachChange ? 2 * hertz : hertz;
     }
     void blind(const Blind& blind) override
@@ -178,6 +198,21 @@ public:
     }
 
 private:
+    double hertzAt(double seconds) const
+    {
+        constexpr double moment = 1e-3; // seconds, over which the rate is taken
+        return (m_train.phaseAt(seconds + moment) - m_train.phaseAt(seconds)) / moment;
+    }
+    /// Of a wheel that another channel's course turns it follows from the true pulses.
+    double truth(Ticks now) const
+    {
+        if (!m_channel.wheel)
+            return truthAt(m_channel, now);
+        const double seconds = inSeconds(now);
+        return (m_channel.source.pulses.gives == PulseGives::Rate ? hertzAt(seconds)
+                                                                  : m_train.phaseAt(seconds))
+            / m_perSi;
+    }
     /// Pulses in the gate: counted, or as many as the last period makes.
     double rateReading(Ticks now, double counted) const
     {
@@ -189,18 +224,12 @@ private:
         if (m_counter.count() < 2)
             return 0;
         const double waited = inSeconds(now - m_counter.lastCounted());
-        const double timeOut = inSi(p.timeOut);
-        if (timeOut > 0 && waited > timeOut)
+        if (m_timeOut > 0 && waited > m_timeOut)
             return 0;
         // The clock tells whole ticks.
         const double ticks =
             std::max(1.0, std::floor(inSeconds(m_counter.lastPeriod()) / m_channel.timerTick));
         return gate / (ticks * m_channel.timerTick);
-    }
-    std::int64_t rolledOver(std::int64_t count) const
-    {
-        const int bits = m_channel.source.pulses.counterBits;
-        return bits > 0 && bits < 63 ? count % (std::int64_t{1} << bits) : count;
     }
     std::vector<Edge> edgesUntil(Ticks now)
     {
@@ -219,6 +248,8 @@ private:
     PlainChannel m_channel;
     Faults m_faults;
     PulseTrain m_train;
+    double m_perSi; ///< pulses, or hertz, for one of the channel's SI unit
+    double m_timeOut; ///< seconds; 0: none
     PulseCounter m_counter;
     std::vector<Blind> m_blinds; ///< that have not passed yet
     Ticks m_until;
@@ -232,12 +263,17 @@ public:
         : m_channel(channel)
         , m_faults(channel.faults, seed, channel.id)
         , m_bounces(seed, channel.id, "bounce")
+        , m_bounceSeconds(inSi(channel.source.contact.bounce))
         , m_debouncer(ticksFromSeconds(inSi(channel.source.contact.debounce)))
     {
     }
     std::unique_ptr<SampledSource> clone() const override
     {
         return std::make_unique<SwitchSource>(*this);
+    }
+    void follow(const PlainChannel& channel, const PlainInstrument& /*instrument*/) override
+    {
+        m_channel.events = channel.events;
     }
     Sampling sample(Ticks now) override
     {
@@ -247,7 +283,7 @@ public:
             isClosed = event->what == "on";
             // While it bounces, the contact is open or closed by chance, half a millisecond long.
             const double since = seconds - event->at;
-            if (since < inSi(m_channel.source.contact.bounce))
+            if (since < m_bounceSeconds)
                 isClosed =
                     (m_bounces.bits(static_cast<std::uint64_t>((event->at + since) / 0.5e-3)) & 1U)
                     != 0;
@@ -266,6 +302,7 @@ private:
     PlainChannel m_channel;
     Faults m_faults;
     RandomStream m_bounces;
+    double m_bounceSeconds;
     Debouncer m_debouncer;
     bool m_last = false;
 };
@@ -307,19 +344,68 @@ private:
     ZoneRule m_rule;
 };
 
+/// Milliseconds since the board was switched on.
+class UptimeSource : public SampledSource {
+public:
+    explicit UptimeSource(const UptimeSpec& uptime)
+        : m_bits(uptime.counterBits)
+    {
+    }
+    std::unique_ptr<SampledSource> clone() const override
+    {
+        return std::make_unique<UptimeSource>(*this);
+    }
+    Sampling sample(Ticks now) override
+    {
+        constexpr std::int64_t perMillisecond = 1'000'000;
+        return {Tap::Reading, static_cast<double>(rolledOver(now.ns / perMillisecond, m_bits)),
+            inSeconds(now)};
+    }
+
+private:
+    int m_bits;
+};
+
+/// The board's name or address on its network, once it has joined it.
+class NetworkSource : public SampledSource {
+public:
+    explicit NetworkSource(const PlainChannel& channel)
+    {
+        if (!channel.network)
+            return;
+        m_joins = ticksFromSeconds(inSi(channel.network->joins));
+        m_text = channel.source.network == NetworkGives::Name ? channel.network->name
+                                                              : channel.network->address;
+    }
+    std::unique_ptr<SampledSource> clone() const override
+    {
+        return std::make_unique<NetworkSource>(*this);
+    }
+    Sampling sample(Ticks now) override { return {Tap::Reading, now >= m_joins ? 1.0 : 0.0}; }
+    std::string newCode(Ticks /*now*/, double reading) override
+    {
+        return reading > 0 ? std::exchange(m_text, {}) : std::string();
+    }
+
+private:
+    Ticks m_joins;
+    std::string m_text; ///< that has not been told yet
+};
+
 } // namespace
 
-PulseTrain pulseTrainOf(const PlainChannel& channel, std::uint64_t seed)
+PulseTrain pulseTrainOf(const PlainChannel& channel, const PlainInstrument& instrument)
 {
+    const auto& turned = channel.wheel ? instrument.channels[*channel.wheel] : channel;
     PulseTrainSetting setting;
-    if (channel.source.kind == SourceKind::Pulses) {
-        const auto& pulses = channel.source.pulses;
+    if (turned.source.kind == SourceKind::Pulses) {
+        const auto& pulses = turned.source.pulses;
         setting.gives = pulses.gives;
-        setting.perUnit = pulses.perUnit * differenceFromSi(1, channel.unit);
+        setting.perUnit = pulses.perUnit * differenceFromSi(1, turned.unit);
         setting.duty = pulses.dutyPercent / 100;
         setting.bounceSeconds = inSi(pulses.bounce);
     }
-    return {channel.lane, setting, seed, channel.id};
+    return {turned.lane, setting, instrument.seed, turned.id};
 }
 
 std::unique_ptr<SampledSource> makeSampledSource(
@@ -331,15 +417,19 @@ std::unique_ptr<SampledSource> makeSampledSource(
     case SourceKind::KeyMatrix:
         return makeMatrixSource(channel, instrument.seed);
     case SourceKind::Waveform:
-        return std::make_unique<WaveformSource>(channel, instrument.seed);
+        return std::make_unique<WaveformSource>(channel, instrument);
     case SourceKind::KeyLadder:
         return std::make_unique<LadderSource>(channel, instrument.seed);
     case SourceKind::Pulses:
-        return std::make_unique<PulseSource>(channel, instrument.seed, start);
+        return std::make_unique<PulseSource>(channel, instrument, start);
     case SourceKind::Switch:
         return std::make_unique<SwitchSource>(channel, instrument.seed);
     case SourceKind::Clock:
         return std::make_unique<ClockSource>(channel, instrument.startEpoch);
+    case SourceKind::Uptime:
+        return std::make_unique<UptimeSource>(channel.source.uptime);
+    case SourceKind::Network:
+        return std::make_unique<NetworkSource>(channel);
     case SourceKind::Analog:
     case SourceKind::KeyCodes:
     case SourceKind::Labels:
@@ -357,7 +447,8 @@ std::unique_ptr<SampledSource> makeSampledSource(
 bool remembersEverything(const PlainChannel& channel)
 {
     const auto& source = channel.source;
-    return givesCodes(source.kind) || source.kind == SourceKind::Encoder
+    return (givesCodes(source.kind) && source.kind != SourceKind::Network)
+        || source.kind == SourceKind::Encoder
         || (source.kind == SourceKind::Pulses && source.pulses.gives == PulseGives::Total)
         || (source.kind == SourceKind::Derived && source.derived.kind != DerivedKind::Formula
             && source.derived.kind != DerivedKind::Next);

@@ -33,6 +33,8 @@ public:
     virtual double interruptsPerSecond(Ticks /*now*/) const { return 0; }
     /// Tells of a time in which interrupts are off.
     virtual void blind(const Blind& /*blind*/) { }
+    /// Goes on with another course or other events; the rest of the channel is as it was.
+    virtual void follow(const PlainChannel& /*channel*/, const PlainInstrument& /*instrument*/) { }
     /// Returns the code that a reading brings; empty when it is no news.
     virtual std::string newCode(Ticks /*now*/, double /*reading*/) { return {}; }
 };
@@ -47,7 +49,8 @@ bool remembersEverything(const PlainChannel& channel);
 /// Returns whether one of the channels does: then a run must begin at zero.
 bool remembersEverything(const PlainInstrument& instrument);
 
-/// Returns the pulses of a pulse channel, or the beats of a waveform.
-PulseTrain pulseTrainOf(const PlainChannel& channel, std::uint64_t seed);
+/// Returns the pulses of a pulse channel, which may be those of a wheel that another channel's
+/// course turns, or the beats of a waveform.
+PulseTrain pulseTrainOf(const PlainChannel& channel, const PlainInstrument& instrument);
 
 } // namespace fern

@@ -129,9 +129,9 @@ private:
 /// A counter at a wheel: pulses since the begin, without any loss.
 class PulseCounting : public Printer {
 public:
-    PulseCounting(const PlainChannel& channel, double damage, std::uint64_t seed)
-        : Printer(ticksFromSeconds(0.1), damage, seed)
-        , m_train(pulseTrainOf(channel, seed))
+    PulseCounting(const PlainChannel& channel, const PlainInstrument& instrument, double damage)
+        : Printer(ticksFromSeconds(0.1), damage, instrument.seed)
+        , m_train(pulseTrainOf(channel, instrument))
     {
     }
 
@@ -154,10 +154,10 @@ private:
 /// The wheel itself: a byte at each pulse, so that its line goes low once.
 class PulseMaking : public StandIn {
 public:
-    PulseMaking(const PlainChannel& channel, double damage, std::uint64_t seed)
-        : m_train(pulseTrainOf(channel, seed))
+    PulseMaking(const PlainChannel& channel, const PlainInstrument& instrument, double damage)
+        : m_train(pulseTrainOf(channel, instrument))
         , m_damage(damage)
-        , m_chance(seed, "stand-in", "damage")
+        , m_chance(instrument.seed, "stand-in", "damage")
     {
     }
     /// A damaged pulse is one that is missing.
@@ -321,12 +321,11 @@ Result<std::unique_ptr<StandIn>> makeStandIn(
     } else if (setting.kind == StandInKind::Meter) {
         made = std::make_unique<Meter>(*found, setting.damage, plain.seed);
     } else if (setting.kind == StandInKind::Pulses) {
-        made = std::make_unique<PulseCounting>(*found, setting.damage, plain.seed);
+        made = std::make_unique<PulseCounting>(*found, plain, setting.damage);
     } else if (setting.kind == StandInKind::Wheel) {
-        made = std::make_unique<PulseMaking>(*found, setting.damage, plain.seed);
+        made = std::make_unique<PulseMaking>(*found, plain, setting.damage);
     } else {
-        auto device = *std::find_if(plain.devices.begin(), plain.devices.end(),
-            [&](const PlainDevice& d) { return d.spec == found->device; });
+        auto device = *deviceOf(plain, *found);
         if (setting.damage > 0) {
             FaultSpec garbage;
             garbage.kind = FaultKind::Garbage;

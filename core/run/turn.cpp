@@ -30,14 +30,14 @@ void Turn::hear(std::size_t channel, const std::string& code)
     const double before = memory().latest(channel).real;
     memory().keep(channel, {std::isnan(before) ? 1 : before + 1, notThere, now(), true, code});
     for (auto& task : m_state.program)
-        task->heard(now(), channel, code, name);
+        task->heard(*this, channel, code, name);
     memory().set(instrument(), channel, name.empty() ? std::string_view(code) : name);
 }
 
 void Turn::changed(std::size_t channel)
 {
     for (auto& task : m_state.program)
-        task->changed(now(), channel);
+        task->changed(*this, channel);
 }
 
 void Turn::blind(const Blind& blind)

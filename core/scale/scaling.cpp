@@ -15,36 +15,19 @@ namespace {
 
 template <class Real> double curveIn(const Scaling& s, double code)
 {
-    constexpr bool single = sizeof(Real) == sizeof(float);
-    const auto linear = [](Real a, Real b, Real c) {
-        if constexpr (single)
-            return f32::ft_linear(a, b, c);
-        else
-            return f64::ft_linear(a, b, c);
-    };
+    using K = Kernel<Real>;
     const auto x = static_cast<Real>(code);
     const auto gain = static_cast<Real>(s.gain);
     const auto offset = static_cast<Real>(s.offset);
     if (!isResistive(s.sensor))
-        return linear(x, gain, offset);
-    const auto divisor = static_cast<Real>(s.divisor);
+        return K::ft_linear(x, gain, offset);
     const auto curve = static_cast<Real>(s.curve);
-    const auto over = static_cast<Real>(s.fixedOverNominal);
-    const bool thermistor = s.sensor == SensorKind::Thermistor;
-    const bool platinum = s.sensor == SensorKind::Platinum;
-    if constexpr (single) {
-        const Real multiple = f32::ft_resistance(x, divisor, s.sensorAbove) * over;
-        return linear(thermistor ? f32::ft_thermistor(multiple, curve)
-                : platinum       ? f32::ft_platinum(multiple)
-                                 : f32::ft_photoresistor(multiple, curve),
-            gain, offset);
-    } else {
-        const Real multiple = f64::ft_resistance(x, divisor, s.sensorAbove) * over;
-        return linear(thermistor ? f64::ft_thermistor(multiple, curve)
-                : platinum       ? f64::ft_platinum(multiple)
-                                 : f64::ft_photoresistor(multiple, curve),
-            gain, offset);
-    }
+    const Real multiple = K::ft_resistance(x, static_cast<Real>(s.divisor), s.sensorAbove)
+        * static_cast<Real>(s.fixedOverNominal);
+    return K::ft_linear(s.sensor == SensorKind::Thermistor ? K::ft_thermistor(multiple, curve)
+            : s.sensor == SensorKind::Platinum             ? K::ft_platinum(multiple)
+                                                           : K::ft_photoresistor(multiple, curve),
+        gain, offset);
 }
 
 template <class Real> std::vector<Real> inKind(const std::vector<double>& values)
@@ -60,26 +43,17 @@ template <class Real> Real tableIn(const Scaling& s, double code)
         codes.push_back(static_cast<Real>(point.x));
         values.push_back(static_cast<Real>(point.y));
     }
-    const auto x = static_cast<Real>(code);
-    const int count = static_cast<int>(codes.size());
-    const int ends = static_cast<int>(s.ends);
-    if constexpr (sizeof(Real) == sizeof(float))
-        return f32::ft_table(x, codes.data(), values.data(), count, ends);
-    else
-        return f64::ft_table(x, codes.data(), values.data(), count, ends);
+    return Kernel<Real>::ft_table(static_cast<Real>(code), codes.data(), values.data(),
+        static_cast<int>(codes.size()), static_cast<int>(s.ends));
 }
 
 template <class Real> Real steinhartHartIn(const Scaling& s, Real x)
 {
+    using K = Kernel<Real>;
     const auto c = inKind<Real>(s.coefficients);
-    const auto divisor = static_cast<Real>(s.divisor);
-    const auto fixed = static_cast<Real>(s.fixedOverNominal);
-    if constexpr (sizeof(Real) == sizeof(float))
-        return f32::ft_steinhart_hart(
-            f32::ft_resistance(x, divisor, s.sensorAbove) * fixed, c[0], c[1], c[2]);
-    else
-        return f64::ft_steinhart_hart(
-            f64::ft_resistance(x, divisor, s.sensorAbove) * fixed, c[0], c[1], c[2]);
+    return K::ft_steinhart_hart(K::ft_resistance(x, static_cast<Real>(s.divisor), s.sensorAbove)
+            * static_cast<Real>(s.fixedOverNominal),
+        c[0], c[1], c[2]);
 }
 
 template <class Real> Real formulaIn(const Scaling& s, Real x)
@@ -98,7 +72,6 @@ template <class Real> Real formulaIn(const Scaling& s, Real x)
 /// What a form other than a curve gives, in its own unit.
 template <class Real> Real formIn(const Scaling& s, double code)
 {
-    constexpr bool single = sizeof(Real) == sizeof(float);
     const auto x = static_cast<Real>(code);
     switch (s.form) {
     case ScalingForm::Curve:
@@ -109,18 +82,13 @@ template <class Real> Real formIn(const Scaling& s, double code)
         return formulaIn<Real>(s, x);
     case ScalingForm::Polynomial: {
         const auto c = inKind<Real>(s.coefficients);
-        if constexpr (single)
-            return f32::ft_polynomial(x, c.data(), static_cast<int>(c.size()));
-        else
-            return f64::ft_polynomial(x, c.data(), static_cast<int>(c.size()));
+        return Kernel<Real>::ft_polynomial(x, c.data(), static_cast<int>(c.size()));
     }
     case ScalingForm::Table:
         return tableIn<Real>(s, code);
     case ScalingForm::RangeMap:
-        if constexpr (single)
-            return f32::ft_range_map(x, s.map.inLow, s.map.inHigh, s.map.outLow, s.map.outHigh);
-        else
-            return f64::ft_range_map(x, s.map.inLow, s.map.inHigh, s.map.outLow, s.map.outHigh);
+        return Kernel<Real>::ft_range_map(
+            x, s.map.inLow, s.map.inHigh, s.map.outLow, s.map.outHigh);
     }
     return std::numeric_limits<Real>::quiet_NaN();
 }
@@ -132,10 +100,7 @@ template <class Real> double scaledIn(const Scaling& s, double code)
     const Real value = formIn<Real>(s, code);
     if (!convertsItsUnit(s))
         return value;
-    if constexpr (sizeof(Real) == sizeof(float))
-        return f32::ft_linear(value, static_cast<Real>(s.gain), static_cast<Real>(s.offset));
-    else
-        return f64::ft_linear(value, s.gain, s.offset);
+    return Kernel<Real>::ft_linear(value, static_cast<Real>(s.gain), static_cast<Real>(s.offset));
 }
 
 /// Lets the scaling give values in `to` that it gives in `from`.

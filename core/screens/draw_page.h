@@ -9,9 +9,10 @@
 
 namespace fern {
 
-/// Draws every field onto a dark frame. `textOf` gives the text of a reader by its id.
+/// Draws every field onto a dark frame. `textOf` gives the text of a field that shows a value, by
+/// its place on the page.
 void drawPage(MonoFrame& frame, const Page& page,
-    const std::function<std::string(const std::string&)>& textOf);
+    const std::function<std::string(std::size_t field)>& textOf);
 
 /// The pixels that a field may cover.
 struct Box {
@@ -23,7 +24,8 @@ struct Box {
 /// Returns the box of a field whose text has `cells` characters.
 Box fieldBox(const Field& field, int cells);
 
-/// Returns the number of glyphs that a redraw of the page draws, for texts of `cellsOf` characters.
-int glyphCount(const Page& page, const std::function<int(const std::string&)>& cellsOf);
+/// Returns the number of glyphs that a redraw of the page draws, for values of `cellsOf`
+/// characters.
+int glyphCount(const Page& page, const std::function<int(std::size_t field)>& cellsOf);
 
 } // namespace fern

@@ -12,31 +12,6 @@ namespace fern {
 
 namespace {
 
-// The kernel's functions for each number kind, so that one template serves both.
-template <class Real> struct Kernel;
-template <> struct Kernel<float> {
-    static constexpr auto exponential = f32::ft_exponential;
-    static constexpr auto average = f32::ft_average;
-    static constexpr auto median = f32::ft_median;
-    static constexpr auto spikeGate = f32::ft_spike_gate;
-    static constexpr auto slew = f32::ft_slew;
-    static constexpr auto deadBand = f32::ft_dead_band;
-    static constexpr auto stillBelow = f32::ft_still_below;
-    static constexpr auto lastDigit = f32::ft_last_digit;
-    static constexpr double most = f32::wide_limit;
-};
-template <> struct Kernel<double> {
-    static constexpr auto exponential = f64::ft_exponential;
-    static constexpr auto average = f64::ft_average;
-    static constexpr auto median = f64::ft_median;
-    static constexpr auto spikeGate = f64::ft_spike_gate;
-    static constexpr auto slew = f64::ft_slew;
-    static constexpr auto deadBand = f64::ft_dead_band;
-    static constexpr auto stillBelow = f64::ft_still_below;
-    static constexpr auto lastDigit = f64::ft_last_digit;
-    static constexpr double most = f64::wide_limit;
-};
-
 /// A step that can be copied.
 template <class Step> class CopiedRun : public StepRun {
 public:
@@ -79,7 +54,7 @@ public:
 
     Real next(Real x)
     {
-        return this->m_started ? Kernel<Real>::exponential(this->m_last, x, alpha()) : x;
+        return this->m_started ? Kernel<Real>::ft_exponential(this->m_last, x, alpha()) : x;
     }
 
 private:
@@ -87,7 +62,7 @@ private:
     {
         if (!m_step.byAlpha && this->m_sinceValid != m_alphaSeconds) {
             m_alphaSeconds = this->m_sinceValid;
-            m_alpha = static_cast<Real>(f64::ft_share(this->m_sinceValid, m_step.tau));
+            m_alpha = static_cast<Real>(Kernel<double>::ft_share(this->m_sinceValid, m_step.tau));
         }
         return m_alpha;
     }
@@ -109,8 +84,8 @@ public:
         for (double& value : values)
             if (!std::isnan(value))
                 value = static_cast<double>(
-                    Kernel<Real>::average(m_ring.data(), static_cast<int>(m_ring.size()), &m_count,
-                        &m_next, &m_sum, static_cast<Real>(value)));
+                    Kernel<Real>::ft_average(m_ring.data(), static_cast<int>(m_ring.size()),
+                        &m_count, &m_next, &m_sum, static_cast<Real>(value)));
     }
 
 private:
@@ -132,7 +107,7 @@ public:
     {
         for (double& value : values)
             if (!std::isnan(value))
-                value = static_cast<double>(Kernel<Real>::median(m_ring.data(), m_sorted.data(),
+                value = static_cast<double>(Kernel<Real>::ft_median(m_ring.data(), m_sorted.data(),
                     static_cast<int>(m_ring.size()), &m_count, &m_next, static_cast<Real>(value)));
     }
 
@@ -157,10 +132,10 @@ public:
     {
         for (double& value : values)
             if (!std::isnan(value))
-                value = static_cast<double>(Kernel<Real>::spikeGate(m_ring.data(), m_scratch.data(),
-                    m_step.window, &m_count, &m_next, m_waiting.data(), m_step.refill, &m_gated,
-                    &m_side, &m_last, static_cast<Real>(value), static_cast<Real>(m_step.k),
-                    static_cast<Real>(m_step.least)));
+                value = static_cast<double>(Kernel<Real>::ft_spike_gate(m_ring.data(),
+                    m_scratch.data(), m_step.window, &m_count, &m_next, m_waiting.data(),
+                    m_step.refill, &m_gated, &m_side, &m_last, static_cast<Real>(value),
+                    static_cast<Real>(m_step.k), static_cast<Real>(m_step.least)));
     }
 
 private:
@@ -184,20 +159,30 @@ public:
         const auto last = this->m_last;
         switch (m_step.kind) {
         case StepKind::StillBelow:
-            return Kernel<Real>::stillBelow(x, limit);
+            return Kernel<Real>::ft_still_below(x, limit);
         case StepKind::DigitHysteresis:
             // A number of digits that does not fit stays as it is.
-            return std::fabs(static_cast<double>(x) / m_step.limit) < Kernel<Real>::most
-                ? Kernel<Real>::lastDigit(
+            return std::fabs(static_cast<double>(x) / m_step.limit)
+                    < static_cast<double>(Kernel<Real>::wide_limit)
+                ? Kernel<Real>::ft_last_digit(
                     last, x, limit, static_cast<Real>(m_step.beyond), this->m_started)
                 : x;
         case StepKind::SlewLimit:
             return this->m_started
-                ? Kernel<Real>::slew(last, x, limit * static_cast<Real>(this->m_sinceValid))
+                ? Kernel<Real>::ft_slew(last, x, limit * static_cast<Real>(this->m_sinceValid))
                 : x;
-        default:
-            return this->m_started ? Kernel<Real>::deadBand(last, x, limit) : x;
+        case StepKind::DeadBand:
+            return this->m_started ? Kernel<Real>::ft_dead_band(last, x, limit) : x;
+        case StepKind::MovingAverage:
+        case StepKind::Exponential:
+        case StepKind::Median:
+        case StepKind::SpikeGate:
+        case StepKind::PeakHold:
+        case StepKind::MinimumHold:
+        case StepKind::MainsCycles:
+            break; // runs of their own
         }
+        return x;
     }
 
 private:

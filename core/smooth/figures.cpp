@@ -17,7 +17,7 @@ constexpr int longestResponse = 100000;
 
 double alphaOf(const StepSpec& step, double sampleSeconds)
 {
-    return step.byAlpha ? step.alpha : f64::ft_share(sampleSeconds, step.tau);
+    return step.byAlpha ? step.alpha : Kernel<double>::ft_share(sampleSeconds, step.tau);
 }
 
 double measuredNoiseGain(const std::vector<StepSpec>& steps, double sampleSeconds)
@@ -200,9 +200,12 @@ StepCost costOf(const StepSpec& step, NumberKind kind, double sampleSeconds)
         return {real, 6};
     case StepKind::StillBelow:
         return {0, 2};
-    default:
-        return {real, 3};
+    case StepKind::Exponential:
+    case StepKind::SlewLimit:
+    case StepKind::DeadBand:
+        break;
     }
+    return {real, 3};
 }
 
 } // namespace fern

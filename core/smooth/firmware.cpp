@@ -101,9 +101,9 @@ StepInC stepInC(const StepSpec& step, NumberKind kind, double sampleSeconds, con
         return {{"ft_exponential"}, remembers,
             remembering(fmt::format("{}_exponential(last, x, {})", id, number(step.alpha)))};
     // After a gap the old value counts for less.
-    const auto alpha =
-        fmt::format("since == {} ? {} : ({}){}_share(since, {})", numberInC(sampleSeconds, false),
-            number(f64::ft_share(sampleSeconds, step.tau)), real, id, numberInC(step.tau, false));
+    const auto alpha = fmt::format("since == {} ? {} : ({}){}_share(since, {})",
+        numberInC(sampleSeconds, false), number(Kernel<double>::ft_share(sampleSeconds, step.tau)),
+        real, id, numberInC(step.tau, false));
     return {{"ft_share", "ft_exponential"}, remembers,
         remembering(fmt::format("{}_exponential(last, x,\n    {})", id, alpha)), true};
 }

@@ -1,9 +1,12 @@
 #pragma once
-// What the file says about smoothing: a list of steps, each told its time step.
+// What the file says about smoothing: a list of steps, each told its time step; with one table of
+// the kinds of step.
 
 #include "base/archive.h"
 
-#include <string>
+#include <array>
+#include <string_view>
+#include <vector>
 
 namespace fern {
 
@@ -20,22 +23,6 @@ enum class StepKind {
     DigitHysteresis, ///< rounds to a digit and lets go only well past its edge
     MainsCycles, ///< average over whole mains cycles
 };
-inline constexpr Words<11> stepKindWords{"moving average", "exponential", "median", "spike gate",
-    "slew", "dead band", "still below", "peak hold", "minimum hold", "digit hysteresis",
-    "mains cycles"};
-
-/// Returns whether a step averages: its figures then follow by formula from its weights.
-constexpr bool isLinear(StepKind kind)
-{
-    return kind == StepKind::MovingAverage || kind == StepKind::Exponential
-        || kind == StepKind::MainsCycles;
-}
-/// Returns whether a step keeps the last N samples as such.
-constexpr bool hasWindow(StepKind kind)
-{
-    return kind == StepKind::MovingAverage || kind == StepKind::Median;
-}
-
 constexpr int longestWindow = 10001;
 constexpr int longestGate = 101; ///< samples of a spike gate, which sorts them each time
 
@@ -61,53 +48,127 @@ struct StepSpec {
     bool operator==(const StepSpec&) const = default;
 };
 
+/// One figure of a step: its key in the file, and how it is typed.
+struct StepFigure {
+    std::string_view key;
+    std::string_view word; ///< typed before it; empty: nothing
+    double StepSpec::*number = nullptr; ///< or
+    int StepSpec::*whole = nullptr;
+    Range range = Range::positive();
+    bool mayMiss = false; ///< in the file, while it is the usual one
+    bool mayBeUnsaid = false; ///< where it is typed, while it is the usual one
+};
+
+/// Returns a figure of a step as a number.
+inline double figureOf(const StepSpec& step, const StepFigure& figure)
+{
+    return figure.whole != nullptr ? step.*figure.whole : step.*figure.number;
+}
+
+struct StepTraits {
+    StepKind kind;
+    std::string_view word; ///< its name in the file, with which it begins where it is typed
+    bool averages; ///< its figures follow by formula from its weights
+    bool keepsWindow; ///< the last N samples as such
+    std::array<StepFigure, 4> figures;
+};
+
+inline constexpr Range stepWindow{1, longestWindow};
+inline constexpr Range stepGate{1, longestGate};
+
+/// Every kind of step, in the enum's order. Of the exponential one's figures a step has one.
+inline constexpr auto stepTraits = std::to_array<StepTraits>({
+    {StepKind::MovingAverage, "moving average", true, true,
+        {{{"N", "", nullptr, &StepSpec::window, stepWindow}}}},
+    {StepKind::Exponential, "exponential", true, false,
+        {{{"alpha", "alpha", &StepSpec::alpha, nullptr, {0, 1, true}},
+            {"tau", "tau", &StepSpec::tau}}}},
+    {StepKind::Median, "median", false, true,
+        {{{"N", "", nullptr, &StepSpec::window, stepWindow}}}},
+    {StepKind::SpikeGate, "spike gate", false, false,
+        {{{"k", "", &StepSpec::k}, {"N", "", nullptr, &StepSpec::window, stepGate},
+            {"M", "", nullptr, &StepSpec::refill, stepGate},
+            {"least", "least", &StepSpec::least, nullptr, Range::notNegative(), true, true}}}},
+    {StepKind::SlewLimit, "slew", false, false, {{{"perSecond", "", &StepSpec::limit}}}},
+    {StepKind::DeadBand, "dead band", false, false, {{{"band", "", &StepSpec::limit}}}},
+    {StepKind::StillBelow, "still below", false, false, {{{"below", "", &StepSpec::limit}}}},
+    {StepKind::PeakHold, "peak hold", false, false,
+        {{{"hold", "", &StepSpec::hold, nullptr, Range::notNegative(), false, true}}}},
+    {StepKind::MinimumHold, "minimum hold", false, false,
+        {{{"hold", "", &StepSpec::hold, nullptr, Range::notNegative(), false, true}}}},
+    {StepKind::DigitHysteresis, "digit hysteresis", false, false,
+        {{{"digit", "", &StepSpec::limit},
+            {"beyond", "beyond", &StepSpec::beyond, nullptr, {0.5, 10}, false, true}}}},
+    {StepKind::MainsCycles, "mains cycles", true, false,
+        {{{"cycles", "", nullptr, &StepSpec::cycles, {1, 1000}},
+            {"hertz", "hertz", &StepSpec::hertz, nullptr, {1, 1000}}}}},
+});
+constexpr std::size_t stepKinds = stepTraits.size();
+
+namespace detail {
+consteval bool stepsAreInOrder()
+{
+    for (std::size_t i = 0; i < stepKinds; ++i)
+        if (static_cast<std::size_t>(stepTraits[i].kind) != i)
+            return false;
+    return static_cast<std::size_t>(StepKind::MainsCycles) + 1 == stepKinds;
+}
+consteval Words<stepKinds> wordsOfSteps()
+{
+    Words<stepKinds> words{};
+    for (std::size_t i = 0; i < stepKinds; ++i)
+        words[i] = stepTraits[i].word;
+    return words;
+}
+} // namespace detail
+static_assert(detail::stepsAreInOrder(), "every kind of step has its row, in order");
+inline constexpr auto stepKindWords = detail::wordsOfSteps();
+
+constexpr const StepTraits& traitsOf(StepKind kind)
+{
+    return stepTraits[static_cast<std::size_t>(kind)];
+}
+/// Returns whether a step averages: its figures then follow by formula from its weights.
+constexpr bool isLinear(StepKind kind)
+{
+    return traitsOf(kind).averages;
+}
+/// Returns whether a step keeps the last N samples as such.
+constexpr bool hasWindow(StepKind kind)
+{
+    return traitsOf(kind).keepsWindow;
+}
+
+/// Returns the figures that a step has.
+inline std::vector<StepFigure> figuresOf(const StepSpec& step)
+{
+    std::vector<StepFigure> figures;
+    for (const auto& figure : traitsOf(step.kind).figures)
+        if (!figure.key.empty()
+            && (step.kind != StepKind::Exponential || step.byAlpha == (figure.key == "alpha")))
+            figures.push_back(figure);
+    return figures;
+}
+
 template <class Archive> void describe(Archive& a, StepSpec& s)
 {
     a.choice("step", s.kind, stepKindWords);
-    switch (s.kind) {
-    case StepKind::Exponential:
-        if (Archive::isReading)
-            s.byAlpha = a.has("alpha");
-        if (s.byAlpha)
-            a.number("alpha", s.alpha, {0, 1, true});
+    if (Archive::isReading && s.kind == StepKind::Exponential)
+        s.byAlpha = a.has("alpha");
+    const StepSpec usual;
+    for (const auto& figure : figuresOf(s)) {
+        if (figure.mayMiss
+            && (Archive::isReading ? !a.has(figure.key)
+                                   : figureOf(s, figure) == figureOf(usual, figure)))
+            continue;
+        if (figure.whole != nullptr)
+            a.integer(figure.key, s.*figure.whole, static_cast<int>(figure.range.least),
+                static_cast<int>(figure.range.most));
         else
-            a.number("tau", s.tau, Range::positive());
-        break;
-    case StepKind::MovingAverage:
-    case StepKind::Median:
-        a.integer("N", s.window, 1, longestWindow);
-        if (Archive::isReading && s.kind == StepKind::Median && s.window % 2 == 0)
-            a.failAt("N", "a median needs an odd number of samples");
-        break;
-    case StepKind::SpikeGate:
-        a.number("k", s.k, Range::positive());
-        a.integer("N", s.window, 1, longestGate);
-        a.integer("M", s.refill, 1, longestGate);
-        if (Archive::isReading ? a.has("least") : s.least != 0)
-            a.number("least", s.least, Range::notNegative());
-        break;
-    case StepKind::SlewLimit:
-        a.number("perSecond", s.limit, Range::positive());
-        break;
-    case StepKind::DeadBand:
-        a.number("band", s.limit, Range::positive());
-        break;
-    case StepKind::StillBelow:
-        a.number("below", s.limit, Range::positive());
-        break;
-    case StepKind::PeakHold:
-    case StepKind::MinimumHold:
-        a.number("hold", s.hold, Range::notNegative());
-        break;
-    case StepKind::DigitHysteresis:
-        a.number("digit", s.limit, Range::positive());
-        a.number("beyond", s.beyond, {0.5, 10});
-        break;
-    case StepKind::MainsCycles:
-        a.number("hertz", s.hertz, {1, 1000});
-        a.integer("cycles", s.cycles, 1, 1000);
-        break;
+            a.number(figure.key, s.*figure.number, figure.range);
     }
+    if (Archive::isReading && s.kind == StepKind::Median && s.window % 2 == 0)
+        a.failAt("N", "a median needs an odd number of samples");
     // The key stands only in the steps that are off.
     if (Archive::isReading ? a.has("off") : s.isOff)
         a.boolean("off", s.isOff);

@@ -58,13 +58,12 @@ bool formatNumber(std::string& cells, double value, const TextSpec& spec, Number
                 fmt::format("{:0{}X}", static_cast<std::uint64_t>(value), spec.decimals), spec);
     const int toLeft = spec.align == Align::Left;
     const int withZeros = spec.pad == Pad::Zero;
-    const auto width = static_cast<int>(cells.size());
-    const char mark = spec.overflow[0];
-    return kind == NumberKind::Float32
-        ? f32::ft_format(cells.data(), width, static_cast<float>(value), spec.decimals, toLeft,
-              withZeros, mark)
-            != 0
-        : f64::ft_format(cells.data(), width, value, spec.decimals, toLeft, withZeros, mark) != 0;
+    const auto format = [&](auto real) {
+        return Kernel<decltype(real)>::ft_format(cells.data(), static_cast<int>(cells.size()), real,
+                   spec.decimals, toLeft, withZeros, spec.overflow[0])
+            != 0;
+    };
+    return kind == NumberKind::Float32 ? format(static_cast<float>(value)) : format(value);
 }
 
 std::string affixOf(const TextSpec& spec)
@@ -125,14 +124,12 @@ double shownValue(double value, const TextSpec& spec, NumberKind kind)
     double power = 1;
     for (int i = 0; i < spec.decimals; ++i)
         power *= 10;
-    if (kind == NumberKind::Float32) {
-        f32::wide scaled = 0;
-        f32::ft_round_scaled(static_cast<float>(value), spec.decimals, &scaled);
-        return scaled / power;
-    }
-    f64::wide scaled = 0;
-    f64::ft_round_scaled(value, spec.decimals, &scaled);
-    return static_cast<double>(scaled) / power;
+    const auto rounded = [&](auto real) {
+        typename Kernel<decltype(real)>::wide scaled = 0;
+        Kernel<decltype(real)>::ft_round_scaled(real, spec.decimals, &scaled);
+        return static_cast<double>(scaled) / power;
+    };
+    return kind == NumberKind::Float32 ? rounded(static_cast<float>(value)) : rounded(value);
 }
 
 int cellsNeeded(double value, const TextSpec& spec, NumberKind kind)

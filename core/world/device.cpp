@@ -2,14 +2,14 @@
 
 #include "base/json.h"
 #include "base/number_text.h"
-#include "curves/polyline.h"
 #include "world/lane_events.h"
+#include "world/radio_device.h"
 #include "world/receiver_device.h"
+#include "world/told_value.h"
 
 #include <algorithm>
 #include <charconv>
 #include <cmath>
-#include <limits>
 #include <optional>
 
 #include <fmt/format.h>
@@ -19,23 +19,6 @@ namespace fern {
 namespace {
 
 const Ticks eventSlot = ticksFromSeconds(1);
-
-/// The truth in the unit in which it is told; NaN where none is.
-double toldAt(const ToldValue& value, double seconds)
-{
-    return value.lane.empty()
-        ? std::numeric_limits<double>::quiet_NaN()
-        : fromSi(polylineAt(value.lane, value.faults.seenSeconds(seconds)), value.unit);
-}
-
-/// A number with the decimals of the source's resolution, three without one.
-std::string numberTold(const Source& source, double value)
-{
-    const double step = source.resolution.value;
-    const int decimals =
-        step > 0 ? std::clamp(static_cast<int>(std::ceil(-std::log10(step) - 1e-9)), 0, 9) : 3;
-    return fmt::format("{:.{}f}", value + 0.0, decimals);
-}
 
 /// "07:45", with its seconds where it has some.
 std::string timeTold(double secondOfDay)
@@ -157,51 +140,6 @@ Sender periodic(SenderSetting s, Line line)
                 const double onLine =
                     serialSeconds(s.device.serial, static_cast<double>(bytes.size()));
                 return {{at + ticksFromSeconds(onLine), std::move(bytes)}};
-            }};
-}
-
-struct SlotTimes {
-    double slot = 0, reply = 0; ///< seconds
-};
-
-/// The answer of one station to the polls of its slot, which begins `begin` seconds after the
-/// cycle: it is polled again when a message is lost, and silent for the rest of its slot.
-std::optional<Sent> answerOf(const SenderSetting& s, const ToldValue& value, const SlotTimes& times,
-    std::int64_t cycle, double begin)
-{
-    const int tries = s.device.radio.tries;
-    const RandomStream losses(s.seed, value.id, "losses");
-    const double share = value.source.node.lossPercent / 100;
-    for (int attempt = 0; attempt < tries; ++attempt) {
-        const auto index = static_cast<std::uint64_t>(cycle * tries + attempt) * 2;
-        const double sent = begin + attempt * times.slot / tries;
-        if (s.faults.isOn(FaultKind::Silence, sent) || value.faults.isOn(FaultKind::Silence, sent)
-            || losses.uniform(index) < share || losses.uniform(index + 1) < share)
-            continue;
-        auto bytes = fmt::format(
-            "{}:{}\n", value.source.node.address, numberTold(value.source, toldAt(value, sent)));
-        if (s.faults.isDamaged(sent, cycle) || value.faults.isDamaged(sent, cycle))
-            bytes = damagedMessage(std::move(bytes), losses, cycle);
-        return Sent{ticksFromSeconds(sent + times.reply), std::move(bytes)};
-    }
-    return std::nullopt;
-}
-
-/// A radio that polls its stations one after another, each in a slot of its own.
-Sender radio(SenderSetting s)
-{
-    const auto period = ticksFromSeconds(inSi(s.device.every));
-    const SlotTimes times{inSi(s.device.radio.slot), inSi(s.device.radio.reply)};
-    return {period, [s = std::move(s), period, times](std::int64_t cycle) {
-                std::vector<Sent> all;
-                double begin = inSeconds(period * cycle);
-                for (const auto& value : s.values) {
-                    if (!value.lane.empty())
-                        if (auto sent = answerOf(s, value, times, cycle, begin))
-                            all.push_back(*std::move(sent));
-                    begin += times.slot;
-                }
-                return all;
             }};
 }
 
@@ -354,7 +292,7 @@ Sender makeSender(SenderSetting s)
     case DeviceKind::Radio:
         break;
     }
-    return radio(std::move(s));
+    return radioSender(std::move(s));
 }
 
 } // namespace fern

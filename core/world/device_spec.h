@@ -68,8 +68,9 @@ template <class Archive> void describe(Archive& a, LineShape& l)
 /// How the stations of a radio are polled, one after another.
 struct RadioSpec {
     Quantity slot{12, "s"}; ///< of one poll; the next station has its turn after it
-    Quantity reply{1.2, "s"}; ///< from the poll to the last byte of the answer
+    Quantity reply{1.2, "s"}; ///< to the last byte of an answer, from the poll or the one before
     int tries = 3; ///< in one slot
+    bool acknowledges = false; ///< a station says an answer again that nobody has acknowledged
 
     bool operator==(const RadioSpec&) const = default;
 };
@@ -78,6 +79,7 @@ template <class Archive> void describe(Archive& a, RadioSpec& r)
     a.quantity("slot", r.slot, "s", {0.01, 86400});
     a.quantity("reply", r.reply, "s", {0.001, 3600});
     a.integer("tries", r.tries, 1, 100);
+    a.flag("acknowledges", r.acknowledges);
 }
 
 struct Device {

@@ -17,6 +17,9 @@ namespace {
 
 constexpr double metresPerMinuteOfArc = 1852;
 constexpr double usualCourse = 47; ///< degrees, of a trip whose course nobody tells
+constexpr double usualAltitude = 2; ///< metre
+constexpr double usualSatellites = 8;
+constexpr double degreesPerRadian = 180 / std::numbers::pi;
 
 std::string sentence(const std::string& body)
 {
@@ -35,9 +38,9 @@ std::string angle(double degrees, int degreeDigits, char positive, char negative
 }
 
 struct Told {
-    double knots = 0, course = usualCourse, altitude = 2;
+    double knots = 0, course = 0, altitude = 0;
     double latitude = 0, longitude = 0;
-    int satellites = 8;
+    int satellites = 0;
 };
 
 /// The channel that is told a quantity, with a truth; null when there is none.
@@ -59,7 +62,7 @@ GroundPlace placeAt(const SenderSetting& s, double seconds)
     const auto& fix = s.device.fix;
     return placeAfter({fix.latitude, fix.longitude},
         wayOf(laneOf(ReceiverGives::Speed, 0),
-            laneOf(ReceiverGives::Course, usualCourse * std::numbers::pi / 180),
+            laneOf(ReceiverGives::Course, usualCourse / degreesPerRadian),
             s.faults.seenSeconds(seconds)));
 }
 
@@ -67,31 +70,47 @@ Told toldBy(const SenderSetting& s, double seconds)
 {
     const auto index = static_cast<std::uint64_t>(seconds * 1000);
     const RandomStream scatter(s.seed, s.device.id, "scatter");
-    const auto truthOf = [&](ReceiverGives gives, double perSi, double usual) {
+    const auto seen = [&](ReceiverGives gives) {
         const auto* value = valueOf(s, gives);
-        return value == nullptr
-            ? usual
-            : perSi * polylineAt(value->lane, value->faults.seenSeconds(seconds));
+        return receiverTruth(
+            s, gives, value == nullptr ? seconds : value->faults.seenSeconds(seconds));
     };
-    constexpr double degrees = 180 / std::numbers::pi;
-    const auto place = placeAt(s, seconds);
     Told t;
-    t.course = truthOf(ReceiverGives::Course, degrees, usualCourse);
+    t.course = degreesPerRadian * seen(ReceiverGives::Course);
     t.course -= 360 * std::floor(t.course / 360);
-    t.altitude = truthOf(ReceiverGives::Altitude, 1, t.altitude);
-    t.latitude = truthOf(ReceiverGives::Latitude, degrees, place.latitude);
-    t.longitude = truthOf(ReceiverGives::Longitude, degrees, place.longitude);
-    t.satellites = static_cast<int>(
-        std::clamp(truthOf(ReceiverGives::Satellites, 1, t.satellites), 0.0, 24.0));
+    t.altitude = seen(ReceiverGives::Altitude);
+    t.latitude = degreesPerRadian * seen(ReceiverGives::Latitude);
+    t.longitude = degreesPerRadian * seen(ReceiverGives::Longitude);
+    t.satellites = static_cast<int>(std::clamp(seen(ReceiverGives::Satellites), 0.0, 24.0));
     const double size = s.device.fix.scatter;
-    const double told =
-        std::fabs(truthOf(ReceiverGives::Speed, 1, 0) + size * scatter.normal(index));
+    const double told = std::fabs(seen(ReceiverGives::Speed) + size * scatter.normal(index));
     t.knots = told * 3600 / metresPerMinuteOfArc;
     t.latitude += size * scatter.normal(index + (1ULL << 40U)) / (60 * metresPerMinuteOfArc);
     return t;
 }
 
 } // namespace
+
+double receiverTruth(const SenderSetting& s, ReceiverGives gives, double seconds)
+{
+    if (const auto* value = valueOf(s, gives))
+        return polylineAt(value->lane, seconds);
+    switch (gives) {
+    case ReceiverGives::Speed:
+        break;
+    case ReceiverGives::Course:
+        return usualCourse / degreesPerRadian;
+    case ReceiverGives::Altitude:
+        return usualAltitude;
+    case ReceiverGives::Satellites:
+        return usualSatellites;
+    case ReceiverGives::Latitude:
+        return placeAt(s, seconds).latitude / degreesPerRadian;
+    case ReceiverGives::Longitude:
+        return placeAt(s, seconds).longitude / degreesPerRadian;
+    }
+    return 0;
+}
 
 std::string receiverSentences(const SenderSetting& s, double seconds)
 {

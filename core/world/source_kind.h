@@ -25,6 +25,8 @@ enum class SourceKind {
     Node, ///< a remote station that answers when it is polled
     Computer, ///< the health of a computer, as lines
     Clock, ///< the board's own clock
+    Uptime, ///< how long the board has been on, by its counter
+    Network, ///< what the board calls itself on its network
     Derived, ///< made of other channels and settings
 };
 
@@ -74,6 +76,8 @@ inline constexpr auto sourceTraits = std::to_array<SourceTraits>({
     {SourceKind::Node, "node", SourceWay::Device, false, true, DeviceKind::Radio},
     {SourceKind::Computer, "computer", SourceWay::Device, false, true, DeviceKind::Computer},
     {SourceKind::Clock, "clock", SourceWay::Board, false, false},
+    {SourceKind::Uptime, "uptime", SourceWay::Board, false, false},
+    {SourceKind::Network, "network", SourceWay::Board, true, false},
     {SourceKind::Derived, "derived", SourceWay::Board, false, false},
 });
 constexpr std::size_t sourceKinds = sourceTraits.size();

@@ -239,6 +239,7 @@ template <class Archive> void describe(Archive& a, LinesSpec& l)
 
 struct NodeSpec {
     int address = 1; ///< of the station that a radio polls
+    std::string name; ///< of one value among several that it answers with; empty: its only one
     double lossPercent = 5; ///< of single messages, either way
 
     bool operator==(const NodeSpec&) const = default;
@@ -246,7 +247,14 @@ struct NodeSpec {
 template <class Archive> void describe(Archive& a, NodeSpec& n)
 {
     a.integer("address", n.address, 0, 254);
+    a.optionalText("name", n.name);
     a.number("lossPercent", n.lossPercent, {0, 100});
+}
+
+/// Returns what a station calls the value in its answers: "3", or "3.level".
+inline std::string fieldOf(const NodeSpec& node)
+{
+    return std::to_string(node.address) + (node.name.empty() ? "" : "." + node.name);
 }
 
 enum class ComputerGives { Load, Memory, Disk, Temperature };
@@ -275,6 +283,20 @@ template <class Archive> void describe(Archive& a, ClockSpec& c)
         a.quantity("setEvery", c.setEvery, "s", {1, 86400 * 366.0});
 }
 
+/// The board's counter of milliseconds since it was switched on.
+struct UptimeSpec {
+    int counterBits = 32; ///< at which it rolls over: 32 bits after 49.7 days
+
+    bool operator==(const UptimeSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, UptimeSpec& u)
+{
+    a.integer("counterBits", u.counterBits, 16, 64);
+}
+
+enum class NetworkGives { Name, Address };
+inline constexpr Words<2> networkGivesWords{"name", "address"};
+
 enum class DerivedKind {
     Formula,
     Rate, ///< change of a channel in a second
@@ -286,15 +308,17 @@ enum class DerivedKind {
     Tally, ///< how often a channel gave a name
     Next, ///< seconds until the n-th next time of the source's names, which are times
     Lap, ///< seconds between a channel's last two events
+    At, ///< what a channel told at the last event of another one
 };
-inline constexpr Words<10> derivedKindWords{
-    "formula", "rate", "total", "least", "most", "net", "since", "tally", "next", "lap"};
+inline constexpr Words<11> derivedKindWords{
+    "formula", "rate", "total", "least", "most", "net", "since", "tally", "next", "lap", "at"};
 
 struct DerivedSpec {
     DerivedKind kind = DerivedKind::Formula;
     std::string formula; ///< of channels and settings by their ids, in their own units
     std::string of; ///< the channel that the other kinds follow
-    std::string name; ///< of a tally; empty: every name, "?": codes without one
+    std::string event; ///< the channel whose event keeps a value
+    std::string name; ///< of a tally, or of that event; empty: every name, "?": codes without one
     int nth = 1; ///< of the times that are still to come
     std::string resetBy; ///< a channel of codes whose name `resetName` begins again; may be empty
     std::string resetName;
@@ -312,8 +336,12 @@ template <class Archive> void describe(Archive& a, DerivedSpec& d)
     a.text("of", d.of);
     if (d.kind == DerivedKind::Next)
         return a.optionalInteger("nth", d.nth, 1, 1, 100);
-    if (d.kind == DerivedKind::Tally)
+    if (d.kind == DerivedKind::At)
+        a.text("event", d.event);
+    if (d.kind == DerivedKind::Tally || d.kind == DerivedKind::At)
         a.optionalText("name", d.name);
+    if (d.kind == DerivedKind::At)
+        return;
     a.optionalText("resetBy", d.resetBy);
     a.optionalText("resetName", d.resetName);
     a.optionalText("stopName", d.stopName);
@@ -378,6 +406,8 @@ struct Source {
     NodeSpec node;
     ComputerGives computer = ComputerGives::Load;
     ClockSpec clock;
+    UptimeSpec uptime;
+    NetworkGives network = NetworkGives::Name;
     DerivedSpec derived;
 
     std::vector<NameSpec> names; ///< of codes and texts
@@ -395,6 +425,14 @@ inline bool hasTexts(const Source& source)
         || (source.kind == SourceKind::Derived && source.derived.kind == DerivedKind::Next);
 }
 
+/// Returns whether two sources are one wheel at one pin, of which one tells the rate and the other
+/// one the total: then only one of them has a course.
+inline bool isOneWheel(const Source& a, const Source& b)
+{
+    return a.kind == SourceKind::Pulses && b.kind == a.kind && !a.pin.empty() && a.board == b.board
+        && a.pin == b.pin && a.pulses.gives != b.pulses.gives && a.lane.empty() != b.lane.empty();
+}
+
 /// Returns the unit in which a source gives its numbers, before scaling; `unit` is the channel's.
 inline std::string readingUnitOf(const Source& source, std::string_view unit)
 {
@@ -405,6 +443,8 @@ inline std::string readingUnitOf(const Source& source, std::string_view unit)
         return source.computer == ComputerGives::Temperature ? "degC" : "%";
     case SourceKind::Clock:
         return "s";
+    case SourceKind::Uptime:
+        return "ms";
     case SourceKind::Waveform:
         return "Hz";
     case SourceKind::Lines:
@@ -421,6 +461,7 @@ inline std::string readingUnitOf(const Source& source, std::string_view unit)
     case SourceKind::Labels:
     case SourceKind::Words:
     case SourceKind::Node:
+    case SourceKind::Network:
     case SourceKind::Derived:
         break;
     }
@@ -459,6 +500,10 @@ template <class Archive> void describeKind(Archive& a, Source& s)
         return a.choice("computer", s.computer, computerGivesWords);
     case SourceKind::Clock:
         return a.object("clock", s.clock);
+    case SourceKind::Uptime:
+        return a.object("uptime", s.uptime);
+    case SourceKind::Network:
+        return a.choice("network", s.network, networkGivesWords);
     case SourceKind::Derived:
         return a.object("derived", s.derived);
     }

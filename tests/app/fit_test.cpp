@@ -4,6 +4,7 @@
 #include "tests/app/window_fixture.h"
 
 #include "app/look/inputs.h"
+#include "parts/catalogue.h"
 #include "plan/starting_points.h"
 
 #include <fmt/format.h>
@@ -103,7 +104,10 @@ TEST_F(FitTest, EveryKindOfSensor)
 {
     window.resize(1024, 700);
     for (const auto& point : startingPoints()) {
-        auto in = emptyInstrument("Made", startingBoards()[0].part, startingDisplays()[0].part);
+        const auto& board = point.source.kind == SourceKind::Network
+            ? findInCatalogue("board-wifi-many-inputs")->part
+            : startingBoards()[0].part;
+        auto in = emptyInstrument("Made", board, startingDisplays()[0].part);
         if (point.extra == StartingExtra::Output
             || point.extra == StartingExtra::Formula) // which follow a channel
             in = *withStartingPoint(in, *findStartingPoint("battery-12v"), "First");

@@ -105,6 +105,41 @@ TEST(Runner, KeepsItsPace)
     EXPECT_EQ(runner.view()->now, now);
 }
 
+// Jumps, keys and other channels go on from states that were kept: what is shown is what a run from
+// zero shows.
+TEST(Runner, GoesOnFromStatesThatWereKept)
+{
+    const auto in = test::wholeSkiff();
+    Runner runner;
+    runner.setInstrument(in);
+    const auto jump = [&](double seconds) {
+        runner.jumpTo(ticksFromSeconds(seconds));
+        ASSERT_TRUE(waitFor(runner, [&](const RunView& v) {
+            return v.now == ticksFromSeconds(seconds) && !v.isCatchingUp;
+        }));
+    };
+    const auto expectAsFromZero = [&](double seconds) {
+        RunHistory history(ticksFromSeconds(30));
+        const auto plain = *resolve(in, "");
+        FirmwareRun run(plain, {}, history);
+        run.advanceTo(ticksFromSeconds(seconds));
+        const auto texts = newestTexts(plain, history, ticksFromSeconds(seconds));
+        for (std::size_t i = 0; i < texts.size(); ++i)
+            EXPECT_EQ(runner.view()->newestTexts[i], texts[i])
+                << plain.channels[i].id << " at " << seconds;
+    };
+    jump(600);
+    jump(140);
+    expectAsFromZero(140);
+    runner.setChannel("last-stroke");
+    ASSERT_TRUE(waitFor(runner, [&](const RunView& v) { return v.revision == runner.revision(); }));
+    expectAsFromZero(140);
+    jump(75);
+    expectAsFromZero(75);
+    jump(300);
+    expectAsFromZero(300);
+}
+
 TEST(Runner, EndsWhileItRuns)
 {
     for (int i = 0; i < 20; ++i) {

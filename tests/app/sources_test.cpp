@@ -3,6 +3,8 @@
 
 #include "app/monitor/line_monitor.h"
 #include "app/places/channels/sources/ladder_bands.h"
+#include "app/places/channels/world/course_view.h"
+#include "plan/starting_points.h"
 #include "tests/app/window_fixture.h"
 
 #include <QComboBox>
@@ -291,6 +293,49 @@ TEST_F(SourcesTest, ASecondChannelOfAReceiverLosesItsFixWithTheFirst)
     EXPECT_NE(before.second.find_first_of("0123456789"), std::string::npos) << before.second;
     EXPECT_EQ(under.first.find_first_of("0123456789"), std::string::npos) << under.first;
     EXPECT_EQ(under.second.find_first_of("0123456789"), std::string::npos) << under.second;
+}
+
+// One trip from the World leaf of any of its channels; and the device on the Bench, which leads
+// back.
+TEST_F(SourcesTest, ADeviceHasOneTripAndARowOnTheBench)
+{
+    openDemo("wagtail-skiff.fern.json", "satellite-speed", "World", 20);
+    click("worldCourse");
+    EXPECT_FALSE(find<QWidget>("trip")->isVisible()) << "it tells one thing only";
+    auto course = *findStartingPoint("course-receiver");
+    window.document().apply(
+        QStringLiteral("Course"), withStartingPoint(instrument(), course, "Course"));
+    settle();
+    const auto id = instrument().channels.back()->id;
+    auto* chip = find<QAbstractButton>(("trip-" + id).c_str());
+    ASSERT_TRUE(waitFor([&] { return chip->isVisible(); }));
+    QTest::mouseClick(chip, Qt::LeftButton);
+    auto* view = find<CourseView>("course");
+    const auto pointsOf = [&](const std::string& channel) {
+        for (const auto& lane : instrument().scenarios[0]->lanes)
+            if (lane.id == findById(instrument().channels, channel)->source.lane)
+                return lane.points.size();
+        return std::size_t{0};
+    };
+    const auto speed = pointsOf("satellite-speed");
+    const auto before = pointsOf(id);
+    ASSERT_TRUE(waitFor([&] { return chip->isChecked(); }));
+    QTest::mouseDClick(view, Qt::LeftButton, {}, {view->width() / 2, view->height() / 4});
+    settle();
+    EXPECT_EQ(pointsOf(id), before + 1);
+    EXPECT_EQ(pointsOf("satellite-speed"), speed);
+    EXPECT_EQ(window.document().undoStack().undoText(), QStringLiteral("Course of Course"));
+
+    window.goTo({.place = QStringLiteral("Bench"), .page = QStringLiteral("Devices")});
+    auto* table = find<QTableWidget>("deviceTable");
+    ASSERT_TRUE(waitFor([&] { return table->isVisible() && table->rowCount() == 1; }));
+    EXPECT_EQ(table->item(0, 4)->text(), QStringLiteral("Satellite, Course"));
+    EXPECT_TRUE(waitFor([&] { return table->item(0, 5)->text().contains(QStringLiteral("ago")); }));
+    table->setFocus();
+    QTest::keyClick(table, Qt::Key_Return);
+    settle();
+    EXPECT_TRUE(find<QWidget>("channelsPlace")->isVisible());
+    EXPECT_EQ(view->isVisible(), false) << "its Sensor leaf is open";
 }
 
 } // namespace

@@ -99,6 +99,20 @@ inline Instrument withSource(const Instrument& in, const std::string& name, cons
     return out ? *out : in;
 }
 
+/// Counts the pulses of a rate's wheel too, at the same pin.
+inline Instrument withTotalOf(const Instrument& in, const SourceCase& rate, const std::string& unit)
+{
+    auto total = rate;
+    total.source.pulses.gives = PulseGives::Total;
+    total.unit = unit;
+    total.points = {{0, 0}};
+    auto out = withSource(in, "Way", total);
+    Channel channel = *out.channels.back();
+    channel.source.lane.clear();
+    out.channels.back() = std::make_shared<const Channel>(channel);
+    return out;
+}
+
 inline Instrument bench()
 {
     return emptyInstrument(

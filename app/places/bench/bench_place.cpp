@@ -41,6 +41,7 @@ BenchPlace::BenchPlace(House& house, QWidget* parent)
     , m_source(new QComboBox(this))
     , m_pages(new PageChips(this))
     , m_live(new LivePage(house.document, this))
+    , m_devices(new DevicesPage(house.document, this))
     , m_library(new QStackedWidget(this))
     , m_captures(new CapturePage(house.document, house.library, house.dialogs, this))
     , m_standIn(new StandInPage(house.document, house.library, house.dialogs, this))
@@ -54,12 +55,15 @@ BenchPlace::BenchPlace(House& house, QWidget* parent)
     head->setSubtitle(tr("what drives the instrument, what it tells, what was captured"));
     m_source->setObjectName(QStringLiteral("benchSource"));
     m_source->setAccessibleName(tr("What drives the instrument"));
+    m_source->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_source->setMinimumContentsLength(12);
     column->addWidget(head);
     const auto addPage = [&](const QString& word, const char* chipName, QWidget* page) {
         m_pages->addPage(word, QString::fromLatin1(chipName), page);
         column->addWidget(page, 1);
     };
     addPage(tr("Live"), "benchLive", m_live);
+    addPage(tr("Devices"), "benchDevices", m_devices);
     addPage(tr("Captures"), "benchCaptures", m_library);
     addPage(tr("Stand in"), "benchStandIn", m_standIn);
     m_library->addWidget(m_captures);
@@ -81,6 +85,10 @@ BenchPlace::BenchPlace(House& house, QWidget* parent)
         [this] { m_live->offerFaults(m_house.play.takesFaults()); });
     connect(m_live, &LivePage::faultsChosen, &play, &PlayControl::setFaults);
     connect(m_live, &LivePage::playWanted, &play, &PlayControl::play);
+    connect(m_devices, &DevicesPage::channelWanted, this, [this](const QString& channel) {
+        Q_EMIT wanted(
+            {.place = QStringLiteral("Channels"), .channel = channel, .leaf = Leaf::Sensor});
+    });
     connect(m_captures, &CapturePage::playWanted, &play,
         [&play](const QString& id, std::optional<Tap> tap) {
             play.play(PlayedCapture{id.toStdString(), tap});
@@ -181,6 +189,7 @@ void BenchPlace::importAs(const ImportPlan& plan)
 void BenchPlace::showView(const std::shared_ptr<const RunView>& view)
 {
     m_live->showView(*view);
+    m_devices->showView(*view);
 }
 
 } // namespace fern::app

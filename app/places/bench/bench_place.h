@@ -4,6 +4,7 @@
 #include "app/house/place.h"
 #include "app/look/page_chips.h"
 #include "app/places/bench/capture_page.h"
+#include "app/places/bench/devices_page.h"
 #include "app/places/bench/import_sheet.h"
 #include "app/places/bench/live_page.h"
 #include "app/places/bench/stand_in_page.h"
@@ -23,7 +24,7 @@ public:
     BenchPlace(House& house, QWidget* parent);
 
     void showView(const std::shared_ptr<const RunView>& view) override;
-    /// Opens a page by its word: "Live", "Captures" or "Stand in"; a channel's id behind
+    /// Opens a page by its word: "Live", "Devices", "Captures" or "Stand in"; a channel's id behind
     /// "Captures/" opens that capture.
     void turnTo(const Destination& there) override;
     QString helpHeading() const override { return QString::fromLatin1(name); }
@@ -47,6 +48,7 @@ private:
     QComboBox* m_source;
     PageChips* m_pages;
     LivePage* m_live;
+    DevicesPage* m_devices;
     QStackedWidget* m_library; ///< the captures, and the sheet of an import among them
     CapturePage* m_captures;
     StandInPage* m_standIn;

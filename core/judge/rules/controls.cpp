@@ -1,4 +1,4 @@
-// R20: is a rotary encoder looked at often enough?
+// R20, R21: is a rotary encoder looked at often enough, and does a motor know where it stands?
 
 #include "judge/rules/rules.h"
 
@@ -58,6 +58,32 @@ void checkEncoderLooks(const Instrument& /*in*/, const PlainInstrument& plain, F
                     auto changed = channel == nullptr ? source : channel->source;
                     changed.encoder.input = PulseInput::Interrupt;
                     return withSource(before, id, changed);
+                }}},
+            {}});
+    }
+}
+
+void checkMotorPlace(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    for (const auto& output : in.outputs) {
+        if (output->kind != OutputKind::Motor || output->motor.hasEndStops)
+            continue;
+        out.push_back({"R21", Severity::Check, "/outputs/" + output->id,
+            fmt::format("Nothing tells {} where it stands", output->name),
+            "The firmware counts the time that the motor has run. After power-on it does not know "
+            "where the way begins, and each run adds its error; at an end the motor pulls until it "
+            "is hot. A switch at each end stops it, and tells that it is there.",
+            "common practice",
+            {{"Fit a switch at both ends",
+                [id = output->id](const Instrument& before) {
+                    Instrument after = before;
+                    for (auto& other : after.outputs)
+                        if (other->id == id) {
+                            Output changed = *other;
+                            changed.motor.hasEndStops = true;
+                            other = std::make_shared<const Output>(std::move(changed));
+                        }
+                    return accepted(std::move(after));
                 }}},
             {}});
     }

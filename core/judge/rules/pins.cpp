@@ -44,7 +44,44 @@ void addMove(Finding& finding, const std::vector<PinUse>& uses, const PinUse& us
         finding.fixes.push_back(moveTo(use, free.front()->name));
 }
 
+/// Two channels that count at one pin may mean one wheel: then the rate's course turns it.
+void addOneWheel(Finding& finding, const PinUse& a, const PinUse& b)
+{
+    const auto isTotal = [](const PinUse& use) {
+        return use.source != nullptr && use.source->kind == SourceKind::Pulses
+            && use.source->pulses.gives == PulseGives::Total;
+    };
+    const auto isRate = [](const PinUse& use) {
+        return use.source != nullptr && use.source->kind == SourceKind::Pulses
+            && use.source->pulses.gives == PulseGives::Rate;
+    };
+    const auto* total = isTotal(a) && isRate(b) ? &a : isTotal(b) && isRate(a) ? &b : nullptr;
+    if (total != nullptr)
+        finding.fixes.push_back(
+            {"Count one wheel with both", [id = total->owner](const Instrument& in) {
+                 return withChannelChanged(
+                     in, id, [](Channel& channel) { channel.source.lane.clear(); });
+             }});
+}
+
 } // namespace
+
+void checkWiredPin(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
+{
+    const auto uses = pinUses(in);
+    for (const auto& use : uses) {
+        const auto* pin = use.board == nullptr ? nullptr : findPin(*use.board, use.pin);
+        if (pin == nullptr || suitsWiring(in, *pin, use))
+            continue;
+        Finding finding{"P04", Severity::Stop, use.place,
+            fmt::format("Pin {} goes to the {} on {} already", use.pin,
+                wiredToWords[static_cast<std::size_t>(pin->wiredTo)], partName(*use.board)),
+            fmt::format("The board has wired it itself; {} would disturb that.", use.words),
+            "wiring of the board's class", {}, {}};
+        addMove(finding, uses, use);
+        out.push_back(std::move(finding));
+    }
+}
 
 void checkPinTwice(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
@@ -60,6 +97,7 @@ void checkPinTwice(const Instrument& in, const PlainInstrument& /*plain*/, Findi
             Finding finding{"P04", Severity::Stop, b.place,
                 fmt::format("Pin {} is used by {} and {}", a.pin, a.words, b.words),
                 "Two things on one pin disturb each other.", "one pin, one use", {}, {}};
+            addOneWheel(finding, a, b);
             for (const auto* use : {&b, &a})
                 addMove(finding, uses, *use);
             out.push_back(std::move(finding));

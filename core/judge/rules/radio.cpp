@@ -6,6 +6,7 @@
 #include "base/quantity_text.h"
 #include "instrument/edits.h"
 #include "judge/part_fix.h"
+#include "world/radio_device.h"
 
 #include <algorithm>
 #include <cmath>
@@ -23,12 +24,27 @@ Quantity inWholeTenths(double seconds)
     return {std::ceil(seconds * 10 - 1e-9) / 10, "s"};
 }
 
+/// How many values each station answers with.
+std::vector<std::size_t> valuesOfStations(const PlainDevice& device, const PlainInstrument& plain)
+{
+    std::vector<int> addresses;
+    for (const auto channel : device.channels)
+        addresses.push_back(plain.channels[channel].source.node.address);
+    std::vector<std::size_t> values;
+    for (const auto station : stationsOf(addresses)) {
+        values.resize(std::max(values.size(), station + 1));
+        ++values[station];
+    }
+    return values;
+}
+
 /// All stations have their turn before the first one has it again.
-void addCycle(const PlainDevice& device, Findings& out)
+void addCycle(const PlainDevice& device, const PlainInstrument& plain, Findings& out)
 {
     const auto& d = *device.spec;
     const double slot = inSi(d.radio.slot);
-    const auto stations = static_cast<double>(device.channels.size());
+    const auto each = valuesOfStations(device, plain);
+    const auto stations = static_cast<double>(each.size());
     if (slot * stations <= inSi(d.every) * (1 + 1e-9))
         return;
     const auto every = inWholeTenths(slot * stations);
@@ -36,7 +52,7 @@ void addCycle(const PlainDevice& device, Findings& out)
         fmt::format("The slots of {} take longer than its cycle", d.name),
         fmt::format("{} in slots of {} need {}; each station is polled every {}. The next cycle "
                     "begins while the last station has not had its turn.",
-            countText(std::ssize(device.channels), "station"), durationText(slot),
+            countText(std::ssize(each), "station"), durationText(slot),
             durationText(slot * stations), durationText(inSi(d.every))),
         "slots times their length against the cycle",
         {deviceFix(
@@ -45,11 +61,13 @@ void addCycle(const PlainDevice& device, Findings& out)
 }
 
 /// A try has ended before the next one begins.
-void addTries(const PlainDevice& device, Findings& out)
+void addTries(const PlainDevice& device, const PlainInstrument& plain, Findings& out)
 {
     const auto& d = *device.spec;
     const double each = inSi(d.radio.slot) / d.radio.tries;
-    const double reply = inSi(d.radio.reply);
+    const auto stations = valuesOfStations(device, plain);
+    const auto most = stations.empty() ? 1 : *std::max_element(stations.begin(), stations.end());
+    const double reply = answerSeconds(d.radio, most);
     if (reply <= each * (1 + 1e-9))
         return;
     const auto slot = inWholeTenths(reply * d.radio.tries);
@@ -57,10 +75,12 @@ void addTries(const PlainDevice& device, Findings& out)
         fmt::format("A slot of {} is too short for {}", d.name,
             d.radio.tries == 1 ? std::string("its answer")
                                : fmt::format("{} tries", d.radio.tries)),
-        fmt::format(
-            "An answer takes {}, and a try has {}. What comes later falls into the next try, "
-            "or into the slot of another station.",
-            durationText(reply), durationText(each)),
+        fmt::format("{} {}, and a try has {}. What comes later falls into the next try, "
+                    "or into the slot of another station.",
+            most == 1 ? std::string("An answer takes")
+                      : fmt::format("The {} answers of a station take", most),
+            durationText(reply) + (d.radio.acknowledges ? " when each is said twice" : ""),
+            durationText(each)),
         "the slot, shared evenly by its tries",
         {deviceFix("Give each slot " + toText(slot), d,
             [slot](Device& changed) { changed.radio.slot = slot; })},
@@ -73,8 +93,8 @@ void checkPollSlots(const Instrument& /*in*/, const PlainInstrument& plain, Find
 {
     for (const auto& device : plain.devices)
         if (device.spec->kind == DeviceKind::Radio) {
-            addCycle(device, out);
-            addTries(device, out);
+            addCycle(device, plain, out);
+            addTries(device, plain, out);
         }
 }
 
@@ -83,20 +103,21 @@ void checkStationAddresses(const Instrument& /*in*/, const PlainInstrument& plai
     for (const auto& device : plain.devices) {
         if (device.spec->kind != DeviceKind::Radio)
             continue;
-        std::map<int, std::string> names;
+        std::map<std::string, std::string> names;
         int highest = 0;
         for (const auto index : device.channels)
             highest = std::max(highest, plain.channels[index].source.node.address);
         for (const auto index : device.channels) {
             const auto& c = plain.channels[index];
-            const auto [first, isNew] = names.emplace(c.source.node.address, c.name);
+            const auto [first, isNew] = names.emplace(fieldOf(c.source.node), c.name);
             if (isNew)
                 continue;
             Finding finding{"R18", Severity::Stop, "/channels/" + c.id + "/source",
                 fmt::format("{} and {} have one address", first->second, c.name),
                 fmt::format(
-                    "Both stations answer when {} is polled, at the same time: what comes is "
-                    "garbled, or the number of whichever is louder.",
+                    "Two stations would answer when {} is polled, at the same time: what comes is "
+                    "garbled, or the number of whichever is louder. A station that tells both "
+                    "needs a name for each in its answers.",
                     c.source.node.address),
                 "common practice", {}, {}};
             constexpr int last = 254;

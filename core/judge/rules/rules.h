@@ -18,6 +18,7 @@ void checkBusClock(const Instrument& in, const PlainInstrument& plain, Findings&
 void checkGlassSize(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
 // pins.cpp
+void checkWiredPin(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkPinTwice(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkPinNames(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkSourceResistance(const Instrument& in, const PlainInstrument& plain, Findings& out);
@@ -57,18 +58,17 @@ void checkClockDrift(const Instrument& in, const PlainInstrument& plain, Finding
 
 // controls.cpp
 void checkEncoderLooks(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkMotorPlace(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
 // source.cpp
 void checkNoiseHidesStep(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkSampledTooSlowly(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkLadderWindows(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkKeyCodes(const Instrument& in, const PlainInstrument& plain, Findings& out);
-void checkBaudRate(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkAgainstSupply(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkLoading(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkFirstAfterSwitch(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkCountMeans(const Instrument& in, const PlainInstrument& plain, Findings& out);
-void checkSoftwareSerial(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
 // radio.cpp
 void checkPollSlots(const Instrument& in, const PlainInstrument& plain, Findings& out);
@@ -86,6 +86,13 @@ void checkPrefix(const Instrument& in, const PlainInstrument& plain, Findings& o
 void checkOutlier(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkSchoolOfRatio(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRangeMap(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
+// serial.cpp
+void checkBaudRate(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkSoftwareSerial(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkSoftwareListens(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkEnoughSerialPorts(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkSerialPortTwice(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
 // known.cpp
 void checkOldCalibration(const Instrument& in, const PlainInstrument& plain, Findings& out);

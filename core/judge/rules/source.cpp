@@ -12,7 +12,6 @@
 #include "run/channel_run.h"
 #include "smooth/figures.h"
 #include "smooth/step_text.h"
-#include "world/device.h"
 
 #include <algorithm>
 #include <array>
@@ -36,11 +35,6 @@ Fix sourceFix(std::string label, const PlainChannel& c, std::function<void(Sourc
                 return withChannelChanged(
                     before, id, [&](Channel& channel) { change(channel.source); });
             }};
-}
-
-std::string serialPlace(const PlainDevice& device)
-{
-    return "/devices/" + device.spec->id + "/serial";
 }
 
 Fix sampleFix(const PlainChannel& c, double seconds)
@@ -197,61 +191,6 @@ void checkKeyCodes(const Instrument& /*in*/, const PlainInstrument& plain, Findi
                             s.keyCodes.holdOff = {500, "ms"};
                         })},
                 {}});
-    }
-}
-
-void checkBaudRate(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
-{
-    constexpr double fullShare = 0.7;
-    constexpr std::array<int, 7> usual{2400, 4800, 9600, 19200, 38400, 57600, 115200};
-    for (const auto& device : plain.devices) {
-        const auto& d = *device.spec;
-        const bool isPaced = d.kind == DeviceKind::Receiver || d.kind == DeviceKind::Lines
-            || d.kind == DeviceKind::Computer;
-        if (!isPaced || d.serial.port == SerialPort::Usb)
-            continue;
-        const double every = inSi(d.every);
-        const double bytes = bytesInPeriod(d.kind, device.channels.size());
-        const double needed = bytes * 10 / every; // bits a second
-        const double share = needed / d.serial.baud;
-        if (share <= fullShare)
-            continue;
-        Finding finding{"R12", share > 1 ? Severity::Stop : Severity::Check, serialPlace(device),
-            fmt::format("{} baud {} the lines of {}", d.serial.baud,
-                share > 1 ? "cannot carry" : "hardly carry", d.name),
-            fmt::format("{} bytes every {} are {:.0f} bits a second, {:.0f} % of the line. What "
-                        "does not fit comes later and later, or torn.",
-                significantText(bytes, 4), durationText(every), needed, 100 * share),
-            "ten bits a byte: start, eight, stop", {}, {}};
-        const auto better = std::find_if(
-            usual.begin(), usual.end(), [&](int baud) { return needed <= 0.5 * baud; });
-        if (better != usual.end())
-            finding.fixes.push_back(deviceFix(fmt::format("Use {} baud", *better), d,
-                [baud = *better](Device& changed) { changed.serial.baud = baud; }));
-        out.push_back(std::move(finding));
-    }
-}
-
-void checkSoftwareSerial(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
-{
-    constexpr int fastest = 9600;
-    for (const auto& device : plain.devices) {
-        const auto& serial = device.spec->serial;
-        if (!isSerial(device.spec->kind) || serial.port != SerialPort::Software
-            || serial.baud <= fastest)
-            continue;
-        out.push_back({"R17", Severity::Check, serialPlace(device),
-            fmt::format("A serial port in software at {} baud", serial.baud),
-            fmt::format("One bit lasts {}: an interrupt that comes between shifts it, and letters "
-                        "turn into others. Up to {} baud it usually works, for one direction at a "
-                        "time.",
-                durationText(1.0 / serial.baud), fastest),
-            "common practice",
-            {deviceFix("Use a serial port of the board", *device.spec,
-                 [](Device& d) { d.serial.port = SerialPort::Hardware; }),
-                deviceFix(fmt::format("Use {} baud", fastest), *device.spec,
-                    [](Device& d) { d.serial.baud = fastest; })},
-            {}});
     }
 }
 

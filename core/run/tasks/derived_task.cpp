@@ -13,27 +13,34 @@ DerivedTask::DerivedTask(std::size_t channel, const PlainInstrument& instrument,
 {
 }
 
-void DerivedTask::changed(Ticks now, std::size_t channel)
+namespace {
+
+/// What the board knows of its numbers.
+DerivedRun::Ask numbersOf(Turn& turn, bool isCalm)
 {
-    if (m_made.follows(channel))
-        m_made.followed(now);
+    return [&turn, isCalm](ValuePlace place) {
+        return turn.memory().valueOf(turn.instrument(), place, isCalm);
+    };
+}
+
+} // namespace
+
+void DerivedTask::changed(Turn& turn, std::size_t channel)
+{
+    m_made.changed(turn.now(), channel, numbersOf(turn, false));
+    m_calmMade.changed(turn.now(), channel, numbersOf(turn, true));
 }
 
 void DerivedTask::heard(
-    Ticks now, std::size_t channel, std::string_view code, std::string_view name)
+    Turn& turn, std::size_t channel, std::string_view code, std::string_view name)
 {
-    for (auto* made : {&m_made, &m_calmMade})
-        made->hear(now, channel, code, name);
+    m_made.hear(turn.now(), channel, code, name, numbersOf(turn, false));
+    m_calmMade.hear(turn.now(), channel, code, name, numbersOf(turn, true));
 }
 
 SampleRecord DerivedTask::sample(Turn& turn, Ticks /*at*/, std::int64_t /*slot*/)
 {
     const auto now = turn.now();
-    const auto valueOf = [&](bool isCalm) {
-        return [&turn, isCalm](ValuePlace place) {
-            return turn.memory().valueOf(turn.instrument(), place, isCalm);
-        };
-    };
     // A setting is always of now.
     const auto ageOf = [&](ValuePlace place) {
         if (place.isSetting)
@@ -41,8 +48,8 @@ SampleRecord DerivedTask::sample(Turn& turn, Ticks /*at*/, std::int64_t /*slot*/
         const auto& latest = turn.memory().latest(place.index);
         return latest.hasCome ? inSeconds(now - latest.sampledAt) : notThere;
     };
-    const double value = m_made.sample(now, valueOf(false), ageOf);
-    const double twin = m_calmMade.sample(now, valueOf(true), ageOf);
+    const double value = m_made.sample(now, numbersOf(turn, false), ageOf);
+    const double twin = m_calmMade.sample(now, numbersOf(turn, true), ageOf);
     const bool isOpen = isGateOpen(turn);
     const auto inUnit = [&](double si) {
         return isOpen ? fromSi(si, channel(turn).unit) : notThere;

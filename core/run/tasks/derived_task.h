@@ -11,9 +11,9 @@ public:
     DerivedTask(std::size_t channel, const PlainInstrument& instrument, Ticks start);
 
     std::unique_ptr<Task> clone() const override { return std::make_unique<DerivedTask>(*this); }
-    void changed(Ticks now, std::size_t channel) override;
+    void changed(Turn& turn, std::size_t channel) override;
     void heard(
-        Ticks now, std::size_t channel, std::string_view code, std::string_view name) override;
+        Turn& turn, std::size_t channel, std::string_view code, std::string_view name) override;
 
 protected:
     SampleRecord sample(Turn& turn, Ticks at, std::int64_t slot) override;

@@ -20,7 +20,7 @@ OutputTask::OutputTask(std::size_t output, const PlainInstrument& instrument, Ti
 }
 
 void OutputTask::heard(
-    Ticks /*now*/, std::size_t channel, std::string_view code, std::string_view name)
+    Turn& /*turn*/, std::size_t channel, std::string_view code, std::string_view name)
 {
     if (channel == m_by && (name == m_name || code == m_name) && (!m_move || m_restarts))
         m_move = 0;

@@ -17,7 +17,7 @@ public:
     Ticks due() const override { return m_due; }
     Ticks run(Turn& turn) override;
     void heard(
-        Ticks now, std::size_t channel, std::string_view code, std::string_view name) override;
+        Turn& turn, std::size_t channel, std::string_view code, std::string_view name) override;
 
 private:
     Ticks runSequence(Turn& turn, const PlainOutput& output);

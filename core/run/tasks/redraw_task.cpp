@@ -33,6 +33,12 @@ Ticks RedrawTask::run(Turn& turn)
     return end;
 }
 
+void RedrawTask::follow(Turn& turn)
+{
+    const auto& display = turn.instrument().displays[m_index];
+    m_cost = redrawCost(turn.instrument(), display, display.busHertz);
+}
+
 void RedrawTask::happen(Turn& turn, int /*part*/)
 {
     m_drawn.visibleAt = turn.now();

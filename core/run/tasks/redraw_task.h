@@ -16,6 +16,8 @@ public:
     Ticks run(Turn& turn) override;
     /// The panel shows what was drawn.
     void happen(Turn& turn, int part) override;
+    /// The display may show another page.
+    void follow(Turn& turn) override;
 
 private:
     std::size_t m_index;

@@ -98,6 +98,11 @@ SampleRecord SourceTask::sample(Turn& turn, Ticks at, std::int64_t slot)
     return taken(turn, slot, m_source->sample(at));
 }
 
+void SourceTask::follow(Turn& turn)
+{
+    m_source->follow(channel(turn), turn.instrument());
+}
+
 std::string SourceTask::newCode(Turn& turn, const SampleRecord& record)
 {
     return m_source->newCode(turn.now(), record.real.reading);

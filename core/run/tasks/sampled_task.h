@@ -69,6 +69,7 @@ public:
     {
         return m_source->interruptsPerSecond(now);
     }
+    void follow(Turn& turn) override;
 
 protected:
     SampleRecord sample(Turn& turn, Ticks at, std::int64_t slot) override;

@@ -40,10 +40,13 @@ public:
     virtual double interruptsPerSecond(Ticks /*now*/) const { return 0; }
     /// Tells of a time in which interrupts are off.
     virtual void blind(const Blind& /*blind*/) { }
+    /// Tells that the scenario goes on in another way: its courses and events differ from now on,
+    /// and nothing else.
+    virtual void follow(Turn& /*turn*/) { }
     /// Tells that the number of a channel has changed.
-    virtual void changed(Ticks /*now*/, std::size_t /*channel*/) { }
+    virtual void changed(Turn& /*turn*/, std::size_t /*channel*/) { }
     /// Tells that a channel has given a code, and its name, which is empty when it has none.
-    virtual void heard(Ticks /*now*/, std::size_t /*channel*/, std::string_view /*code*/,
+    virtual void heard(Turn& /*turn*/, std::size_t /*channel*/, std::string_view /*code*/,
         std::string_view /*name*/)
     {
     }

@@ -1,7 +1,9 @@
 #include "run/tasks/told_task.h"
 
 #include "curves/polyline.h"
+#include "run/tasks/device_task.h"
 #include "run/turn.h"
+#include "world/receiver_device.h"
 
 namespace fern {
 
@@ -10,6 +12,22 @@ ToldTask::ToldTask(std::size_t channel, const PlainInstrument& instrument)
     , m_decoder(makeDecoder(
           instrument.channels[channel].source, lineShapeOf(instrument.channels[channel])))
 {
+    findTruth(instrument);
+}
+
+/// Of a receiver's quantity without a lane of its own it is where the trip leads.
+void ToldTask::findTruth(const PlainInstrument& instrument)
+{
+    const auto& c = instrument.channels[index()];
+    const auto* device = deviceOf(instrument, c);
+    if (c.source.kind == SourceKind::Receiver && device != nullptr && c.lane.empty())
+        m_truth = [setting = settingOf(*device, instrument), gives = c.source.receiver.gives](
+                      double seconds) { return receiverTruth(setting, gives, seconds); };
+}
+
+void ToldTask::follow(Turn& turn)
+{
+    findTruth(turn.instrument());
 }
 
 void ToldTask::happen(Turn& turn, int part)
@@ -48,7 +66,10 @@ void ToldTask::take(Turn& turn, double number)
     record.channel = index();
     record.at = record.takenAt = turn.now();
     record.real = real().accept(Tap::Reading, turn.now(), isGateOpen(turn) ? number : notThere);
-    record.real.world = lane.empty() ? notThere : polylineAt(lane, inSeconds(turn.now()));
+    const double seconds = inSeconds(turn.now());
+    record.real.world = !lane.empty() ? polylineAt(lane, seconds)
+        : m_truth                     ? m_truth(seconds)
+                                      : notThere;
     turn.memory().keep(index(), {record.real.smoothed, notThere, turn.now(), true, {}});
     turn.observer().sampled(record);
 }

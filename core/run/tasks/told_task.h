@@ -6,6 +6,7 @@
 #include "run/tasks/channel_task.h"
 #include "world/device.h"
 
+#include <functional>
 #include <string>
 
 namespace fern {
@@ -16,14 +17,20 @@ public:
 
     std::unique_ptr<Task> clone() const override { return std::make_unique<ToldTask>(*this); }
     void happen(Turn& turn, int part) override;
+    void follow(Turn& turn) override;
     void deliverBytes(Turn& turn, Ticks at, const std::string& bytes) override;
 
 private:
+    /// The truth, SI units at seconds, where no lane says it.
+    using Truth = std::function<double(double seconds)>;
+
+    void findTruth(const PlainInstrument& instrument);
     void acceptBytes(Turn& turn);
     /// Makes a told number, or none, the newest value.
     void take(Turn& turn, double number);
 
     Cloned<Decoder> m_decoder;
+    Truth m_truth;
     std::deque<Sent> m_onTheWay;
 };
 

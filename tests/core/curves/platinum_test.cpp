@@ -46,9 +46,10 @@ TEST(Platinum, SlopeIsTheChangeForADegree)
 TEST(Platinum, TheBoardComputesItToo)
 {
     for (double t = -200; t <= 850; t += 1) {
-        EXPECT_NEAR(f64::ft_platinum(platinumMultiple(t)) - 273.15, t, 2e-6) << t;
+        EXPECT_NEAR(Kernel<double>::ft_platinum(platinumMultiple(t)) - 273.15, t, 2e-6) << t;
         // A 32-bit float keeps about seven digits of a resistance that changes by 0.4 % a degree.
-        EXPECT_NEAR(f32::ft_platinum(static_cast<float>(platinumMultiple(t))) - 273.15, t, 5e-3)
+        EXPECT_NEAR(
+            Kernel<float>::ft_platinum(static_cast<float>(platinumMultiple(t))) - 273.15, t, 5e-3)
             << t;
     }
 }

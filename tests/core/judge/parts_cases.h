@@ -106,6 +106,38 @@ inline Part servo(double milliampere, const char* fedBy)
     return part;
 }
 
+/// A push-button at a pin that the board has wired itself.
+inline Instrument buttonAt(WiredTo wiredTo)
+{
+    auto in = with(shed(), "board", [&](Part& board) { board.pins[3].wiredTo = wiredTo; });
+    Channel channel;
+    channel.id = "button";
+    channel.name = "Button";
+    channel.wish = {{0, "count"}, {1, "count"}, {1, "count"}, {1, "count"}, {1, "s"}, {}};
+    channel.source.kind = SourceKind::Switch;
+    channel.source.board = "board";
+    channel.source.pin = "D3";
+    channel.source.contact.pull = LinePull::Internal;
+    in.channels.push_back(std::make_shared<const Channel>(channel));
+    return *accepted(std::move(in));
+}
+
+/// Two modules with a serial line each, at pins of these ports.
+inline Instrument serialAt(int first, int second)
+{
+    auto in = with(shed(), "board", [&](Part& board) {
+        for (const auto& [pin, port] : {std::pair(2, first), {3, second}}) {
+            auto& its = board.pins[static_cast<std::size_t>(pin)];
+            its.roles |= bitOf(PinRole::UartIn);
+            its.serialPort = port;
+        }
+    });
+    for (const auto& [id, pin] : {std::pair("first", "D2"), {"second", "D3"}})
+        in = plus(
+            in, withLine(id, {.name = "in", .role = PinRole::UartIn, .pin = pin, .isInput = true}));
+    return in;
+}
+
 inline Part regulator(double output, double limitMilliampere, bool isDecoupled = true)
 {
     Part part;
@@ -281,6 +313,10 @@ inline std::vector<RuleCase> partsCases()
             })},
         {"P17", Severity::Note, plus(shed(), regulator(3.3, 400, false)),
             "regulator has no capacitors", plus(shed(), regulator(3.3, 400))},
+        {"P04", Severity::Stop, buttonAt(WiredTo::Lamp), "Pin D3 goes to the lamp on board already",
+            buttonAt(WiredTo::Button)},
+        {"P04", Severity::Stop, serialAt(0, 0),
+            "Serial port 0 is used by in of first and in of second", serialAt(0, 1), false},
         {"P18", Severity::Check, withBus([](BusSpec& b) {
              b.wireLength = {1.01, "m"};
              b.pullUp = {2.2, "kohm"};

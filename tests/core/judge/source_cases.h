@@ -53,6 +53,40 @@ inline Instrument withReceiver(int baud, SerialPort port, double everyMs)
         c);
 }
 
+/// Receivers at a board with one serial port.
+inline Instrument withSerial(const std::vector<SerialPort>& ports)
+{
+    auto in = emptyInstrument(
+        "Bench", findInCatalogue("board-8bit")->part, startingDisplays().front().part);
+    for (const auto port : ports) {
+        SourceCase c{{}, "km/h", {{0, 5}}};
+        c.device.serial = {9600, port};
+        c.source.kind = SourceKind::Receiver;
+        c.source.board = "board";
+        in = withSource(in, "Receiver " + std::to_string(in.channels.size() + 1), c);
+    }
+    return in;
+}
+
+inline Instrument withMotor(bool hasEndStops)
+{
+    auto in = withSourceOf(
+        SourceKind::Lines, [](Source& s) { s.lines.key = "height"; }, {{}, "V", {{0, 5}}});
+    Output lift;
+    lift.id = "lift";
+    lift.name = "Lift";
+    lift.kind = OutputKind::Motor;
+    lift.part = "board";
+    lift.from = in.channels[0]->id;
+    lift.low = {0, unitOf(*in.channels[0])};
+    lift.high = {10, unitOf(*in.channels[0])};
+    lift.lowOutput = {0, "cm"};
+    lift.highOutput = {80, "cm"};
+    lift.motor.hasEndStops = hasEndStops;
+    in.outputs.push_back(std::make_shared<const Output>(lift));
+    return *accepted(std::move(in));
+}
+
 /// Stations of one radio in slots of 12 s, which three tries share.
 inline Instrument withStations(
     const std::vector<int>& addresses, double everySeconds, double replySeconds)
@@ -70,6 +104,16 @@ inline Instrument withStations(
             in, channel->id, [&](Channel& changed) { changed.source.device = radio; });
     in.devices.resize(1);
     return *accepted(in);
+}
+
+/// The values of one station, in a slot of 12 s that three tries share.
+inline Instrument withValuesOfOne(const std::vector<std::string>& names, double replySeconds)
+{
+    auto in = withStations(std::vector<int>(names.size(), 1), 60, replySeconds);
+    for (std::size_t i = 0; i < names.size(); ++i)
+        in = *withChannelChanged(
+            in, in.channels[i]->id, [&](Channel& changed) { changed.source.node.name = names[i]; });
+    return in;
 }
 
 /// Channels at one converter module with conversions of 50 ms.
@@ -234,6 +278,19 @@ inline std::vector<RuleCase> sourceCases()
             "A slot of Station 1's device is too short for 3 tries", withStations({1}, 24, 4)},
         {"R18", Severity::Stop, withStations({1, 7, 7}, 60, 1),
             "Station 2 and Station 3 have one address", withStations({1, 7, 8}, 60, 1)},
+        {"G08", Severity::Check, withValuesOfOne({"level", "rain"}, 2.1),
+            "A slot of Station 1's device is too short for 3 tries",
+            withValuesOfOne({"level", "rain"}, 2)},
+        {"R18", Severity::Stop, withValuesOfOne({"level", "level"}, 1),
+            "Station 1 and Station 2 have one address", withValuesOfOne({"level", "rain"}, 1)},
+        {"R17", Severity::Check, withSerial({SerialPort::Software, SerialPort::Software}),
+            "2 serial ports in software listen in turn",
+            withSerial({SerialPort::Software, SerialPort::Hardware})},
+        {"P14", Severity::Stop, withSerial({SerialPort::Hardware, SerialPort::Hardware}),
+            "2 serial ports are wanted, board has 1",
+            withSerial({SerialPort::Hardware, SerialPort::Usb})},
+        {"R21", Severity::Check, withMotor(false), "Nothing tells Lift where it stands",
+            withMotor(true)},
         {"R16", Severity::Stop, withCount(CountMeans::EachLook),
             "Thing counts loop turns, not pulses", withCount(CountMeans::RisingEdge)},
         {"R17", Severity::Check, withReceiver(38400, SerialPort::Software, 1000),

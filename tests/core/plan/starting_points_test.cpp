@@ -91,6 +91,10 @@ TEST(StartingPoints, EveryRowWorksOnEveryBoardAndDisplay)
                 if (point.extra == StartingExtra::List)
                     before = *withStartingPoint(before, *findStartingPoint("clock"), "First");
                 const auto in = withStartingPoint(before, point, "Measured");
+                if (point.source.kind == SourceKind::Network && !board.part.network) {
+                    EXPECT_NE(in.error().message.find("is on no network"), std::string::npos);
+                    continue;
+                }
                 ASSERT_TRUE(in) << name << ": " << in.error().message;
                 EXPECT_EQ(*readInstrument(writeInstrument(*in)), *in) << name;
                 auto plain = *resolve(*in, "");

@@ -1,5 +1,6 @@
 // Channels that are made of others, through the whole run.
 
+#include "instrument/edits.h"
 #include "tests/core/sources.h"
 
 #include <gmock/gmock.h>
@@ -55,6 +56,71 @@ TEST(DerivedChannels, ChannelsAreMadeOfOthers)
     EXPECT_NEAR(derived(DerivedKind::Net, "V", 5), 0.5, 0.02);
 }
 
+// The clock at the last press, the second time kept until a third one comes.
+TEST(DerivedChannels, AtKeepsWhatAnotherChannelToldAtTheLastEvent)
+{
+    auto in =
+        withSource(test::bench(), "Button", remoteCase({{2, "up"}, {5, "down"}, {8.25, "up"}}));
+    auto clock = ofKind(SourceKind::Uptime, 0.05);
+    in = withSource(in, "On for", {clock, "s", {}, {}, TextForm::Number, 0, 100});
+    auto at = ofKind(SourceKind::Derived, 0.1);
+    at.derived.kind = DerivedKind::At;
+    at.derived.of = in.channels[1]->id;
+    at.derived.event = in.channels[0]->id;
+    at.derived.name = "up";
+    in = withSource(in, "Pressed at", {at, "s", {}, {}, TextForm::Number, 0, 100});
+    EXPECT_TRUE(std::isnan(Ran(in, 1.5).last(2))) << "nothing has been pressed";
+    EXPECT_NEAR(Ran(in, 4).last(2), 2, 0.15);
+    EXPECT_NEAR(Ran(in, 8).last(2), 2, 0.15) << "another key is no event of it";
+    EXPECT_NEAR(Ran(in, 12).last(2), 8.25, 0.15);
+}
+
+// An event may be a number that changes: the rate at the last pulse of a count.
+TEST(DerivedChannels, AtFollowsNumbersThatChange)
+{
+    Source volts = ofKind(SourceKind::Lines, 0.1);
+    volts.lines.key = "u";
+    auto in = withSource(test::bench(), "U", {volts, "V", {{0, 0}, {20, 10}}});
+    auto count = test::pulses(1);
+    count.sampleEvery = {50, "ms"};
+    count.pulses.gives = PulseGives::Total;
+    in = withSource(in, "N", {count, "count", {{0, 0}, {4, 4}, {20, 4}}});
+    auto at = ofKind(SourceKind::Derived, 0.1);
+    at.derived.kind = DerivedKind::At;
+    at.derived.of = in.channels[0]->id;
+    at.derived.event = in.channels[1]->id;
+    in = withSource(in, "Then", {at, "V"});
+    // The fourth pulse comes between 3 and 4 s; later U has risen to 5 V and more.
+    EXPECT_NEAR(Ran(in, 12).last(2), 1.75, 0.4);
+}
+
+TEST(DerivedChannels, TheUptimeCounterRollsOver)
+{
+    auto clock = ofKind(SourceKind::Uptime, 0.5);
+    clock.uptime.counterBits = 16;
+    const Ran ran(withSource(test::bench(), "On for", {clock, "s"}), 70);
+    EXPECT_NEAR(ran.last(0), 70 - 65.536, 0.51);
+    EXPECT_NEAR(ran.history.lastSample(0)->real.world, 70, 0.51);
+}
+
+TEST(DerivedChannels, ABoardTellsItsAddressOnceItHasJoined)
+{
+    auto own = ofKind(SourceKind::Network, 0.5);
+    own.network = NetworkGives::Address;
+    const auto in = withSource(test::bench(), "Address", {own, "count", {}, {}, TextForm::Name});
+    EXPECT_EQ(Ran(in, 3).text(0).find("192"), std::string::npos);
+    EXPECT_NE(Ran(in, 6).text(0).find("192.168"), std::string::npos);
+    auto without = test::bench();
+    Part board = *without.parts[0];
+    board.network.reset();
+    without.parts[0] = std::make_shared<const Part>(board);
+    auto channel = *in.channels[0];
+    without.channels.push_back(std::make_shared<const Channel>(channel));
+    const auto refused = accepted(std::move(without));
+    ASSERT_FALSE(refused);
+    EXPECT_NE(refused.error().message.find("is on no network"), std::string::npos);
+}
+
 // A lap lasts from one press to the next.
 TEST(DerivedChannels, ALapIsTheTimeBetweenTheLastTwoEvents)
 {
@@ -84,8 +150,8 @@ TEST(DerivedChannels, ATotaliserStopsAndHolds)
         {keys, "count", {}, {{2, "reset"}, {4, "stop"}, {7, "stop"}, {9, "hold"}, {12, "hold"}},
             TextForm::Name});
     auto total = ofKind(SourceKind::Derived, 0.1);
-    total.derived = {DerivedKind::Total, {}, in.channels[0]->id, {}, 1, in.channels[1]->id, "reset",
-        "stop", "hold"};
+    total.derived = {DerivedKind::Total, {}, in.channels[0]->id, {}, {}, 1, in.channels[1]->id,
+        "reset", "stop", "hold"};
     in = withSource(in, "Volume", {total, "L", {}});
     const auto litresAt = [&](double seconds) { return Ran(in, seconds).last(2); };
     EXPECT_NEAR(litresAt(3.9), 1.9, 0.3) << "a litre a second since it began again";

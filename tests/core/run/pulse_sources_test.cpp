@@ -140,7 +140,7 @@ TEST(PulseSources, PolledCountsAgreeWithALoopOfSingleLooks)
                     run.advanceTo(ticksFromSeconds(4));
                     const auto costs = operationCosts(plain.processor);
                     const auto turn = ticksFromSeconds(costs.loopTurn + plain.loopWaitSeconds);
-                    const auto train = pulseTrainOf(plain.channels[0], plain.seed);
+                    const auto train = pulseTrainOf(plain.channels[0], plain);
                     std::int64_t count = 0;
                     bool was = false;
                     std::size_t next = 0;
@@ -217,6 +217,29 @@ TEST(PulseSources, AServoThatSwitchesInterruptsOffLosesPulses)
     EXPECT_EQ(lost(0.9), 0) << "one at most falls into it, and the flag keeps one";
     // Of five in 5 ms one is kept: four in each of a thousand blind times.
     EXPECT_NEAR(lost(5), 4000, 400);
+}
+
+// One wheel at one pin: what the rate's course turns is counted by both channels.
+TEST(PulseSources, TwoChannelsCountOneWheel)
+{
+    const test::SourceCase rate{test::pulses(5), "m/s", {{0, 2}, {10, 8}, {20, 8}}};
+    const auto in = test::withTotalOf(test::withSource(test::bench(), "Speed", rate), rate, "m");
+    const test::Ran ran(in, 20.01);
+    // 5 pulses a metre: (2 + 8) / 2 · 10 m and 8 · 10 m.
+    EXPECT_NEAR(ran.last(1), 130, 0.21);
+    EXPECT_NEAR(ran.history.lastSample(1)->real.world, 130, 0.21) << "as the true wheel has turned";
+    EXPECT_NEAR(ran.last(0), 8, 0.21);
+    std::int64_t counted = 0;
+    for (const auto& sample : ran.history.samples())
+        if (sample.channel == 0)
+            counted = sample.counted;
+    EXPECT_EQ(counted, ran.history.lastSample(1)->counted);
+    // On another pin it is another wheel, which nothing turns.
+    auto apart = in;
+    auto channel = *apart.channels[1];
+    channel.source.pin = "IO16";
+    apart.channels[1] = std::make_shared<const Channel>(channel);
+    EXPECT_EQ(test::Ran(apart, 20).history.lastSample(1), nullptr);
 }
 
 } // namespace

@@ -1,6 +1,7 @@
 // Stand-ins speak as the devices do: what they send is read back by the decoders.
 
 #include "base/number_text.h"
+#include "instrument/edits.h"
 #include "plan/stand_in_points.h"
 #include "reading/nmea.h"
 #include "reading/stream_reader.h"
@@ -69,6 +70,38 @@ TEST(StandIn, ABoardPrintsWhatItReadAndWhatItShows)
     EXPECT_THAT(newest["helm-volts.shown"], testing::MatchesRegex("1[0-9]\\.[0-9]+"));
     const double speed = fromSi(ran.history.lastSample(2)->real.scaled, ran.plain.channels[2].unit);
     EXPECT_NEAR(*parseNumber(newest["speed"]), speed, 1e-5 * speed);
+}
+
+// A capture of several channels of a device is told as one stream: the same line has both.
+TEST(StandIn, ACaptureOfADevicesChannelsIsOneStream)
+{
+    auto in = test::bench();
+    for (const char* key : {"inside", "outside"}) {
+        Source s = test::ofKind(SourceKind::Lines, 1);
+        s.lines.key = key;
+        s.resolution = {0.1, "degC"};
+        in = test::withSource(in, key, {s, "degC", {{0, 20}}});
+    }
+    const auto device = in.channels[0]->source.device;
+    in = *withChannelChanged(
+        in, "outside", [&](Channel& channel) { channel.source.device = device; });
+    std::erase_if(in.devices, [&](const auto& d) { return d->id != device; });
+    StandInSetting setting{StandInKind::Lines};
+    for (const char* channel : {"inside", "outside"}) {
+        Capture capture;
+        capture.channel = channel;
+        capture.tap = Tap::Scaled;
+        capture.unit = "degC";
+        for (int i = 0; i <= 10; ++i) {
+            capture.at.push_back(ticksFromSeconds(i));
+            capture.values.push_back(channel[0] == 'i' ? 20 + i : 5 - i);
+        }
+        setting.course.push_back(capture);
+    }
+    auto made = makeStandIn(in, setting);
+    ASSERT_TRUE(made) << describe(made.error());
+    const auto bytes = bytesOf((*made)->until(ticksFromSeconds(4.5)));
+    EXPECT_NE(bytes.find("inside:23.0,outside:2.0\n"), std::string::npos) << bytes;
 }
 
 TEST(StandIn, AReceiverAndItsDamage)

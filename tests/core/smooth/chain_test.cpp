@@ -175,11 +175,12 @@ TEST(StepText, ReadsAndWritesTheGrammar)
         "median 5; exponential tau 1.5");
     EXPECT_TRUE(parseSteps("")->empty());
     EXPECT_EQ(parseStep("median 4").error().message,
-        "the step \"median 4\" needs an odd number of samples: write a step such as \"median 5\", "
+        "the step \"median 4\": a median needs an odd number of samples");
+    EXPECT_EQ(parseStep("average 5").error().message,
+        "the step \"average 5\" is not understood: write a step such as \"median 5\", "
         "\"exponential tau 0.8\", \"moving average 8\", \"spike gate 5 7 5\", \"slew 2\", "
         "\"dead band 0.1\", \"still below 0.5\", \"peak hold 3\", \"digit hysteresis 0.1\" or "
-        "\"mains "
-        "cycles 1 hertz 50\"");
+        "\"mains cycles 1 hertz 50\"");
     for (const char* wrong : {"median", "median 0", "median -3", "median 5.5", "median 10003",
              "exponential", "exponential 0.2", "exponential alpha 0", "exponential alpha 1.01",
              "exponential tau 0", "average 5", "moving average x"})

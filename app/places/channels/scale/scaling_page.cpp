@@ -26,7 +26,7 @@ namespace fern::app {
 
 namespace {
 
-constexpr int averaged = 20; ///< values that make a tare
+constexpr int taredOver = 20; ///< values that make a tare
 enum CurveLine : std::size_t { Curve, Points, Now };
 
 } // namespace
@@ -234,7 +234,7 @@ void ScalingPage::showNow(const RunView& view)
         now.values = {fromSi(value, m_plain.unit)};
     }
     m_curve->showLine(Now, now);
-    const auto settled = settledReading(view.reading.values, averaged, 0);
+    const auto settled = settledReading(view.reading.values, taredOver, 0);
     m_net = settled.isSettled ? settled.mean : std::nan("");
     const double tare = m_plain.scaling.tare;
     const double net = fromSi(value, m_plain.unit);

@@ -104,6 +104,7 @@ SourceView* makeOutsideView(SourceKind kind, Document& document, QWidget* parent
     case SourceKind::Labels:
     case SourceKind::Words:
     case SourceKind::Switch:
+    case SourceKind::Network:
         return new LineMonitor(parent);
     case SourceKind::Analog:
     case SourceKind::Waveform:
@@ -112,6 +113,7 @@ SourceView* makeOutsideView(SourceKind kind, Document& document, QWidget* parent
     case SourceKind::Lines:
     case SourceKind::Computer:
     case SourceKind::Clock:
+    case SourceKind::Uptime:
     case SourceKind::Derived:
         break;
     }
@@ -136,6 +138,7 @@ SourceView* makeFirmwareView(const Source& source, Document& document, QWidget* 
     case SourceKind::Labels:
     case SourceKind::Words:
     case SourceKind::Switch:
+    case SourceKind::Network:
         return new SideBySide(new CodeList(document, parent), new LineMonitor(parent), parent);
     case SourceKind::Receiver:
         return new ReceiverView(parent);
@@ -150,6 +153,7 @@ SourceView* makeFirmwareView(const Source& source, Document& document, QWidget* 
         break;
     case SourceKind::Analog:
     case SourceKind::Clock:
+    case SourceKind::Uptime:
         break;
     }
     return new TraceView(parent);

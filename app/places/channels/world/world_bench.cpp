@@ -81,6 +81,9 @@ QWidget* WorldBench::makeCourse()
     auto* column = new QVBoxLayout(page);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(grid - 2);
+    m_trip = new TripChips(page);
+    connect(m_trip, &TripChips::choiceChanged, this, &Workbench::viewWanted);
+    column->addWidget(m_trip);
     m_course = new CourseView(page);
     column->addWidget(m_course, 1);
     m_hold = new Chip(tr("hold"), page);
@@ -100,8 +103,10 @@ QWidget* WorldBench::makeCourse()
     column->addLayout(row);
     connect(
         m_course, &CourseView::courseChanged, this, [this](const std::vector<CurvePoint>& points) {
-            apply(tr("Course of %1").arg(qText(channel().name)),
-                withCourse(instrument(), m_place, points));
+            const auto* shown = findById(instrument().channels, m_place.channel);
+            if (shown != nullptr)
+                apply(tr("Course of %1").arg(qText(shown->name)),
+                    withCourse(instrument(), m_place, points));
         });
     const auto hold = [this] {
         const auto& wish = channel().wish;
@@ -121,14 +126,18 @@ QWidget* WorldBench::makeCourse()
 
 void WorldBench::showCourse(const RunView& view)
 {
-    const auto& c = view.plain().channels[view.choice->channel];
+    const auto& own = view.plain().channels[view.choice->channel];
+    m_trip->showTrip(instrument(), channel());
+    const auto shown = indexOf(view.plain().channels, m_trip->chosen());
+    const auto& c = shown < view.plain().channels.size() ? view.plain().channels[shown] : own;
     m_place = {view.plain().scenario, c.id};
     const auto* course = courseOf(instrument(), m_place);
     const auto unit = course == nullptr ? c.unit : *parseUnit(course->unit);
     m_course->showCourse(course == nullptr ? std::vector<CurvePoint>() : course->points,
         qText(prettyUnit(unit.name)), fromSi(c.from, unit), fromSi(c.to, unit),
         inSeconds(view.now));
-    const bool canHold = course != nullptr && view.live == nullptr && !view.isReplayed;
+    const bool canHold =
+        course != nullptr && view.live == nullptr && !view.isReplayed && &c == &own;
     m_hold->setEnabled(canHold);
     m_held->setEnabled(canHold);
     const QSignalBlocker blocker(m_held);

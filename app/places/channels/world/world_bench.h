@@ -7,6 +7,7 @@
 #include "app/places/channels/workbench.h"
 #include "app/places/channels/world/course_view.h"
 #include "app/places/channels/world/entry_sheet.h"
+#include "app/places/channels/world/trip_chips.h"
 #include "instrument/edits.h"
 
 class QSlider;
@@ -63,6 +64,7 @@ private:
     LineLabel* m_scenario;
     TracePlot* m_trace;
     QWidget* m_coursePage = nullptr;
+    TripChips* m_trip = nullptr;
     CourseView* m_course = nullptr;
     Chip* m_hold = nullptr;
     QSlider* m_held = nullptr; ///< along the wished range
