@@ -6,11 +6,13 @@
 #include "instrument/describe.h"
 #include "instrument/edits.h"
 #include "instrument/ids.h"
+#include "instrument/output_edits.h"
 #include "instrument/parameter_archive.h"
 #include "instrument/parts_view.h"
 #include "instrument/source_check.h"
 
 #include <algorithm>
+#include <type_traits>
 
 #include <fmt/format.h>
 
@@ -361,6 +363,11 @@ Result<Instrument> withEntryParameter(const Instrument& in, const EntryPlace& pl
     std::string error;
     bool hasSet = false;
     const bool isThere = changeEntry(out, place, entry, [&](auto& thing) {
+        if constexpr (std::is_same_v<std::remove_reference_t<decltype(thing)>, Output>)
+            if (retype(thing, path, trimmed(text))) {
+                hasSet = true;
+                return;
+            }
         ParameterArchive archive({}, {}, path, trimmed(text));
         describe(archive, thing);
         error = archive.error();

@@ -1,6 +1,7 @@
 #include "judge/parts_ladder.h"
 
 #include "base/number_text.h"
+#include "instrument/serial_view.h"
 #include "judge/address_ways.h"
 #include "judge/source_facts.h"
 #include "judge/words.h"
@@ -249,7 +250,8 @@ BoardLadder ladderOf(const Instrument& in, const Part& board, const std::vector<
             ? leftWords(uses, board, PinRole::Analog, "analog pin")
             : kind == PinUseKind::Digital
             ? leftWords(uses, board, PinRole::Interrupt, "interrupt pin")
-            : leftWords(uses, board, PinRole::UartIn, "serial input");
+            : fmt::format("{} of {} used", serialDevicesAt(in, board, SerialPort::Hardware).size(),
+                countText(static_cast<long long>(serialPortsOf(board)), "serial port"));
         ladder.rungs.push_back(std::move(rung));
     }
     return ladder;

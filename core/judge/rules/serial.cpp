@@ -6,6 +6,7 @@
 #include "base/quantity_text.h"
 #include "instrument/part_edits.h"
 #include "instrument/parts_view.h"
+#include "instrument/serial_view.h"
 #include "judge/part_fix.h"
 #include "judge/words.h"
 #include "world/device.h"
@@ -14,7 +15,6 @@
 #include <array>
 #include <cmath>
 #include <map>
-#include <set>
 
 #include <fmt/format.h>
 
@@ -27,47 +27,12 @@ std::string serialPlace(const PlainDevice& device)
     return "/devices/" + device.spec->id + "/serial";
 }
 
-/// The board to which a device speaks: itself, or the one of the module that it is.
-const Part* boardOf(const Instrument& in, const Device& device)
-{
-    const auto* part = findById(in.parts, device.board);
-    return part == nullptr || part->kind == PartKind::Board ? part : boardOf(in, *part);
-}
-
-/// The devices that speak to a board over ports of a kind.
-std::vector<const Device*> devicesAt(const Instrument& in, const Part& board, SerialPort port)
-{
-    std::vector<const Device*> devices;
-    for (const auto& device : in.devices)
-        if (isSerial(device->kind) && device->serial.port == port && boardOf(in, *device) == &board)
-            devices.push_back(device.get());
-    return devices;
-}
-
 std::string namesOf(const std::vector<const Device*>& devices)
 {
     std::string names;
     for (const auto* device : devices)
         names += (names.empty() ? "" : device == devices.back() ? " and " : ", ") + device->name;
     return names;
-}
-
-/// How many serial ports a board has in hardware: as it is told, else as its pins tell.
-std::size_t portsOf(const Part& board)
-{
-    if (board.serialPorts > 0)
-        return static_cast<std::size_t>(board.serialPorts);
-    std::set<int> numbered;
-    std::size_t others = 0;
-    for (const auto& pin : board.pins) {
-        if ((pin.roles & bitOf(PinRole::UartIn)) == 0)
-            continue;
-        if (pin.serialPort < 0)
-            ++others;
-        else
-            numbered.insert(pin.serialPort);
-    }
-    return numbered.size() + others;
 }
 
 Fix inSoftware(const Device& device)
@@ -136,7 +101,7 @@ void checkSoftwareSerial(const Instrument& /*in*/, const PlainInstrument& plain,
 void checkSoftwareListens(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
     for (const auto& board : in.parts) {
-        const auto devices = devicesAt(in, *board, SerialPort::Software);
+        const auto devices = serialDevicesAt(in, *board, SerialPort::Software);
         if (devices.size() < 2)
             continue;
         Finding finding{"R17", Severity::Check, "/devices/" + devices.back()->id + "/serial",
@@ -145,7 +110,7 @@ void checkSoftwareListens(const Instrument& in, const PlainInstrument& /*plain*/
                         "listens to one at a time. What the others say meanwhile is lost.",
                 namesOf(devices)),
             "common practice", {}, {}};
-        if (devicesAt(in, *board, SerialPort::Hardware).size() < portsOf(*board))
+        if (serialDevicesAt(in, *board, SerialPort::Hardware).size() < serialPortsOf(*board))
             finding.fixes.push_back(deviceFix(
                 fmt::format("Use a serial port of the board for {}", devices.back()->name),
                 *devices.back(), [](Device& d) { d.serial.port = SerialPort::Hardware; }));
@@ -156,8 +121,8 @@ void checkSoftwareListens(const Instrument& in, const PlainInstrument& /*plain*/
 void checkEnoughSerialPorts(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
     for (const auto& board : in.parts) {
-        const auto devices = devicesAt(in, *board, SerialPort::Hardware);
-        const auto ports = portsOf(*board);
+        const auto devices = serialDevicesAt(in, *board, SerialPort::Hardware);
+        const auto ports = serialPortsOf(*board);
         if (board->pins.empty() || devices.size() <= ports)
             continue;
         Finding finding{"P14", Severity::Stop, "/devices/" + devices.back()->id + "/serial",

@@ -144,6 +144,44 @@ TEST(Entries, OfferWhatAReferenceMayLeadTo)
     EXPECT_TRUE(rowOf(rows, "most").choices.empty());
 }
 
+// An output becomes any kind from any other, and the ends of a servo or motor take any unit that
+// they can have; the other end follows.
+TEST(Entries, AnOutputOfAnyKindCanBeTyped)
+{
+    Source s = test::ofKind(SourceKind::Lines, 0.2);
+    s.lines.key = "height";
+    auto in = test::withSource(test::bench(), "Height", {s, "V", {{0, 5}}});
+    const EntryPlace place{in.scenarios[0]->id, in.channels[0]->id};
+    in = *withEntryAdded(in, place, EntryKind::Output);
+    const auto entry = entryOf(in, place, EntryKind::Output);
+    const auto type = [&](const char* path, const std::string& text) {
+        const auto typed = withEntryParameter(in, place, entry, path, text);
+        if (typed)
+            in = *typed;
+        return typed ? std::string() : typed.error().message;
+    };
+    const auto ends = [&] {
+        return toText(in.outputs[0]->lowOutput) + " … " + toText(in.outputs[0]->highOutput);
+    };
+    for (const auto from : outputKindWords)
+        for (const auto to : outputKindWords) {
+            EXPECT_EQ(type("kind", std::string(from)), "");
+            EXPECT_EQ(type("kind", std::string(to)), "") << from << " to " << to;
+        }
+    EXPECT_EQ(type("kind", "motor"), "");
+    EXPECT_EQ(type("lowOutput", "5 cm"), "");
+    EXPECT_EQ(type("highOutput", "80"), "");
+    EXPECT_EQ(ends(), "5 cm … 80 cm");
+    EXPECT_EQ(type("kind", "servo"), "");
+    EXPECT_EQ(type("highOutput", "120 deg"), "");
+    EXPECT_EQ(ends(), "0 deg … 120 deg");
+    EXPECT_EQ(type("lowOutput", "0.8 ms"), "");
+    EXPECT_EQ(ends(), "0.8 ms … 2 ms");
+    EXPECT_NE(type("lowOutput", "4 kg"), "") << "a servo has no weight";
+    EXPECT_NE(type("kind", "catapult"), "");
+    EXPECT_EQ(ends(), "0.8 ms … 2 ms");
+}
+
 TEST(Entries, RefuseWhatWouldBreakTheRest)
 {
     const auto in = demoFile("oar-store.fern.json");
