@@ -76,6 +76,8 @@ void offerReferences(Parameter& row, const Instrument& in, const Channel& channe
     offerItself(row);
     if (row.path == "waveform/fastest")
         row.label = "fastest plausible";
+    else if (row.path == "node/name")
+        row.label = "value's name there";
 }
 
 /// Figures that the kind does not use, or a device whose lines have that form.

@@ -265,7 +265,7 @@ std::string sourceInWords(const Source& s)
         return s.lines.key.empty() ? fmt::format("column {}", s.lines.column)
                                    : fmt::format("line {}", s.lines.key);
     case SourceKind::Node:
-        return fmt::format("node {}", s.node.address);
+        return "node " + fieldOf(s.node);
     case SourceKind::KeyLadder:
         return fmt::format("{} keys over resistors", s.ladder.keys.size());
     case SourceKind::Derived:

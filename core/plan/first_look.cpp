@@ -6,6 +6,8 @@
 #include "judge/words.h"
 #include "run/firmware_run.h"
 
+#include <cmath>
+
 #include <fmt/format.h>
 
 namespace fern {
@@ -31,12 +33,18 @@ FirstLook firstLookAtLast(const Instrument& in, const std::function<bool()>& sto
     display.page = display.pages[choice.page];
     RunHistory history(ticksFromSeconds(1));
     FirmwareRun run(plain, {}, history);
+    const auto& c = plain.channels[channel];
     const ShownRecord* redraw = nullptr;
-    for (int second = 1; second <= 60 && redraw == nullptr && !(stops && stops()); ++second) {
+    const auto showsSomething = [&] {
+        return redraw != nullptr
+            && (givesCodes(c.source.kind) ? run.latest(channel).hasCome
+                                          : !std::isnan(redraw->readers.front().shown));
+    };
+    for (int second = 1; second <= 60 && !showsSomething() && !(stops && stops()); ++second) {
+        run.advanceTo(ticksFromSeconds(second - 1));
         run.tick(choice.display, ticksFromSeconds(second));
         redraw = history.lastRedraw(choice.display);
     }
-    const auto& c = plain.channels[channel];
     return {redraw == nullptr ? nullptr : redraw->frame,
         c.isAnalog() ? fmt::format(
             "{}. One count is {} at the top of the range, the number is uncertain by ±{}.",

@@ -11,13 +11,14 @@
 namespace fern {
 
 struct FirstLook {
-    std::shared_ptr<const MonoFrame> frame; ///< of its first redraw; null when there was none
+    std::shared_ptr<const MonoFrame> frame; ///< of its first number; null without a redraw
     std::string
         words; ///< resistors, one count and the uncertainty (k = 2), at the top of the range
 };
 
-/// Runs the instrument's last channel to its first redraw, 60 s at most, or until `stops` says so,
-/// which is asked once a simulated second. The channel must be shown on a page.
+/// Runs the instrument's last channel until its first number or text is seen, 60 s at most, or
+/// until `stops` says so, which is asked once a simulated second. The channel must be shown on a
+/// page.
 FirstLook firstLookAtLast(const Instrument& in, const std::function<bool()>& stops = {});
 
 } // namespace fern

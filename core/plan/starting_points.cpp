@@ -125,15 +125,20 @@ std::string unitOnGlass(const std::string& unit)
     return words;
 }
 
-/// Takes the largest of the title fonts in which the whole title fits; a longer one is cut.
-void setTitleFont(Field& title, int width, bool isLow)
+/// Takes the largest of the title fonts in which the whole title fits, without its unit if need be;
+/// a longer name is cut.
+void setTitle(Field& title, std::string_view name, const std::string& unit, int width, bool isLow)
 {
     const std::array<const char*, 3> fonts{"8x16", "6x12", "5x8"};
-    const auto cells = codePoints(title.text).size();
-    for (const auto* font : std::span(fonts).subspan(isLow ? 2 : 0)) {
-        title.font = font;
-        if (static_cast<std::size_t>(width / fieldBox(title, 1).width) >= cells)
-            return;
+    const auto whole = upper(name) + (unit.empty() ? "" : ", " + unit);
+    for (const auto& text : {whole, upper(name)}) {
+        title.text = text;
+        const auto cells = codePoints(title.text).size();
+        for (const auto* font : std::span(fonts).subspan(isLow ? 2 : 0)) {
+            title.font = font;
+            if (static_cast<std::size_t>(width / fieldBox(title, 1).width) >= cells)
+                return;
+        }
     }
     const auto room = static_cast<std::size_t>(width / fieldBox(title, 1).width);
     title.text.resize(bytesOfFirst(title.text, room));
@@ -151,8 +156,7 @@ Page pageFor(const Display& display, const Part& part, std::string_view name,
     title.id = "title";
     title.kind = FieldKind::Label;
     const auto shownUnit = unit == "count" ? std::string() : unitOnGlass(unit);
-    title.text = upper(name) + (shownUnit.empty() ? "" : ", " + shownUnit);
-    setTitleFont(title, part.width, isLow);
+    setTitle(title, name, shownUnit, part.width, isLow);
     title.x = (part.width - fieldBox(title, cellCount(title.text)).width) / 2;
     const int top = fieldBox(title, 1).height;
     Field best;

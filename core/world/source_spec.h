@@ -248,6 +248,8 @@ template <class Archive> void describe(Archive& a, NodeSpec& n)
 {
     a.integer("address", n.address, 0, 254);
     a.optionalText("name", n.name);
+    if (Archive::isReading && n.name.find_first_of(":,; \t\r\n") != std::string::npos)
+        a.failAt("name", "the name of a station's value is one word, without : , or ;");
     a.number("lossPercent", n.lossPercent, {0, 100});
 }
 
