@@ -47,11 +47,11 @@ void glass(Context& context, const GlassArguments& a)
     const auto* redraw = history.lastRedraw(display);
     if (redraw == nullptr)
         return context.fail({ErrorCode::NotFound, "the display was never redrawn", a.path});
-    if (const auto written = io::writeGlassPng(*redraw->frame, a.zoom, a.png); !written)
+    if (const auto written = io::writeGlassPng(*redraw->picture, a.zoom, a.png); !written)
         return context.fail(written.error());
     if (context.json)
         print(json::writeCompact(object({{"frameHash",
-                  json::makeString(fmt::format("{:016x}", frameHash(*redraw->frame)))}}))
+                  json::makeString(fmt::format("{:016x}", pictureHash(*redraw->picture)))}}))
             + "\n");
 }
 

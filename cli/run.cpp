@@ -22,7 +22,7 @@ class Report : public RunObserver {
 public:
     Report(const PlainInstrument& instrument, bool wantsTrace, bool wantsVcd)
         : redraws(instrument.displays.size())
-        , frames(instrument.displays.size())
+        , pictures(instrument.displays.size())
         , pulses(instrument)
     {
         if (wantsTrace)
@@ -47,7 +47,7 @@ public:
     void shown(const ShownRecord& record) override
     {
         ++redraws[record.display];
-        frames[record.display] = record.frame;
+        pictures[record.display] = record.picture;
         if (trace)
             trace->shown(record);
     }
@@ -59,7 +59,7 @@ public:
     }
 
     std::vector<int> redraws;
-    std::vector<std::shared_ptr<const MonoFrame>> frames;
+    std::vector<std::shared_ptr<const GlassPicture>> pictures;
     PulseTally pulses;
     std::map<std::size_t, double> outputs; ///< what each was set to last
     std::optional<TraceCsv> trace;
@@ -75,8 +75,9 @@ void printSummary(
     std::string words = fmt::format("simulated {} s\n", shortestText(seconds));
     for (std::size_t i = 0; i < instrument.displays.size(); ++i) {
         const auto& id = instrument.displays[i].id;
-        const auto hash =
-            report.frames[i] ? fmt::format("{:016x}", frameHash(*report.frames[i])) : std::string();
+        const auto hash = report.pictures[i]
+            ? fmt::format("{:016x}", pictureHash(*report.pictures[i]))
+            : std::string();
         redraws.add(id, json::makeNumber(report.redraws[i]));
         hashes.add(id, json::makeString(hash));
         words += fmt::format("{}: {} redraws, last frame {}\n", id, report.redraws[i], hash);
@@ -134,9 +135,9 @@ void runAndReport(Context& context, const PlainInstrument& instrument, Recording
     if (written && report.vcd)
         written = io::writeFileAtomically(outputs.vcd, report.vcd->text());
     if (written && !outputs.png.empty()) {
-        const auto& frame = report.frames[display];
-        written = frame
-            ? io::writeGlassPng(*frame, outputs.zoom, outputs.png)
+        const auto& picture = report.pictures[display];
+        written = picture
+            ? io::writeGlassPng(*picture, outputs.zoom, outputs.png)
             : Error{ErrorCode::NotFound, "the display was not redrawn in that time", outputs.png};
     }
     if (!written)

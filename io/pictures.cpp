@@ -6,23 +6,33 @@
 
 namespace fern::io {
 
-QImage pictureOf(const MonoFrame& frame, int zoom, QRgb lit, QRgb dark)
+namespace {
+
+QRgb rgbOf(const GlassFace& face, std::uint16_t level)
 {
-    QImage image(frame.width(), frame.height(), QImage::Format_RGB32);
-    for (int y = 0; y < frame.height(); ++y)
-        for (int x = 0; x < frame.width(); ++x)
-            image.setPixel(x, y, frame.pixel(x, y) ? lit : dark);
-    return image.scaled(
-        frame.width() * zoom, frame.height() * zoom, Qt::IgnoreAspectRatio, Qt::FastTransformation);
+    const auto [red, green, blue] = colourOf(face, level);
+    return qRgb(red, green, blue);
 }
 
-Result<void> writeGlassPng(const MonoFrame& frame, int zoom, const std::string& path)
+} // namespace
+
+QImage imageOf(const GlassPicture& picture, int zoom)
+{
+    const auto& face = *picture.face;
+    QImage image(face.columns, face.rows, QImage::Format_RGB32);
+    for (int row = 0; row < face.rows; ++row)
+        for (int column = 0; column < face.columns; ++column)
+            image.setPixel(column, row, rgbOf(face, picture.at(column, row)));
+    return image.scaled(
+        face.columns * zoom, face.rows * zoom, Qt::IgnoreAspectRatio, Qt::FastTransformation);
+}
+
+Result<void> writeGlassPng(const GlassPicture& picture, int zoom, const std::string& path)
 {
     QByteArray bytes;
     QBuffer buffer(&bytes);
     buffer.open(QIODevice::WriteOnly);
-    if (!pictureOf(frame, zoom, qRgb(0xBF, 0xE8, 0xC8), qRgb(0x0D, 0x15, 0x12))
-             .save(&buffer, "PNG"))
+    if (!imageOf(picture, zoom).save(&buffer, "PNG"))
         return Error{ErrorCode::CannotWrite, "the picture cannot be made", path};
     return writeFileAtomically(path, {bytes.constData(), static_cast<std::size_t>(bytes.size())});
 }

@@ -1,8 +1,8 @@
 #pragma once
-// The glass as a picture.
+// What is seen of a display as an image.
 
 #include "base/result.h"
-#include "glass/mono_frame.h"
+#include "glass/face.h"
 
 #include <QImage>
 
@@ -10,10 +10,10 @@
 
 namespace fern::io {
 
-/// Returns the frame with each pixel as zoom × zoom dots (1 … 64), lit and dark as given.
-QImage pictureOf(const MonoFrame& frame, int zoom, QRgb lit, QRgb dark);
+/// Returns a picture with each of its pixels as zoom × zoom dots (1 … 64).
+QImage imageOf(const GlassPicture& picture, int zoom);
 
-/// Writes the frame as PNG in the colours of the simulated glass.
-Result<void> writeGlassPng(const MonoFrame& frame, int zoom, const std::string& path);
+/// Writes such an image as PNG.
+Result<void> writeGlassPng(const GlassPicture& picture, int zoom, const std::string& path);
 
 } // namespace fern::io

@@ -7,7 +7,6 @@
 #include "instrument/resolve.h"
 #include "io/pictures.h"
 #include "run/firmware_run.h"
-#include "run/run_history.h"
 
 #include <QDir>
 #include <QFile>
@@ -20,13 +19,23 @@ namespace fern::app {
 
 struct Demo {
     Instrument instrument;
-    std::vector<std::shared_ptr<const MonoFrame>> frames; ///< of its first display
+    std::vector<std::shared_ptr<const GlassPicture>> pictures; ///< of its first display
 };
 
 namespace {
 
 constexpr double ranSeconds = 60;
 constexpr double shownSeconds = 20; ///< of the end
+
+/// Keeps what the first display shows at the end.
+struct Pictures : RunObserver {
+    void shown(const ShownRecord& record) override
+    {
+        if (record.display == 0 && inSeconds(record.visibleAt) > ranSeconds - shownSeconds)
+            ofFirst.push_back(record.picture);
+    }
+    std::vector<std::shared_ptr<const GlassPicture>> ofFirst;
+};
 
 /// Reads a demo and runs it; nothing when the program was built without it.
 std::optional<Demo> demoOf(const QString& path)
@@ -42,12 +51,9 @@ std::optional<Demo> demoOf(const QString& path)
     const auto plain = resolve(demo.instrument, "");
     if (!plain)
         return demo;
-    RunHistory history(ticksFromSeconds(shownSeconds));
-    FirmwareRun run(*plain, {}, history);
-    run.advanceTo(ticksFromSeconds(ranSeconds));
-    for (const auto& redraw : history.redraws())
-        if (redraw.display == 0)
-            demo.frames.push_back(redraw.frame);
+    Pictures pictures;
+    FirmwareRun(*plain, {}, pictures).advanceTo(ticksFromSeconds(ranSeconds));
+    demo.pictures = std::move(pictures.ofFirst);
     return demo;
 }
 
@@ -68,9 +74,9 @@ public:
     }
     void step()
     {
-        if (m_demo.frames.empty())
+        if (m_demo.pictures.empty())
             return;
-        m_frame = (m_frame + 1) % m_demo.frames.size();
+        m_picture = (m_picture + 1) % m_demo.pictures.size();
         update();
     }
     const Instrument& instrument() const { return m_demo.instrument; }
@@ -86,13 +92,13 @@ protected:
         painter.setPen(hasFocus() || underMouse() ? QPen(t.accent, 2) : QPen(Qt::NoPen));
         painter.setBrush(t.glass);
         painter.drawRoundedRect(glass, corner - 2, corner - 2);
-        if (m_frame < m_demo.frames.size()) {
+        if (m_picture < m_demo.pictures.size()) {
             const double ratio = devicePixelRatioF();
-            const auto& frame = *m_demo.frames[m_frame];
+            const auto& picture = *m_demo.pictures[m_picture];
             const int cell = std::max(1,
-                static_cast<int>(std::min((glass.width() - 8) * ratio / frame.width(),
-                    (glass.height() - 8) * ratio / frame.height())));
-            auto image = io::pictureOf(frame, cell, t.lit.rgb(), t.glass.rgb());
+                static_cast<int>(std::min((glass.width() - 8) * ratio / picture.face->columns,
+                    (glass.height() - 8) * ratio / picture.face->rows)));
+            auto image = io::imageOf(picture, cell);
             image.setDevicePixelRatio(ratio);
             painter.drawImage(QPointF(std::round(glass.center().x() - image.width() / ratio / 2),
                                   std::round(glass.center().y() - image.height() / ratio / 2)),
@@ -105,7 +111,7 @@ protected:
 
 private:
     Demo m_demo;
-    std::size_t m_frame = 0;
+    std::size_t m_picture = 0;
 };
 
 DemoRow::DemoRow(QWidget* parent)

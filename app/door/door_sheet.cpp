@@ -320,7 +320,7 @@ void DoorSheet::showOutcome()
             if (!outcome)
                 return [this, words = qText(outcome.error().message), isFull = lacksPins(outcome),
                            byModule = lacksPins(outcome) && canReadByModule(request)] {
-                    m_preview->showFrame(nullptr);
+                    m_preview->showPicture(nullptr);
                     m_outcome->setText(words);
                     m_byModule->setVisible(byModule);
                     m_compare->setVisible(isFull && !m_isNew); // a new one has its boards above
@@ -329,7 +329,7 @@ void DoorSheet::showOutcome()
             alone.beside.clear();
             const auto look = firstLookAtLast(*made(alone), [&] { return !progress(0); });
             return [this, look] {
-                m_preview->showFrame(look.frame);
+                m_preview->showPicture(look.picture);
                 m_outcome->setText(qText(look.words));
                 m_byModule->hide();
                 m_compare->hide();

@@ -1,7 +1,7 @@
 #pragma once
 // The simulated display, each of its pixels a whole number of device pixels.
 
-#include "glass/mono_frame.h"
+#include "glass/face.h"
 
 #include <QWidget>
 
@@ -14,8 +14,8 @@ class GlassView : public QWidget {
 public:
     explicit GlassView(QWidget* parent = nullptr);
 
-    void showFrame(std::shared_ptr<const MonoFrame> frame);
-    const std::shared_ptr<const MonoFrame>& frame() const { return m_frame; }
+    void showPicture(std::shared_ptr<const GlassPicture> picture);
+    const std::shared_ptr<const GlassPicture>& picture() const { return m_picture; }
 
     QSize sizeHint() const override { return {264, 136}; }
     QSize minimumSizeHint() const override { return {264, 68}; }
@@ -26,7 +26,7 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
-    std::shared_ptr<const MonoFrame> m_frame;
+    std::shared_ptr<const GlassPicture> m_picture;
 };
 
 } // namespace fern::app

@@ -61,7 +61,7 @@ void RightColumn::foldFindings()
 
 void RightColumn::showView(const RunView& view, const QString& channel)
 {
-    m_glass->showFrame(view.frame);
+    m_glass->showPicture(view.picture);
     m_hand->setEnabled(view.live == nullptr); // a real instrument has its own
     showFindings(view, channel);
     if (!view.choice)

@@ -2,6 +2,7 @@
 // Texts in UTF-8, counted in characters.
 
 #include <cstddef>
+#include <string>
 #include <string_view>
 
 namespace fern {
@@ -21,6 +22,29 @@ constexpr std::size_t bytesOfFirst(std::string_view text, std::size_t count)
             ++bytes;
         while (bytes < text.size() && isContinuation(text[bytes]));
     return bytes;
+}
+
+/// Appends a character.
+inline void appendUtf8(std::string& text, char32_t character)
+{
+    const auto tail = [&](unsigned shift) {
+        text += static_cast<char>(0x80U | ((character >> shift) & 0x3FU));
+    };
+    if (character < 0x80) {
+        text += static_cast<char>(character);
+    } else if (character < 0x800) {
+        text += static_cast<char>(0xC0U | character >> 6U);
+        tail(0);
+    } else if (character < 0x10000) {
+        text += static_cast<char>(0xE0U | character >> 12U);
+        tail(6);
+        tail(0);
+    } else {
+        text += static_cast<char>(0xF0U | character >> 18U);
+        tail(12);
+        tail(6);
+        tail(0);
+    }
 }
 
 } // namespace fern

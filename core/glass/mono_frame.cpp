@@ -43,15 +43,4 @@ void MonoFrame::clearBox(int x, int y, int width, int height)
     }
 }
 
-std::uint64_t frameHash(const MonoFrame& frame)
-{
-    std::uint64_t hash = 0xCBF29CE484222325ULL;
-    const auto add = [&](unsigned value) { hash = (hash ^ value) * 0x100000001B3ULL; };
-    add(static_cast<unsigned>(frame.width()));
-    add(static_cast<unsigned>(frame.height()));
-    for (const auto byte : frame.bytes())
-        add(byte);
-    return hash;
-}
-
 } // namespace fern

@@ -39,7 +39,4 @@ private:
     std::vector<std::uint8_t> m_bytes;
 };
 
-/// Returns the 64-bit FNV-1a hash of size and bytes: equal frames have equal hashes.
-std::uint64_t frameHash(const MonoFrame& frame);
-
 } // namespace fern

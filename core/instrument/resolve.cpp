@@ -275,7 +275,8 @@ PlainDisplay plain(const Instrument& instrument, const Display& display)
     p.redrawEvery = ticksFromSeconds(inSi(display.redrawEvery));
     p.busHertz = inSi(busSpeedOf(instrument, display));
     p.bufferBytes = display.bufferBytes;
-    p.pixelPitch = inSi(part.pixelPitch);
+    p.face =
+        std::make_shared<const GlassFace>(monoFace(part.width, part.height, inSi(part.pixelPitch)));
     for (const auto& page : instrument.pages)
         if (page->display == display.id)
             p.pages.push_back(plain(instrument, *page));

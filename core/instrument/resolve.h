@@ -5,6 +5,7 @@
 #include "base/ticks.h"
 #include "base/units.h"
 #include "curves/polyline.h"
+#include "glass/face.h"
 #include "instrument/instrument.h"
 #include "parts/analog_input.h"
 #include "parts/power.h"
@@ -137,7 +138,7 @@ struct PlainDisplay {
     Ticks redrawEvery{500'000'000};
     double busHertz = 400e3;
     int bufferBytes = 32;
-    double pixelPitch = 0; ///< metre
+    std::shared_ptr<const GlassFace> face; ///< never null
     std::vector<PlainPage> pages; ///< that can be shown
     PlainPage page; ///< the one that is shown: the first, until another is chosen
 };

@@ -15,8 +15,8 @@ struct AgeBreakdown {
     double smoothing = 0; ///< delay of the steps
     double blocked = 0; ///< sampling and redraw wait while the loop does everything else once
     double redraw = 0; ///< drawing and transfer
-    double panel = 0; ///< response of the panel
-    double waiting = 0; ///< the number stands until the next redraw is due
+    double panel = 0; ///< response of the panel, and of the frame that it was busy with before
+    double waiting = 0; ///< the number stands until the next one is due, or the panel is free
 
     struct Part {
         std::string_view name;

@@ -77,7 +77,7 @@ void addRedraws(ChannelMoment& moment, const PlainInstrument& plain, const StemC
     for (const auto& redraw : history.redraws()) {
         if (redraw.display != choice.display)
             continue;
-        moment.frame = redraw.frame;
+        moment.picture = redraw.picture;
         for (const auto& shown : redraw.readers) {
             if (shown.reader != choice.reader)
                 continue;

@@ -203,7 +203,7 @@ double digitHeight(const PlainInstrument& in, const StemChoice& choice)
         if (field.kind == FieldKind::Value && field.reader == in.readers[choice.reader].id)
             if (const auto* font = findPixelFont(field.font))
                 pixels = std::max(pixels, static_cast<double>(inkRows(*font) * field.scale));
-    return pixels * display.pixelPitch;
+    return pixels * display.face->pitch;
 }
 
 int inkRows(const PixelFont& font)

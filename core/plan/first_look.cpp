@@ -45,7 +45,7 @@ FirstLook firstLookAtLast(const Instrument& in, const std::function<bool()>& sto
         run.tick(choice.display, ticksFromSeconds(second));
         redraw = history.lastRedraw(choice.display);
     }
-    return {redraw == nullptr ? nullptr : redraw->frame,
+    return {redraw == nullptr ? nullptr : redraw->picture,
         c.isAnalog() ? fmt::format(
             "{}. One count is {} at the top of the range, the number is uncertain by ±{}.",
             resistorsOf(in.channels.back()->frontEnd), differenceText(c, countAt(c, c.to), 2),

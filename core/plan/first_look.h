@@ -1,7 +1,7 @@
 #pragma once
 // What a channel begins with, before anybody has run it.
 
-#include "glass/mono_frame.h"
+#include "glass/face.h"
 #include "instrument/instrument.h"
 
 #include <functional>
@@ -11,7 +11,7 @@
 namespace fern {
 
 struct FirstLook {
-    std::shared_ptr<const MonoFrame> frame; ///< of its first number; null without a redraw
+    std::shared_ptr<const GlassPicture> picture; ///< of its first number; null without a redraw
     std::string
         words; ///< resistors, one count and the uncertainty (k = 2), at the top of the range
 };

@@ -107,9 +107,9 @@ ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t displayIn
                 readerText(instrument, index, latest, now)});
         texts[i] = record.readers.back().text;
     }
-    auto frame = std::make_shared<MonoFrame>(display.width, display.height);
-    drawPage(*frame, display.page, [&](std::size_t field) { return texts[field]; });
-    record.frame = std::move(frame);
+    MonoFrame frame(display.width, display.height);
+    drawPage(frame, display.page, [&](std::size_t field) { return texts[field]; });
+    record.picture = std::make_shared<const GlassPicture>(pictureOf(frame, display.face));
     return record;
 }
 

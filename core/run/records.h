@@ -2,7 +2,7 @@
 // What a run tells while it goes. Whoever wants a trace, a picture or figures observes it.
 
 #include "base/ticks.h"
-#include "glass/mono_frame.h"
+#include "glass/face.h"
 #include "reading/decoder.h"
 #include "run/channel_run.h"
 
@@ -54,7 +54,7 @@ struct ShownRecord {
     Ticks startedAt; ///< the texts were made
     Ticks visibleAt; ///< the pixels show them
     std::vector<ShownReader> readers;
-    std::shared_ptr<const MonoFrame> frame;
+    std::shared_ptr<const GlassPicture> picture; ///< null where it was not kept
 };
 
 enum class BusyWith { Sampling, Drawing, Transfer, Panel };

@@ -65,8 +65,15 @@ const DrivenRecord* RunHistory::lastDriven(std::size_t output) const
 
 void RunHistory::shown(const ShownRecord& record)
 {
+    constexpr int picturesKept = 2;
     begin(record.startedAt);
     m_redraws.push_back(record);
+    int kept = 0;
+    for (auto redraw = m_redraws.rbegin(); redraw != m_redraws.rend(); ++redraw)
+        if (redraw->display == record.display && redraw->picture && ++kept > picturesKept) {
+            redraw->picture.reset();
+            break; // those before have lost theirs already
+        }
     // The one before the window still stands on the glass when the window begins.
     while (m_redraws.size() > 2 && m_redraws[1].visibleAt + m_window < record.visibleAt)
         m_redraws.pop_front();

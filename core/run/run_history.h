@@ -30,6 +30,7 @@ public:
     void busy(const BusyRecord& record) override;
 
     const std::deque<SampleRecord>& samples() const { return m_samples; }
+    /// The redraws of the last seconds; only the newest two of each display have their picture.
     const std::deque<ShownRecord>& redraws() const { return m_redraws; }
     const std::deque<BusyRecord>& activity() const { return m_busy; }
 

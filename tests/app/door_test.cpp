@@ -33,7 +33,7 @@ TEST_F(WindowTest, ANewInstrumentByKeysAlone)
     QTest::keyClick(list, Qt::Key_Down);
     ASSERT_TRUE(waitFor([&] { return !window.isBusy(); }));
     EXPECT_NE(find<QLabel>("outcome")->text(), outcome);
-    ASSERT_NE(find<GlassView>("doorPreview")->frame(), nullptr);
+    ASSERT_NE(find<GlassView>("doorPreview")->picture(), nullptr);
     QTest::keyClick(list, Qt::Key_Return);
     settle();
     EXPECT_EQ(instrument().channels.size(), 1U);

@@ -13,7 +13,7 @@ TEST_F(WindowTest, TheStemForksToEveryReader)
     EXPECT_TRUE(bow->isChecked());
     EXPECT_FALSE(find<QAbstractButton>("readerhelm-volts")->isChecked());
     EXPECT_EQ(leaf("Text")->valueText().size(), 4); // one decimal less at the bow
-    EXPECT_EQ(find<GlassView>("glass")->frame()->height(), 32);
+    EXPECT_EQ(find<GlassView>("glass")->picture()->face->rows, 32);
     openLeaf("Text");
     type("readerUnit", QStringLiteral("mV"));
     EXPECT_EQ(findById(instrument().readers, "bow-volts")->unit, "mV");
@@ -23,7 +23,7 @@ TEST_F(WindowTest, TheStemForksToEveryReader)
     helm->setFocus();
     QTest::keyClick(helm, Qt::Key_Space);
     settle();
-    EXPECT_EQ(find<GlassView>("glass")->frame()->height(), 64);
+    EXPECT_EQ(find<GlassView>("glass")->picture()->face->rows, 64);
     EXPECT_EQ(find<QLineEdit>("readerUnit")->text(), QStringLiteral("V"));
 }
 

@@ -18,7 +18,7 @@ TEST_F(WindowTest, ShowsTheDemoFromTheWorldToTheGlass)
     EXPECT_TRUE(leaf("Sensor")->isLimit());
     EXPECT_TRUE(leaf("Sensor")->toolTip().contains(QStringLiteral("divider resistor")));
     EXPECT_TRUE(leaf("Scale")->accessibleName().startsWith(QStringLiteral("Scale: 13.")));
-    ASSERT_NE(find<GlassView>("glass")->frame(), nullptr);
+    ASSERT_NE(find<GlassView>("glass")->picture(), nullptr);
     EXPECT_TRUE(hasFinding("T01"));
     EXPECT_EQ(find<LineLabel>("clock")->text(), QStringLiteral("0:01:40.000"));
 }
@@ -48,7 +48,7 @@ TEST_F(WindowTest, ATypedResistorChangesEverythingAndUndoBringsItBack)
 {
     const auto before = test::readText(path.toStdString());
     const auto reading = leaf("Reading")->valueText();
-    const auto frame = *find<GlassView>("glass")->frame();
+    const auto picture = *find<GlassView>("glass")->picture();
     openLeaf("Sensor");
     type("r1", QStringLiteral("68k"));
     EXPECT_EQ(find<QLineEdit>("r1")->text(), QStringLiteral("68 kΩ"));
@@ -62,7 +62,7 @@ TEST_F(WindowTest, ATypedResistorChangesEverythingAndUndoBringsItBack)
     settle();
     EXPECT_FALSE(undo->isEnabled());
     EXPECT_EQ(leaf("Reading")->valueText(), reading);
-    EXPECT_EQ(*find<GlassView>("glass")->frame(), frame);
+    EXPECT_EQ(*find<GlassView>("glass")->picture(), picture);
     EXPECT_FALSE(hasFinding("R06"));
     EXPECT_EQ(test::readText(path.toStdString()), before);
 }

@@ -1,3 +1,4 @@
+#include "glass/face.h"
 #include "glass/mono_frame.h"
 #include "glass/pixel_font.h"
 #include "glass/redraw.h"
@@ -57,15 +58,19 @@ RC_GTEST_PROP(MonoFrame, ClearsEveryPixelOfABoxAndNoOther, ())
         }
 }
 
-RC_GTEST_PROP(MonoFrame, HashTellsFramesApart, ())
+RC_GTEST_PROP(MonoFrame, HashTellsItsPicturesApart, ())
 {
     MonoFrame frame(32, 16);
     const auto x = *rc::gen::inRange(0, 32);
     const auto y = *rc::gen::inRange(0, 16);
     frame.setPixel(x, y, true);
     RC_ASSERT(frame.pixel(x, y));
-    RC_ASSERT(frameHash(frame) != frameHash(MonoFrame(32, 16)));
-    RC_ASSERT(frameHash(MonoFrame(16, 32)) != frameHash(MonoFrame(32, 16)));
+    const auto hashOf = [](const MonoFrame& f) {
+        return pictureHash(
+            pictureOf(f, std::make_shared<const GlassFace>(monoFace(f.width(), f.height(), 1e-4))));
+    };
+    RC_ASSERT(hashOf(frame) != hashOf(MonoFrame(32, 16)));
+    RC_ASSERT(hashOf(MonoFrame(16, 32)) != hashOf(MonoFrame(32, 16)));
     frame.setPixel(x, y, false);
     RC_ASSERT(frame == MonoFrame(32, 16));
 }

@@ -114,6 +114,17 @@ TEST(Age, BoundsABoardThatIsAskedForMoreThanItCan)
     heldAgainstARun(slow, 30, "slow conversions");
 }
 
+TEST(Age, BoundsAPanelThatIsSlowerThanItsRedraws)
+{
+    for (const double response : {0.1, 0.3, 0.49, 0.7, 2.0}) {
+        auto plain = crowded(0.5, 0.31, 0.01);
+        for (auto& display : plain.displays)
+            display.panelResponse = ticksFromSeconds(response);
+        const double nearest = heldAgainstARun(plain, 60, "panel " + std::to_string(response));
+        EXPECT_GT(nearest, 0.6) << response;
+    }
+}
+
 // What the plan proposes keeps the wish that it was made for, in a run.
 TEST(Age, OfAProposedIntervalKeepsTheWish)
 {

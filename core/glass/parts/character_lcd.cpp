@@ -1,0 +1,267 @@
+#include "glass/parts/character_lcd.h"
+
+#include "base/utf8.h"
+#include "glass/pixel_font.h"
+
+#include <algorithm>
+
+namespace fern {
+
+namespace {
+
+const Ticks longCommand = ticksFromSeconds(1.52e-3); ///< clear and home
+const Ticks shortCommand = ticksFromSeconds(37e-6);
+constexpr int dotsAcross = 5, dotsDown = 8;
+
+struct RomSign {
+    std::uint8_t code;
+    char32_t character;
+};
+// Where the ROM differs from ASCII. What lies between stands for itself.
+constexpr auto romSigns =
+    std::to_array<RomSign>({{0x5C, U'¥'}, {0x7E, U'→'}, {0x7F, U'←'}, {0xDF, U'°'}, {0xE1, U'ä'},
+        {0xE2, U'ß'}, {0xE4, U'µ'}, {0xE8, U'√'}, {0xEC, U'¢'}, {0xED, U'£'}, {0xEE, U'ñ'},
+        {0xEF, U'ö'}, {0xF4, U'Ω'}, {0xF5, U'ü'}, {0xF7, U'π'}, {0xFD, U'÷'}, {0xFF, U'█'}});
+
+GlassFace cellFace(const CharacterLcdSpec& spec)
+{
+    GlassFace face;
+    face.columns = spec.columns * dotsAcross;
+    face.rows = spec.rows * dotsDown;
+    face.pitch = spec.pitch;
+    face.cellColumns = dotsAcross;
+    face.cellRows = dotsDown;
+    face.palette = {{0x9F, 0xB8, 0x3A}, {0x1E, 0x2A, 0x10}};
+    return face;
+}
+
+} // namespace
+
+int firstCellOf(const CharacterLcdSpec& spec, int row)
+{
+    // The third and fourth row go on behind the first and second.
+    return (row % 2 == 0 ? 0 : 0x40) + (row < 2 ? 0 : spec.columns);
+}
+
+char32_t characterOfCode(std::uint8_t code)
+{
+    const auto sign = std::find_if(
+        romSigns.begin(), romSigns.end(), [code](const RomSign& rom) { return rom.code == code; });
+    if (sign != romSigns.end())
+        return sign->character;
+    if (code < 0x10) {
+        constexpr std::u32string_view own = U"⓪①②③④⑤⑥⑦";
+        return own[code & 0x07U];
+    }
+    if (code >= 0x20 && code < 0x7E)
+        return code;
+    if (code >= 0xA1 && code < 0xDF) // half-width kana
+        return static_cast<char32_t>(0xFF61 + (code - 0xA1));
+    return U'?';
+}
+
+std::optional<std::uint8_t> codeOfCharacter(char32_t character)
+{
+    const auto sign = std::find_if(romSigns.begin(), romSigns.end(),
+        [character](const RomSign& rom) { return rom.character == character; });
+    if (sign != romSigns.end())
+        return sign->code;
+    const bool isAscii = character >= 0x20 && character < 0x7E && character != U'\\';
+    return isAscii ? std::optional(static_cast<std::uint8_t>(character)) : std::nullopt;
+}
+
+CharacterLcd::CharacterLcd(const CharacterLcdSpec& spec)
+    : m_spec(spec)
+    , m_face(std::make_shared<const GlassFace>(cellFace(spec)))
+{
+    m_cells.fill(' ');
+}
+
+void CharacterLcd::take(const Transfer& transfer, Ticks at)
+{
+    if (m_spec.expander)
+        return takeExpander(transfer, at);
+    const bool isData = transfer.kind == TransferKind::Data;
+    if (!isData && transfer.kind != TransferKind::Command)
+        return;
+    auto when = at - transfer.perByte * (std::ssize(transfer.bytes) - 1);
+    for (const auto byte : transfer.bytes) {
+        if (transfer.perByte <= Ticks{})
+            m_busyUntil = Ticks{}; // nobody said how fast: it waits for each
+        write(isData, byte, when);
+        when = when + transfer.perByte;
+    }
+}
+
+void CharacterLcd::takeExpander(const Transfer& transfer, Ticks at)
+{
+    if (transfer.kind != TransferKind::I2c || transfer.bytes.empty()
+        || transfer.bytes.front() != *m_spec.expander * 2)
+        return;
+    auto when = at - transfer.perByte * (std::ssize(transfer.bytes) - 1);
+    for (std::size_t i = 1; i < transfer.bytes.size(); ++i) {
+        when = when + transfer.perByte;
+        if (transfer.perByte <= Ticks{})
+            m_busyUntil = Ticks{};
+        strobe(transfer.bytes[i], when);
+    }
+}
+
+/// Ports: register select, read, enable, light, and four lines of data. A nibble is taken when
+/// enable falls while nothing is read.
+void CharacterLcd::strobe(std::uint8_t port, Ticks at)
+{
+    constexpr unsigned registerSelect = 1, reads = 2, enable = 4;
+    const unsigned before = std::exchange(m_port, port);
+    const bool falls = (before & enable) != 0 && (port & enable) == 0;
+    if (!falls || (before & reads) != 0)
+        return;
+    const bool isData = (before & registerSelect) != 0;
+    const auto nibble = static_cast<std::uint8_t>(before & 0xF0U);
+    if (m_isEightBit) // its lower four lines hang on nothing
+        return write(isData, nibble, at);
+    if (at < m_busyUntil)
+        return; // lost: from now on upper and lower nibbles are exchanged
+    if (!m_upperNibble) {
+        m_upperNibble = nibble;
+        return;
+    }
+    const unsigned upper = *std::exchange(m_upperNibble, {});
+    write(isData, static_cast<std::uint8_t>(upper | nibble >> 4U), at);
+}
+
+void CharacterLcd::write(bool isData, std::uint8_t byte, Ticks at)
+{
+    if (at < m_busyUntil)
+        return;
+    m_isTouched = true;
+    m_busyUntil = at + (!isData && byte >= 1 && byte <= 3 ? longCommand : shortCommand);
+    if (isData)
+        put(byte);
+    else
+        execute(byte);
+}
+
+void CharacterLcd::execute(std::uint8_t c)
+{
+    if ((c & 0x80U) != 0) {
+        m_address = c & 0x7F;
+        m_isInGlyphs = false;
+    } else if ((c & 0x40U) != 0) {
+        m_address = c & 0x3F;
+        m_isInGlyphs = true;
+    } else if ((c & 0x20U) != 0) {
+        m_isEightBit = (c & 0x10U) != 0;
+        m_hasTwoLines = (c & 0x08U) != 0;
+        m_upperNibble.reset();
+    } else if ((c & 0x10U) != 0) {
+        const int by = (c & 0x04U) != 0 ? 1 : -1;
+        if ((c & 0x08U) != 0)
+            m_shift = (m_shift - by + lineCells) % lineCells;
+        else
+            move(by);
+    } else if ((c & 0x08U) != 0) {
+        m_isOn = (c & 0x04U) != 0;
+        m_hasCursor = (c & 0x02U) != 0;
+        m_blinks = (c & 0x01U) != 0;
+    } else if ((c & 0x04U) != 0) {
+        m_isUp = (c & 0x02U) != 0;
+        m_shiftsDisplay = (c & 0x01U) != 0;
+    } else if (c != 0) { // home, or clear too
+        m_address = 0;
+        m_shift = 0;
+        m_isInGlyphs = false;
+        if (c == 0x01) {
+            m_cells.fill(' ');
+            m_isUp = true;
+        }
+    }
+}
+
+void CharacterLcd::put(std::uint8_t byte)
+{
+    if (m_isInGlyphs) {
+        m_glyphs[static_cast<std::size_t>(m_address & 0x3F)] = byte & 0x1F;
+        m_address = (m_address + (m_isUp ? 1 : -1)) & 0x3F;
+        return;
+    }
+    m_cells[indexOf(m_address)] = byte;
+    move(m_isUp ? 1 : -1);
+    if (m_shiftsDisplay)
+        m_shift = (m_shift + (m_isUp ? 1 : lineCells - 1)) % lineCells;
+}
+
+/// Behind the end of a line the other one begins.
+void CharacterLcd::move(int by)
+{
+    const auto next = (static_cast<int>(indexOf(m_address)) + by + cells) % cells;
+    m_address = !m_hasTwoLines || next < lineCells ? next : 0x40 + next - lineCells;
+}
+
+std::size_t CharacterLcd::indexOf(int address) const
+{
+    if (!m_hasTwoLines)
+        return static_cast<std::size_t>(address % cells);
+    const int column = (address & 0x3F) % lineCells;
+    return static_cast<std::size_t>((address & 0x40) != 0 ? lineCells + column : column);
+}
+
+/// The code that stands at a place of the glass.
+std::uint8_t CharacterLcd::shown(int column, int row) const
+{
+    const int first = firstCellOf(m_spec, row);
+    const int line = (first & 0x40) != 0 ? lineCells : 0;
+    if (!m_hasTwoLines && line > 0)
+        return ' ';
+    return m_cells[static_cast<std::size_t>(
+        line + ((first & 0x3F) + column + m_shift) % lineCells)];
+}
+
+bool CharacterLcd::isDark(std::uint8_t code, int x, int y) const
+{
+    if (code < 0x10)
+        return ((glyphRow(code & 0x07, y) >> (dotsAcross - 1 - x)) & 1) != 0;
+    const auto rows = glyphRows(*findPixelFont("5x8"), characterOfCode(code));
+    return code == 0xFF
+        || (!rows.empty() && ((rows[static_cast<std::size_t>(y)] >> (7 - x)) & 1) != 0);
+}
+
+GlassPicture CharacterLcd::seen(Ticks at) const
+{
+    GlassPicture picture{m_face, {}};
+    const int columns = m_spec.columns * dotsAcross;
+    picture.levels.resize(static_cast<std::size_t>(columns * m_spec.rows * dotsDown));
+    constexpr std::int64_t blinkNs = 400'000'000;
+    const bool isInverse = m_blinks && at.ns / blinkNs % 2 == 1;
+    for (int row = 0; row < m_spec.rows; ++row)
+        for (int column = 0; column < m_spec.columns; ++column)
+            for (int dot = 0; dot < dotsAcross * dotsDown; ++dot) {
+                const int x = dot % dotsAcross;
+                const int y = dot / dotsAcross;
+                const bool isHere = !m_isInGlyphs
+                    && (firstCellOf(m_spec, row) + column) % 0x80 == (m_address - m_shift);
+                const bool isCursor = isHere && ((m_hasCursor && y == dotsDown - 1) || isInverse);
+                const bool dark = !m_isTouched
+                    ? row % 2 == 0
+                    : m_isOn && (isCursor || isDark(shown(column, row), x, y));
+                const auto index = static_cast<std::size_t>(
+                    (row * dotsDown + y) * columns + column * dotsAcross + x);
+                picture.levels[index] = dark ? 1 : 0;
+            }
+    return picture;
+}
+
+std::vector<std::string> CharacterLcd::text() const
+{
+    std::vector<std::string> rows;
+    for (int row = 0; row < m_spec.rows; ++row) {
+        std::string text;
+        for (int column = 0; column < m_spec.columns; ++column)
+            appendUtf8(text, m_isOn ? characterOfCode(shown(column, row)) : U' ');
+        text.erase(text.find_last_not_of(' ') + 1);
+        rows.push_back(std::move(text));
+    }
+    return rows;
+}
+
+} // namespace fern

@@ -1,0 +1,29 @@
+#pragma once
+// A display as the part is: it takes the bytes of its own bus, one transfer after another, keeps
+// its controller's memory and settings, and says what can be seen. Nothing else changes what is
+// seen.
+
+#include "glass/face.h"
+#include "glass/transfer.h"
+
+#include <memory>
+#include <string>
+#include <vector>
+
+namespace fern {
+
+class GlassPart {
+public:
+    virtual ~GlassPart() = default;
+    virtual std::unique_ptr<GlassPart> clone() const = 0;
+
+    /// Takes a transfer whose last byte has come at `at`, which never goes back. What is not for
+    /// it, or no bytes of its kind, is passed over.
+    virtual void take(const Transfer& transfer, Ticks at) = 0;
+    /// Returns what is seen at an instant, which is not before its last transfer.
+    virtual GlassPicture seen(Ticks at) const = 0;
+    /// Returns what can be read as characters, row by row; nothing of a glass of pixels.
+    virtual std::vector<std::string> text() const { return {}; }
+};
+
+} // namespace fern

@@ -1,0 +1,77 @@
+#include "glass/parts/mono_lcd.h"
+
+namespace fern {
+
+namespace {
+
+GlassFace crystalFace(int columns, int rows, double pitch)
+{
+    auto face = monoFace(columns, rows, pitch);
+    face.palette = {{0xA9, 0xB8, 0x9A}, {0x1C, 0x24, 0x1E}};
+    return face;
+}
+
+} // namespace
+
+MonoLcd::MonoLcd(double pitch)
+    : m_face(std::make_shared<const GlassFace>(crystalFace(columns, rows, pitch)))
+{
+}
+
+void MonoLcd::take(const Transfer& transfer, Ticks /*at*/)
+{
+    for (const auto byte : transfer.bytes) {
+        if (transfer.kind == TransferKind::Command)
+            command(byte);
+        else if (transfer.kind == TransferKind::Data)
+            data(byte);
+    }
+}
+
+void MonoLcd::command(std::uint8_t byte)
+{
+    if ((byte & 0xF8U) == 0x20) {
+        m_isDown = (byte & 4U) != 0;
+        m_isVertical = (byte & 2U) != 0;
+        m_isExtended = (byte & 1U) != 0;
+    } else if (m_isExtended) {
+        return; // temperature, bias and operating voltage
+    } else if ((byte & 0xF8U) == 0x08) {
+        const bool isInverse = (byte & 1U) != 0;
+        m_mode = (byte & 4U) != 0 ? (isInverse ? Mode::Inverted : Mode::Normal)
+            : isInverse           ? Mode::AllDark
+                                  : Mode::Blank;
+    } else if ((byte & 0x80U) != 0 && (byte & 0x7FU) < columns) {
+        m_column = byte & 0x7F;
+    } else if ((byte & 0xF8U) == 0x40 && (byte & 0x07U) < banks) {
+        m_bank = byte & 0x07;
+    }
+}
+
+void MonoLcd::data(std::uint8_t byte)
+{
+    m_memory[static_cast<std::size_t>(m_bank * columns + m_column)] = byte;
+    if (m_isVertical) {
+        m_bank = (m_bank + 1) % banks;
+        m_column = m_bank == 0 ? (m_column + 1) % columns : m_column;
+    } else {
+        m_column = (m_column + 1) % columns;
+        m_bank = m_column == 0 ? (m_bank + 1) % banks : m_bank;
+    }
+}
+
+GlassPicture MonoLcd::seen(Ticks /*at*/) const
+{
+    GlassPicture picture{m_face, {}};
+    for (int y = 0; y < rows; ++y)
+        for (int x = 0; x < columns; ++x) {
+            const auto byte = m_memory[static_cast<std::size_t>(y / 8 * columns + x)];
+            const bool bit = ((byte >> (y % 8)) & 1) != 0;
+            const bool isDark = m_mode == Mode::AllDark || (m_mode == Mode::Normal && bit)
+                || (m_mode == Mode::Inverted && !bit);
+            picture.levels.push_back(!m_isDown && isDark ? 1 : 0);
+        }
+    return picture;
+}
+
+} // namespace fern

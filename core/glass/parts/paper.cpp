@@ -1,0 +1,192 @@
+#include "glass/parts/paper.h"
+
+#include <algorithm>
+
+namespace fern {
+
+namespace {
+
+constexpr std::uint16_t white = 0, black = 1, red = 2; ///< of planes
+constexpr std::uint16_t whiteNumber = 1, blackNumber = 0;
+
+GlassFace paperFace(const PaperSpec& spec)
+{
+    GlassFace face;
+    face.columns = spec.columns;
+    face.rows = spec.rows;
+    face.pitch = spec.pitch;
+    if (spec.way == PaperWay::Nibbles) {
+        face.palette = {{0x22, 0x24, 0x26}, {0xE8, 0xE6, 0xDE}, {0x2F, 0x6B, 0x3E},
+            {0x2C, 0x4A, 0x8C}, {0xA8, 0x32, 0x2C}, {0xD9, 0xB6, 0x2E}, {0xC9, 0x6F, 0x2A}};
+        face.ground = whiteNumber;
+    } else {
+        face.palette = {{0xE8, 0xE6, 0xDE}, {0x22, 0x24, 0x26}, {0xB0, 0x2E, 0x28}};
+        face.palette.resize(static_cast<std::size_t>(spec.colours));
+    }
+    return face;
+}
+
+} // namespace
+
+Paper::Paper(const PaperSpec& spec)
+    : m_spec(spec)
+    , m_face(std::make_shared<const GlassFace>(paperFace(spec)))
+    , m_right((spec.columns + 7) / 8 - 1)
+    , m_bottom(spec.rows - 1)
+{
+    const auto pixels =
+        static_cast<std::size_t>(spec.columns) * static_cast<std::size_t>(spec.rows);
+    const auto bytes = static_cast<std::size_t>((spec.columns + 7) / 8 * spec.rows);
+    if (spec.way == PaperWay::Nibbles) {
+        m_numbers.assign(pixels, static_cast<std::uint8_t>(whiteNumber));
+    } else {
+        m_black.assign(bytes, 0xFF);
+        m_red.assign(bytes, 0);
+    }
+    m_old = m_new = levelsOfMemory();
+}
+
+void Paper::take(const Transfer& transfer, Ticks at)
+{
+    if (at < m_busyUntil || m_isAsleep)
+        return; // lost
+    for (const auto byte : transfer.bytes) {
+        if (transfer.kind == TransferKind::Command)
+            command(byte, at);
+        else if (transfer.kind == TransferKind::Data)
+            data(byte);
+    }
+}
+
+void Paper::command(std::uint8_t byte, Ticks at)
+{
+    m_command = byte;
+    m_parameters.clear();
+    if (m_spec.way == PaperWay::Nibbles) {
+        if (byte == 0x10)
+            m_pixel = 0;
+        else if (byte == 0x12)
+            refresh(at);
+        return;
+    }
+    if (byte == 0x20)
+        refresh(at);
+    else if (byte == 0x12) { // its settings, not its planes
+        m_entry = 3;
+        m_left = m_top = m_byte = m_row = 0;
+        m_right = (m_spec.columns + 7) / 8 - 1;
+        m_bottom = m_spec.rows - 1;
+        m_isPartial = false;
+    }
+}
+
+void Paper::data(std::uint8_t byte)
+{
+    if (m_spec.way == PaperWay::Nibbles) {
+        const auto put = [&](unsigned number) {
+            if (m_command == 0x10 && m_pixel < m_numbers.size())
+                m_numbers[m_pixel++] = static_cast<std::uint8_t>(number);
+        };
+        put(byte >> 4U);
+        return put(byte & 0x0FU);
+    }
+    if (m_command == 0x24)
+        return putPlane(m_black, byte);
+    if (m_command == 0x26)
+        return putPlane(m_red, byte);
+    m_parameters.push_back(byte);
+    const auto& p = m_parameters;
+    const auto word = [&](std::size_t i) { return p[i] | p[i + 1] << 8; };
+    if (m_command == 0x11 && p.size() == 1)
+        m_entry = byte;
+    else if (m_command == 0x44 && p.size() == 2) {
+        m_left = p[0];
+        m_right = p[1];
+    } else if (m_command == 0x45 && p.size() == 4) {
+        m_top = word(0);
+        m_bottom = word(2);
+    } else if (m_command == 0x4E && p.size() == 1)
+        m_byte = byte;
+    else if (m_command == 0x4F && p.size() == 2)
+        m_row = word(0);
+    else if (m_command == 0x22 && p.size() == 1)
+        m_isPartial = byte == 0xFF;
+    else if (m_command == 0x10 && p.size() == 1)
+        m_isAsleep = (byte & 1U) != 0; // from here on only its reset line wakes it
+    if (p.size() > 4)
+        m_parameters.resize(5);
+}
+
+/// Eight pixels; the pointer goes on as the entry mode says, from end to start of the window.
+void Paper::putPlane(std::vector<std::uint8_t>& plane, std::uint8_t byte)
+{
+    const int across = (m_spec.columns + 7) / 8;
+    if (m_byte >= 0 && m_byte < across && m_row >= 0 && m_row < m_spec.rows)
+        plane[static_cast<std::size_t>(m_row * across + m_byte)] = byte;
+    const auto step = [](int& place, int from, int to, bool isUp) {
+        const bool isLast = place == (isUp ? to : from);
+        place = isLast ? (isUp ? from : to) : place + (isUp ? 1 : -1);
+        return isLast;
+    };
+    const bool isRowFirst = (m_entry & 4U) != 0;
+    const auto across1 = [&] {
+        return step(
+            m_byte, std::min(m_left, m_right), std::max(m_left, m_right), (m_entry & 1U) != 0);
+    };
+    const auto down = [&] {
+        return step(
+            m_row, std::min(m_top, m_bottom), std::max(m_top, m_bottom), (m_entry & 2U) != 0);
+    };
+    if (isRowFirst ? down() : across1())
+        isRowFirst ? across1() : down();
+}
+
+std::vector<std::uint16_t> Paper::levelsOfMemory() const
+{
+    if (m_spec.way == PaperWay::Nibbles) {
+        std::vector<std::uint16_t> levels(m_numbers.begin(), m_numbers.end());
+        for (auto& level : levels) // numbers without a colour stay white
+            level = level < m_face->palette.size() ? level : whiteNumber;
+        return levels;
+    }
+    std::vector<std::uint16_t> levels;
+    const int across = (m_spec.columns + 7) / 8;
+    const auto bitOf = [&](const std::vector<std::uint8_t>& plane, int x, int y) {
+        return ((plane[static_cast<std::size_t>(y * across + x / 8)] >> (7 - x % 8)) & 1) != 0;
+    };
+    for (int y = 0; y < m_spec.rows; ++y)
+        for (int x = 0; x < m_spec.columns; ++x)
+            levels.push_back(m_spec.colours > 2 && bitOf(m_red, x, y) ? red
+                    : bitOf(m_black, x, y)                            ? white
+                                                                      : black);
+    return levels;
+}
+
+void Paper::refresh(Ticks at)
+{
+    const bool isPartial = m_isPartial && m_spec.partialSeconds > 0;
+    m_old = std::move(m_new);
+    m_new = levelsOfMemory();
+    m_begun = at;
+    m_busyUntil = at + ticksFromSeconds(isPartial ? m_spec.partialSeconds : m_spec.fullSeconds);
+}
+
+/// A full refresh goes over the old picture turned to its negative, white, and the negative of the
+/// new one; a partial one keeps the old until the new stands.
+GlassPicture Paper::seen(Ticks at) const
+{
+    if (at >= m_busyUntil)
+        return {m_face, m_new};
+    if (m_isPartial && m_spec.partialSeconds > 0)
+        return {m_face, m_old};
+    const std::uint16_t ground = m_face->ground;
+    const std::uint16_t ink = m_spec.way == PaperWay::Nibbles ? blackNumber : black;
+    const auto stage =
+        4 * (at - m_begun).ns / std::max<std::int64_t>(1, (m_busyUntil - m_begun).ns);
+    auto levels = stage < 2 ? m_old : m_new;
+    for (auto& level : levels)
+        level = stage == 1 ? ground : stage == 3 ? level : level == ground ? ink : ground;
+    return {m_face, std::move(levels)};
+}
+
+} // namespace fern

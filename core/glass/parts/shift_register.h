@@ -1,0 +1,90 @@
+#pragma once
+// A chain of shift-register drivers, each with eight digits or a matrix of 8 × 8. What is in its 16
+// bits when the select line rises, a driver executes; longer words push those before on.
+//
+// Source: common practice; no published driver was at hand.
+
+#include "glass/parts/digits.h"
+
+#include <array>
+#include <vector>
+
+namespace fern {
+
+/// One driver of the chain.
+class ShiftRegister {
+public:
+    void execute(unsigned word);
+    /// Whether a digit is driven at all.
+    bool isDriven(int digit) const { return m_isTested || (m_isOn && digit <= m_last); }
+    /// What drives the lamps of a digit: A to G from bit 6 down, the point at bit 7. A register
+    /// that is decoded drives the shape of its number.
+    std::uint8_t outputs(int digit) const;
+    int brightness() const { return m_brightness; }
+
+private:
+    std::array<std::uint8_t, 8> m_digits{};
+    unsigned m_decodes = 0;
+    int m_brightness = 0;
+    int m_last = 0; ///< digit that is driven, from 0
+    bool m_isOn = false, m_isTested = false;
+};
+
+/// Takes the words of a chain, the nearest driver first.
+class ShiftChain {
+public:
+    explicit ShiftChain(int drivers);
+    void take(const Transfer& transfer);
+    const ShiftRegister& driver(int index) const
+    {
+        return m_drivers[static_cast<std::size_t>(index)];
+    }
+
+private:
+    std::vector<ShiftRegister> m_drivers;
+    std::vector<unsigned> m_words; ///< that are in the registers, the nearest first
+};
+
+/// Eight digits, register 1 at the right.
+class ShiftRegisterDigits : public Digits {
+public:
+    explicit ShiftRegisterDigits(double height);
+    std::unique_ptr<GlassPart> clone() const override
+    {
+        return std::make_unique<ShiftRegisterDigits>(*this);
+    }
+    void take(const Transfer& transfer, Ticks at) override;
+    std::uint8_t segments(int digit) const override;
+    int digits() const override { return 8; }
+    int brightness() const override { return m_chain.driver(0).brightness(); }
+
+private:
+    ShiftChain m_chain{1};
+};
+
+/// Which way a module of a matrix is turned: its register 1 is on top, or at a side.
+enum class MatrixTurn { Upright, Right, Over, Left };
+
+struct LedMatrixSpec {
+    int modules = 4; ///< from left to right, the nearest first
+    double pitch = 4e-3; ///< metre
+    MatrixTurn turn = MatrixTurn::Upright;
+    bool isMirrored = false; ///< left and right exchanged in each module
+};
+
+class LedMatrix : public GlassPart {
+public:
+    explicit LedMatrix(const LedMatrixSpec& spec);
+    std::unique_ptr<GlassPart> clone() const override { return std::make_unique<LedMatrix>(*this); }
+    void take(const Transfer& transfer, Ticks at) override;
+    GlassPicture seen(Ticks at) const override;
+
+private:
+    bool isLit(int module, int x, int y) const;
+
+    LedMatrixSpec m_spec;
+    std::shared_ptr<const GlassFace> m_face;
+    ShiftChain m_chain;
+};
+
+} // namespace fern

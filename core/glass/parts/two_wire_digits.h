@@ -1,0 +1,40 @@
+#pragma once
+// Digits on a two-wire driver, which has no address and acknowledges every byte.
+//
+// Source: common practice; no published driver was at hand.
+
+#include "glass/parts/digits.h"
+
+#include <array>
+
+namespace fern {
+
+struct TwoWireDigitsSpec {
+    int digits = 4; ///< 4, or 6 in the order that modules of six have
+    double height = 9.1e-3; ///< metre
+    bool hasColon = false; ///< the point of the second digit is one
+};
+
+class TwoWireDigits : public Digits {
+public:
+    explicit TwoWireDigits(const TwoWireDigitsSpec& spec);
+    std::unique_ptr<GlassPart> clone() const override
+    {
+        return std::make_unique<TwoWireDigits>(*this);
+    }
+    void take(const Transfer& transfer, Ticks at) override;
+    std::uint8_t segments(int digit) const override;
+    int digits() const override { return m_spec.digits; }
+    int brightness() const override { return m_brightness; }
+
+private:
+    static constexpr std::size_t places = 6;
+
+    TwoWireDigitsSpec m_spec;
+    std::array<std::uint8_t, places> m_memory{};
+    bool m_counts = true; ///< the address, with each byte
+    bool m_isOn = false;
+    int m_brightness = 0;
+};
+
+} // namespace fern

@@ -1,0 +1,299 @@
+// Every display takes the bytes that its part takes: what is seen after a stream of them.
+//
+// Source of the cases: display-bytes.csv of the reference sheets, made by hand from open drivers of
+// such controllers and checked with an independent model.
+
+#include "glass/parts/character_lcd.h"
+#include "glass/parts/colour_panel.h"
+#include "glass/parts/mono_lcd.h"
+#include "glass/parts/mono_oled.h"
+#include "glass/parts/paper.h"
+#include "glass/parts/segment_shapes.h"
+#include "glass/parts/shift_register.h"
+#include "glass/parts/two_wire_digits.h"
+#include "signal/csv.h"
+#include "tests/support.h"
+
+#include <rapidcheck/gtest.h>
+
+#include <charconv>
+#include <map>
+#include <sstream>
+
+namespace fern {
+namespace {
+
+using MadePart = std::unique_ptr<GlassPart>;
+
+MadePart partOf(const std::string& name)
+{
+    const std::map<std::string, std::function<MadePart()>> makers{
+        {"mono OLED 128x64, page-addressed, window addressing",
+            [] { return std::make_unique<MonoOled>(MonoOledSpec{}); }},
+        {"mono OLED 128x32, page-addressed, window addressing",
+            [] {
+                MonoOledSpec spec;
+                spec.rows = 32;
+                spec.isWiredAlternating = false;
+                return std::make_unique<MonoOled>(spec);
+            }},
+        {"mono OLED 128x64, page by page, 132 columns, offset 2",
+            [] {
+                MonoOledSpec spec;
+                spec.hasWindow = false;
+                spec.memoryColumns = 132;
+                spec.firstSegment = 2;
+                return std::make_unique<MonoOled>(spec);
+            }},
+        {"mono LCD 84x48", [] { return std::make_unique<MonoLcd>(0.35e-3); }},
+        {"two-wire segment driver, 4 digits with colon",
+            [] {
+                return std::make_unique<TwoWireDigits>(TwoWireDigitsSpec{4, 9e-3, true});
+            }},
+        {"two-wire segment driver, 6 digits",
+            [] {
+                return std::make_unique<TwoWireDigits>(TwoWireDigitsSpec{6, 9e-3, false});
+            }},
+        {"shift-register driver, 8 digits",
+            [] { return std::make_unique<ShiftRegisterDigits>(9e-3); }},
+        {"shift-register driver, 8x8 matrix, chain of 2",
+            [] { return std::make_unique<LedMatrix>(LedMatrixSpec{2}); }},
+        {"colour TFT 240x135, 16 bits",
+            [] { return std::make_unique<ColourPanel>(ColourPanelSpec{}); }},
+        {"electronic paper 128x296, black and white",
+            [] { return std::make_unique<Paper>(PaperSpec{}); }},
+        {"electronic paper 128x296, 3 colours",
+            [] {
+                PaperSpec spec;
+                spec.colours = 3;
+                spec.fullSeconds = 15;
+                return std::make_unique<Paper>(spec);
+            }},
+        {"electronic paper 640x400, 7 colours",
+            [] {
+                return std::make_unique<Paper>(
+                    PaperSpec{640, 400, PaperWay::Nibbles, 7, 30, 0, 0.2e-3});
+            }},
+    };
+    const auto maker = makers.find(name);
+    return maker == makers.end() ? nullptr : maker->second();
+}
+
+/// A character display by its size, with an expander where the stream is one of I²C.
+MadePart characterLcd(const std::string& name, const std::string& stream)
+{
+    CharacterLcdSpec spec;
+    spec.columns = std::stoi(name.substr(name.rfind(' ')));
+    spec.rows = std::stoi(name.substr(name.rfind('x') + 1));
+    if (stream.starts_with("i2c"))
+        spec.expander = 0x27;
+    return std::make_unique<CharacterLcd>(spec);
+}
+
+std::vector<std::string> parted(const std::string& text, const std::string& by)
+{
+    std::vector<std::string> parts;
+    for (std::size_t at = 0; at <= text.size();) {
+        const auto end = std::min(text.find(by, at), text.size());
+        parts.push_back(text.substr(at, end - at));
+        at = end + by.size();
+    }
+    return parts;
+}
+
+struct Place {
+    int first = 0, second = 0;
+};
+Place placeIn(const std::string& what, int base)
+{
+    Place place;
+    const auto open = what.find('(');
+    const auto comma = what.find(',');
+    const auto end = what.find(')');
+    const auto read = [&](std::size_t from, std::size_t to) {
+        int value = 0;
+        std::from_chars(what.data() + from, what.data() + to, value, base);
+        return value;
+    };
+    if (open == std::string::npos)
+        return place;
+    place.first = read(open + 1, comma == std::string::npos ? end : comma);
+    if (comma != std::string::npos)
+        place.second = read(comma + 1, end);
+    return place;
+}
+
+std::string hex(unsigned value)
+{
+    std::ostringstream out;
+    out << std::hex << (value < 16 ? "0" : "") << value;
+    return out.str();
+}
+
+/// What is found of one expectation, as the sheet writes it.
+std::string foundOf(const GlassPart& part, const std::string& what, Ticks at)
+{
+    const auto picture = part.seen(at);
+    const auto place = placeIn(what, what.starts_with("cell") ? 16 : 10);
+    const auto level = [&] { return picture.at(place.first, place.second); };
+    if (what == "lit")
+        return std::to_string(std::count_if(picture.levels.begin(), picture.levels.end(),
+            [&](std::uint16_t l) { return l != picture.face->ground; }));
+    if (what.starts_with("px") || what.starts_with("dot") || what.starts_with("colour"))
+        return std::to_string(level());
+    if (what.starts_with("ink"))
+        return std::string(1, "wkr"[level()]);
+    if (what.starts_with("rgb"))
+        return std::to_string(level() >> 11) + "," + std::to_string((level() >> 5) & 63) + ","
+            + std::to_string(level() & 31);
+    if (what.starts_with("row"))
+        return part.text().at(static_cast<std::size_t>(place.first));
+    if (what == "text") {
+        const auto text = part.text().at(0);
+        const auto from = text.find_first_not_of(' ');
+        return from == std::string::npos ? ""
+                                         : text.substr(from, text.find_last_not_of(' ') + 1 - from);
+    }
+    if (const auto* lcd = dynamic_cast<const CharacterLcd*>(&part))
+        return hex(what.starts_with("cg") ? lcd->glyphRow(place.first, place.second)
+                                          : lcd->cell(place.first));
+    const auto& digits = dynamic_cast<const Digits&>(part);
+    return what == "bright" ? std::to_string(digits.brightness())
+                            : hex(digits.segments(place.first));
+}
+
+TEST(GlassParts, ShowWhatTheirBytesMake)
+{
+    std::istringstream sheet(test::readText(test::sourcePath("tests/data/display-bytes.csv")));
+    std::string line;
+    std::getline(sheet, line);
+    int cases = 0;
+    while (std::getline(sheet, line)) {
+        if (line.ends_with('\r'))
+            line.pop_back();
+        const auto cells = splitCsvLine(line, ',');
+        ASSERT_EQ(cells.size(), 4U) << line;
+        const auto& stream = cells[2];
+        const auto part = cells[1].starts_with("character LCD") ? characterLcd(cells[1], stream)
+                                                                : partOf(cells[1]);
+        ASSERT_NE(part, nullptr) << cells[1];
+        Ticks at;
+        for (const auto& transfer : parted(stream, "|")) {
+            if (transfer.empty())
+                continue;
+            const auto colon = transfer.find(':');
+            const auto read = parseTransfer(transfer.substr(0, colon), transfer.substr(colon + 1));
+            ASSERT_TRUE(read) << line;
+            at = at + ticksFromSeconds(0.1);
+            part->take(*read, at);
+        }
+        for (const auto& expected : parted(cells[3], " ; ")) {
+            const auto equals = expected.find('=');
+            EXPECT_EQ(foundOf(*part, expected.substr(0, equals), at + ticksFromSeconds(60)),
+                expected.substr(equals + 1))
+                << cells[0] << ": " << expected;
+        }
+        ++cases;
+    }
+    EXPECT_EQ(cases, 101);
+}
+
+std::vector<std::function<MadePart()>> everyPart()
+{
+    CharacterLcdSpec withExpander{20, 4, 0.6e-3, 0x27};
+    return {[] { return std::make_unique<MonoOled>(MonoOledSpec{}); },
+        [] { return std::make_unique<MonoLcd>(0.35e-3); },
+        [] { return std::make_unique<CharacterLcd>(CharacterLcdSpec{}); },
+        [withExpander] { return std::make_unique<CharacterLcd>(withExpander); },
+        [] {
+            return std::make_unique<TwoWireDigits>(TwoWireDigitsSpec{6, 9e-3, false});
+        },
+        [] { return std::make_unique<ShiftRegisterDigits>(9e-3); },
+        [] { return std::make_unique<LedMatrix>(LedMatrixSpec{3}); },
+        [] { return std::make_unique<ColourPanel>(ColourPanelSpec{}); },
+        [] { return std::make_unique<Paper>(PaperSpec{}); },
+        [] {
+            return std::make_unique<Paper>(PaperSpec{64, 40, PaperWay::Nibbles, 7, 30, 0, 2e-4});
+        }};
+}
+
+// Any bytes at all leave the memory whole, and what is seen is of the face.
+RC_GTEST_PROP(GlassParts, TakeAnyBytes, ())
+{
+    const auto makers = everyPart();
+    const auto part = makers[*rc::gen::inRange<std::size_t>(0, makers.size())]();
+    Ticks at;
+    const int transfers = *rc::gen::inRange(1, 40);
+    for (int i = 0; i < transfers; ++i) {
+        Transfer transfer;
+        transfer.kind = static_cast<TransferKind>(*rc::gen::inRange(0, 5));
+        transfer.bytes =
+            *rc::gen::container<std::vector<std::uint8_t>>(rc::gen::arbitrary<std::uint8_t>());
+        at = at + ticksFromSeconds(*rc::gen::inRange(0, 3));
+        part->take(transfer, at);
+    }
+    const auto picture = part->seen(at);
+    const auto& face = *picture.face;
+    RC_ASSERT(picture.levels.size()
+        == (face.rows > 0 ? static_cast<std::size_t>(face.rows * face.columns)
+                          : face.outlines.size()));
+    for (const auto level : picture.levels)
+        RC_ASSERT(face.palette.empty() || level < face.palette.size());
+    RC_ASSERT(part->clone()->seen(at) == picture);
+}
+
+// A character display that is written faster than it can: what comes while it clears is lost.
+TEST(GlassParts, ACharacterDisplayLosesWhatComesWhileItIsBusy)
+{
+    const auto written = [](double secondsPerByte) {
+        CharacterLcd lcd(CharacterLcdSpec{});
+        lcd.take({TransferKind::Command, {0x38, 0x0C}, {}}, ticksFromSeconds(1));
+        lcd.take({TransferKind::Command, {0x01}, {}}, ticksFromSeconds(2));
+        Transfer text{
+            TransferKind::Data, {'A', 'B', 'C', 'D', 'E'}, ticksFromSeconds(secondsPerByte)};
+        lcd.take(text, ticksFromSeconds(2) + text.perByte * 5);
+        return lcd.text()[0];
+    };
+    EXPECT_EQ(written(2e-3), "ABCDE");
+    EXPECT_EQ(written(0.6e-3), "CDE") << "1.52 ms after the clear";
+    EXPECT_EQ(written(20e-6), "") << "all of it within the clear";
+}
+
+// A refresh flashes: the negative of the old picture, white, the negative of the new one, the new
+// one; and hears nothing meanwhile.
+TEST(GlassParts, PaperIsBusyAndFlashesWhileItRefreshes)
+{
+    Paper paper(PaperSpec{16, 4, PaperWay::Planes, 2, 2, 0.4, 2e-4});
+    const auto take = [&](TransferKind kind, std::vector<std::uint8_t> bytes, double at) {
+        paper.take({kind, std::move(bytes), {}}, ticksFromSeconds(at));
+    };
+    take(TransferKind::Command, {0x24}, 1);
+    take(TransferKind::Data, {0x00}, 1);
+    const auto first = [&](double at) { return paper.seen(ticksFromSeconds(at)).levels.front(); };
+    const auto last = [&](double at) { return paper.seen(ticksFromSeconds(at)).levels.back(); };
+    EXPECT_EQ(first(1.5), 0) << "nothing is seen before the refresh";
+    take(TransferKind::Command, {0x20}, 2);
+    EXPECT_EQ(first(2.2), 1);
+    EXPECT_EQ(last(2.2), 1) << "white turned to black";
+    EXPECT_EQ(first(2.7), 0);
+    EXPECT_EQ(first(3.2), 0) << "the negative of the new one";
+    EXPECT_EQ(last(3.2), 1);
+    take(TransferKind::Command, {0x24}, 3.3);
+    take(TransferKind::Data, {0xFF}, 3.3); // lost
+    EXPECT_EQ(first(4), 1);
+    EXPECT_EQ(last(4), 0);
+    take(TransferKind::Command, {0x20}, 5);
+    EXPECT_EQ(first(8), 1) << "the memory is as it was";
+}
+
+TEST(GlassParts, SegmentsReadBackWhatTheyWrite)
+{
+    for (const char c : std::string("0123456789-ACEFHJLPU bcdhnortuy"))
+        EXPECT_EQ(characterOf(segmentsOf(c)), c);
+    for (const char c : std::string("KMVWX"))
+        EXPECT_EQ(segmentsOf(c), noSegments) << c;
+    EXPECT_EQ(textOf({0x86, 0x5B, 0xC0}), "1.2-.");
+}
+
+} // namespace
+} // namespace fern
