@@ -3,6 +3,8 @@
 #include "io/files.h"
 
 #include <QBuffer>
+#include <QPainter>
+#include <QPolygonF>
 
 namespace fern::io {
 
@@ -14,17 +16,51 @@ QRgb rgbOf(const GlassFace& face, std::uint16_t level)
     return qRgb(red, green, blue);
 }
 
+/// Where a pixel stands, in pixels, with the gaps before it.
+int withGaps(int index, int cell)
+{
+    return cell > 0 ? index + index / cell : index;
+}
+
+QImage imageOfGrid(const GlassPicture& picture, int zoom)
+{
+    const auto& face = *picture.face;
+    QImage image(withGaps(face.columns - 1, face.cellColumns) + 1,
+        withGaps(face.rows - 1, face.cellRows) + 1, QImage::Format_RGB32);
+    image.fill(rgbOf(face, face.ground));
+    for (int row = 0; row < face.rows; ++row)
+        for (int column = 0; column < face.columns; ++column)
+            image.setPixel(withGaps(column, face.cellColumns), withGaps(row, face.cellRows),
+                rgbOf(face, picture.at(column, row)));
+    return image.scaled(
+        image.width() * zoom, image.height() * zoom, Qt::IgnoreAspectRatio, Qt::FastTransformation);
+}
+
+QImage imageOfOutlines(const GlassPicture& picture, int zoom)
+{
+    const auto& face = *picture.face;
+    const double scale = 2e3 * zoom;
+    QImage image(static_cast<int>(face.width * scale), static_cast<int>(face.height * scale),
+        QImage::Format_RGB32);
+    image.fill(rgbOf(face, face.ground));
+    QPainter painter(&image);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(Qt::NoPen);
+    for (std::size_t i = 0; i < picture.levels.size(); ++i) {
+        QPolygonF outline;
+        for (const auto& [x, y] : face.outlines[i])
+            outline << QPointF(x * scale, y * scale);
+        painter.setBrush(QColor(rgbOf(face, picture.levels[i])));
+        painter.drawPolygon(outline);
+    }
+    return image;
+}
+
 } // namespace
 
 QImage imageOf(const GlassPicture& picture, int zoom)
 {
-    const auto& face = *picture.face;
-    QImage image(face.columns, face.rows, QImage::Format_RGB32);
-    for (int row = 0; row < face.rows; ++row)
-        for (int column = 0; column < face.columns; ++column)
-            image.setPixel(column, row, rgbOf(face, picture.at(column, row)));
-    return image.scaled(
-        face.columns * zoom, face.rows * zoom, Qt::IgnoreAspectRatio, Qt::FastTransformation);
+    return picture.face->rows > 0 ? imageOfGrid(picture, zoom) : imageOfOutlines(picture, zoom);
 }
 
 Result<void> writeGlassPng(const GlassPicture& picture, int zoom, const std::string& path)

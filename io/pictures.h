@@ -10,7 +10,8 @@
 
 namespace fern::io {
 
-/// Returns a picture with each of its pixels as zoom × zoom dots (1 … 64).
+/// Returns a picture with each of its pixels as zoom × zoom dots (1 … 64), cells with a gap of one
+/// pixel between them; a glass of outlines with 2 · zoom dots to a millimetre.
 QImage imageOf(const GlassPicture& picture, int zoom);
 
 /// Writes such an image as PNG.

@@ -6,7 +6,10 @@
 #include "signal/csv.h"
 #include "tests/support.h"
 
+#include <algorithm>
 #include <cmath>
+#include <filesystem>
+#include <fstream>
 
 #include <sys/stat.h>
 
@@ -444,6 +447,33 @@ TEST(Cli, GlassDrawsWhatTheRunShows)
         4); // --at needs a scenario
     std::filesystem::remove(glassPng);
     std::filesystem::remove(runPng);
+}
+
+TEST(Cli, GlassShowsWhatRecordedBytesMakeOfAPart)
+{
+    const auto path = temporary("bytes.csv");
+    const auto pbm = temporary("played.pbm");
+    const auto png = temporary("played.png");
+    const auto write = [&](const std::string& text) { std::ofstream(path) << text; };
+    write("t_s,kind,bytes\n0.1,command,8d 14 a1 c8 a8 1f da 02 af\n0.2,data,03\n");
+    const auto play = "glass --play " + path + " --part ";
+    EXPECT_EQ(cli(play + "mono-128x32 --pbm " + pbm).exitCode, 0);
+    const auto bitmap = test::wholeFile(pbm);
+    EXPECT_TRUE(bitmap.starts_with("P1\n128 32\n1000")) << bitmap.substr(0, 20);
+    EXPECT_EQ(std::count(bitmap.begin() + 10, bitmap.end(), '1'), 2);
+    write("t_s,kind,bytes\n0.1,wire,40\n0.2,wire,c0 06 db 4f 66\n0.3,wire,8f\n");
+    EXPECT_EQ(cli(play + "four-digits-two-wire").out, "12:34\n");
+    EXPECT_EQ(cli(play + "four-digits-two-wire --pbm " + pbm).exitCode, 4);
+    EXPECT_EQ(cli(play + "four-digits-two-wire --png " + png).exitCode, 0);
+    EXPECT_NE(cli(play + "nosuch").err.find("mono-128x64"), std::string::npos);
+    write("t_s,kind,bytes\n0.1,command,1g\n");
+    const auto wrong = cli(play + "mono-128x32");
+    EXPECT_NE(wrong.exitCode, 0);
+    EXPECT_NE(wrong.err.find("line 2"), std::string::npos) << wrong.err;
+    for (const auto& made : {path, pbm, png})
+        std::filesystem::remove(made);
+    EXPECT_EQ(cli("glass").exitCode, 4);
+    EXPECT_EQ(cli("glass --play " + path + " " + skiffPath).exitCode, 4);
 }
 
 TEST(Cli, PlanGivesItsReasons)

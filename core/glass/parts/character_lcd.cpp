@@ -1,6 +1,7 @@
 #include "glass/parts/character_lcd.h"
 
 #include "base/utf8.h"
+#include "glass/grid_index.h"
 #include "glass/pixel_font.h"
 
 #include <algorithm>
@@ -13,15 +14,57 @@ const Ticks longCommand = ticksFromSeconds(1.52e-3); ///< clear and home
 const Ticks shortCommand = ticksFromSeconds(37e-6);
 constexpr int dotsAcross = 5, dotsDown = 8;
 
+using GlyphRows = std::array<std::uint8_t, dotsDown>; ///< bit 4 is the left dot
+
 struct RomSign {
     std::uint8_t code;
     char32_t character;
+    GlyphRows rows;
 };
-// Where the ROM differs from ASCII. What lies between stands for itself.
-constexpr auto romSigns =
-    std::to_array<RomSign>({{0x5C, U'¥'}, {0x7E, U'→'}, {0x7F, U'←'}, {0xDF, U'°'}, {0xE1, U'ä'},
-        {0xE2, U'ß'}, {0xE4, U'µ'}, {0xE8, U'√'}, {0xEC, U'¢'}, {0xED, U'£'}, {0xEE, U'ñ'},
-        {0xEF, U'ö'}, {0xF4, U'Ω'}, {0xF5, U'ü'}, {0xF7, U'π'}, {0xFD, U'÷'}, {0xFF, U'█'}});
+// Where the ROM differs from ASCII, with about what it looks like. What lies between stands for
+// itself.
+constexpr auto romSigns = std::to_array<RomSign>({
+    {0x5C, U'¥', {0x11, 0x0A, 0x1F, 0x04, 0x1F, 0x04, 0x04, 0}},
+    {0x7E, U'→', {0, 0x04, 0x02, 0x1F, 0x02, 0x04, 0, 0}},
+    {0x7F, U'←', {0, 0x04, 0x08, 0x1F, 0x08, 0x04, 0, 0}},
+    {0xDF, U'°', {0x1C, 0x14, 0x1C, 0, 0, 0, 0, 0}},
+    {0xE1, U'ä', {0x0A, 0, 0x0E, 0x01, 0x0F, 0x11, 0x0F, 0}},
+    {0xE2, U'ß', {0, 0, 0x0E, 0x11, 0x1E, 0x11, 0x1E, 0x10}},
+    {0xE4, U'µ', {0, 0, 0x11, 0x11, 0x11, 0x13, 0x1D, 0x10}},
+    {0xE8, U'√', {0, 0, 0x07, 0x04, 0x04, 0x14, 0x08, 0}},
+    {0xEC, U'¢', {0x04, 0x0E, 0x14, 0x14, 0x15, 0x0E, 0x04, 0}},
+    {0xED, U'£', {0x06, 0x09, 0x08, 0x1E, 0x08, 0x08, 0x1F, 0}},
+    {0xEE, U'ñ', {0x0E, 0, 0x16, 0x19, 0x11, 0x11, 0x11, 0}},
+    {0xEF, U'ö', {0x0A, 0, 0x0E, 0x11, 0x11, 0x11, 0x0E, 0}},
+    {0xF4, U'Ω', {0, 0x0E, 0x11, 0x11, 0x0A, 0x0A, 0x1B, 0}},
+    {0xF5, U'ü', {0x0A, 0, 0x11, 0x11, 0x11, 0x13, 0x0D, 0}},
+    {0xF7, U'π', {0, 0, 0x1F, 0x0A, 0x0A, 0x0A, 0x13, 0}},
+    {0xFD, U'÷', {0, 0x04, 0, 0x1F, 0, 0x04, 0, 0}},
+    {0xFF, U'█', {0x1F, 0x1F, 0x1F, 0x1F, 0x1F, 0x1F, 0x1F, 0x1F}},
+});
+/// Of signs whose shape nobody has told, such as kana.
+constexpr GlyphRows otherSign{0x1F, 0x11, 0x11, 0x11, 0x11, 0x11, 0x1F, 0};
+
+const RomSign* romSignOf(std::uint8_t code)
+{
+    const auto sign = std::find_if(
+        romSigns.begin(), romSigns.end(), [code](const RomSign& rom) { return rom.code == code; });
+    return sign == romSigns.end() ? nullptr : &*sign;
+}
+
+/// The rows of a sign of the ROM.
+GlyphRows romRows(std::uint8_t code)
+{
+    if (const auto* sign = romSignOf(code))
+        return sign->rows;
+    const auto found = glyphRows(*findPixelFont("5x8"), characterOfCode(code));
+    if (found.empty())
+        return otherSign;
+    GlyphRows rows{}; // the font has its left dot highest of eight
+    std::transform(found.begin(), found.end(), rows.begin(),
+        [](unsigned char row) { return static_cast<std::uint8_t>(row >> (8 - dotsAcross)); });
+    return rows;
+}
 
 GlassFace cellFace(const CharacterLcdSpec& spec)
 {
@@ -45,9 +88,7 @@ int firstCellOf(const CharacterLcdSpec& spec, int row)
 
 char32_t characterOfCode(std::uint8_t code)
 {
-    const auto sign = std::find_if(
-        romSigns.begin(), romSigns.end(), [code](const RomSign& rom) { return rom.code == code; });
-    if (sign != romSigns.end())
+    if (const auto* sign = romSignOf(code))
         return sign->character;
     if (code < 0x10) {
         constexpr std::u32string_view own = U"⓪①②③④⑤⑥⑦";
@@ -213,24 +254,21 @@ std::uint8_t CharacterLcd::shown(int column, int row) const
     const int line = (first & 0x40) != 0 ? lineCells : 0;
     if (!m_hasTwoLines && line > 0)
         return ' ';
-    return m_cells[static_cast<std::size_t>(
-        line + ((first & 0x3F) + column + m_shift) % lineCells)];
+    return m_cells[gridIndex(line + ((first & 0x3F) + column + m_shift) % lineCells, 0, cells)];
 }
 
 bool CharacterLcd::isDark(std::uint8_t code, int x, int y) const
 {
-    if (code < 0x10)
-        return ((glyphRow(code & 0x07, y) >> (dotsAcross - 1 - x)) & 1) != 0;
-    const auto rows = glyphRows(*findPixelFont("5x8"), characterOfCode(code));
-    return code == 0xFF
-        || (!rows.empty() && ((rows[static_cast<std::size_t>(y)] >> (7 - x)) & 1) != 0);
+    const unsigned row =
+        code < 0x10 ? glyphRow(code & 0x07, y) : romRows(code)[static_cast<std::size_t>(y)];
+    return ((row >> (dotsAcross - 1 - x)) & 1U) != 0;
 }
 
 GlassPicture CharacterLcd::seen(Ticks at) const
 {
     GlassPicture picture{m_face, {}};
     const int columns = m_spec.columns * dotsAcross;
-    picture.levels.resize(static_cast<std::size_t>(columns * m_spec.rows * dotsDown));
+    picture.levels.resize(gridIndex(0, m_spec.rows * dotsDown, columns));
     constexpr std::int64_t blinkNs = 400'000'000;
     const bool isInverse = m_blinks && at.ns / blinkNs % 2 == 1;
     for (int row = 0; row < m_spec.rows; ++row)
@@ -244,8 +282,7 @@ GlassPicture CharacterLcd::seen(Ticks at) const
                 const bool dark = !m_isTouched
                     ? row % 2 == 0
                     : m_isOn && (isCursor || isDark(shown(column, row), x, y));
-                const auto index = static_cast<std::size_t>(
-                    (row * dotsDown + y) * columns + column * dotsAcross + x);
+                const auto index = gridIndex(column * dotsAcross + x, row * dotsDown + y, columns);
                 picture.levels[index] = dark ? 1 : 0;
             }
     return picture;

@@ -6,6 +6,7 @@
 // Sources: open drivers for such controllers in a kernel and in a display daemon (commands, row
 // addresses, wiring of the expander, character set); times and some signs of the ROM from memory.
 
+#include "glass/grid_index.h"
 #include "glass/parts/glass_part.h"
 
 #include <array>
@@ -43,10 +44,7 @@ public:
     /// What a cell holds, by its address.
     std::uint8_t cell(int address) const { return m_cells[indexOf(address)]; }
     /// A row of a glyph of one's own, bit 4 the left dot.
-    std::uint8_t glyphRow(int slot, int row) const
-    {
-        return m_glyphs[static_cast<std::size_t>(slot * 8 + row)];
-    }
+    std::uint8_t glyphRow(int slot, int row) const { return m_glyphs[gridIndex(row, slot, 8)]; }
 
 private:
     static constexpr int cells = 80;

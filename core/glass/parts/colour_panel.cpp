@@ -1,5 +1,7 @@
 #include "glass/parts/colour_panel.h"
 
+#include "glass/grid_index.h"
+
 namespace fern {
 
 namespace {
@@ -124,8 +126,7 @@ void ColourPanel::put(std::uint16_t colour)
     if ((m_order & mirrorsRows) != 0)
         row = m_spec.memoryRows - 1 - row;
     if (column >= 0 && column < m_spec.memoryColumns && row >= 0 && row < m_spec.memoryRows)
-        m_memory[static_cast<std::size_t>(row) * static_cast<std::size_t>(m_spec.memoryColumns)
-            + static_cast<std::size_t>(column)] = colour;
+        m_memory[gridIndex(column, row, m_spec.memoryColumns)] = colour;
     if (m_x != m_right) {
         m_x = (m_x + 1) & 0xFFFF;
         return;
@@ -143,7 +144,7 @@ GlassPicture ColourPanel::seen(Ticks /*at*/) const
             const int column =
                 m_spec.firstColumn + (m_spec.isLandscape ? m_spec.glassColumns - 1 - y : x);
             const int row = m_spec.firstRow + (m_spec.isLandscape ? x : y);
-            auto colour = m_memory[static_cast<std::size_t>(row * m_spec.memoryColumns + column)];
+            auto colour = m_memory[gridIndex(column, row, m_spec.memoryColumns)];
             if ((m_order & blueFirst) != 0)
                 colour = exchanged(colour);
             if (m_isInverted != m_spec.wantsInversion)

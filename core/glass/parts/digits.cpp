@@ -85,6 +85,7 @@ GlassPicture Digits::seen(Ticks /*at*/) const
 std::vector<std::string> Digits::text() const
 {
     std::vector<std::uint8_t> all;
+    all.reserve(static_cast<std::size_t>(digits()));
     for (int digit = 0; digit < digits(); ++digit)
         all.push_back(segments(digit));
     if (!m_hasColon || digits() < 2)

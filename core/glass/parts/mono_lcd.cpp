@@ -1,5 +1,7 @@
 #include "glass/parts/mono_lcd.h"
 
+#include "glass/grid_index.h"
+
 namespace fern {
 
 namespace {
@@ -50,7 +52,7 @@ void MonoLcd::command(std::uint8_t byte)
 
 void MonoLcd::data(std::uint8_t byte)
 {
-    m_memory[static_cast<std::size_t>(m_bank * columns + m_column)] = byte;
+    m_memory[gridIndex(m_column, m_bank, columns)] = byte;
     if (m_isVertical) {
         m_bank = (m_bank + 1) % banks;
         m_column = m_bank == 0 ? (m_column + 1) % columns : m_column;
@@ -65,7 +67,7 @@ GlassPicture MonoLcd::seen(Ticks /*at*/) const
     GlassPicture picture{m_face, {}};
     for (int y = 0; y < rows; ++y)
         for (int x = 0; x < columns; ++x) {
-            const auto byte = m_memory[static_cast<std::size_t>(y / 8 * columns + x)];
+            const auto byte = m_memory[gridIndex(x, y / 8, columns)];
             const bool bit = ((byte >> (y % 8)) & 1) != 0;
             const bool isDark = m_mode == Mode::AllDark || (m_mode == Mode::Normal && bit)
                 || (m_mode == Mode::Inverted && !bit);

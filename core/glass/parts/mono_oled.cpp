@@ -1,5 +1,7 @@
 #include "glass/parts/mono_oled.h"
 
+#include "glass/grid_index.h"
+
 #include <algorithm>
 #include <cassert>
 
@@ -147,7 +149,7 @@ void MonoOled::data(std::uint8_t byte)
     const int columns = m_spec.memoryColumns;
     if (m_column < columns) {
         const int segment = m_isRemapped ? columns - 1 - m_column : m_column;
-        m_memory[static_cast<std::size_t>(m_page * columns + segment)] = byte;
+        m_memory[gridIndex(segment, m_page, columns)] = byte;
     }
     advance();
 }
@@ -184,7 +186,7 @@ int MonoOled::glassLineOf(int pad) const
 
 bool MonoOled::bitAt(int segment, int row) const
 {
-    const auto byte = m_memory[static_cast<std::size_t>(row / 8 * m_spec.memoryColumns + segment)];
+    const auto byte = m_memory[gridIndex(segment, row / 8, m_spec.memoryColumns)];
     return ((byte >> (row % 8)) & 1) != 0;
 }
 
@@ -203,8 +205,7 @@ GlassPicture MonoOled::seen(Ticks /*at*/) const
         for (int x = 0; x < m_spec.columns; ++x) {
             const int segment = m_spec.firstSegment + m_spec.columns - 1 - x;
             const bool bit = m_isAllLit || bitAt(segment, (row + m_startLine) % memoryRows);
-            picture.levels[static_cast<std::size_t>(y * m_spec.columns + x)] =
-                bit != m_isInverted ? 1 : 0;
+            picture.levels[gridIndex(x, y, m_spec.columns)] = bit != m_isInverted ? 1 : 0;
         }
     }
     return picture;

@@ -1,5 +1,7 @@
 #include "glass/parts/paper.h"
 
+#include "glass/grid_index.h"
+
 #include <algorithm>
 
 namespace fern {
@@ -34,9 +36,8 @@ Paper::Paper(const PaperSpec& spec)
     , m_right((spec.columns + 7) / 8 - 1)
     , m_bottom(spec.rows - 1)
 {
-    const auto pixels =
-        static_cast<std::size_t>(spec.columns) * static_cast<std::size_t>(spec.rows);
-    const auto bytes = static_cast<std::size_t>((spec.columns + 7) / 8 * spec.rows);
+    const auto pixels = gridIndex(0, spec.rows, spec.columns);
+    const auto bytes = gridIndex(0, spec.rows, (spec.columns + 7) / 8);
     if (spec.way == PaperWay::Nibbles) {
         m_numbers.assign(pixels, static_cast<std::uint8_t>(whiteNumber));
     } else {
@@ -122,7 +123,7 @@ void Paper::putPlane(std::vector<std::uint8_t>& plane, std::uint8_t byte)
 {
     const int across = (m_spec.columns + 7) / 8;
     if (m_byte >= 0 && m_byte < across && m_row >= 0 && m_row < m_spec.rows)
-        plane[static_cast<std::size_t>(m_row * across + m_byte)] = byte;
+        plane[gridIndex(m_byte, m_row, across)] = byte;
     const auto step = [](int& place, int from, int to, bool isUp) {
         const bool isLast = place == (isUp ? to : from);
         place = isLast ? (isUp ? from : to) : place + (isUp ? 1 : -1);
@@ -152,7 +153,7 @@ std::vector<std::uint16_t> Paper::levelsOfMemory() const
     std::vector<std::uint16_t> levels;
     const int across = (m_spec.columns + 7) / 8;
     const auto bitOf = [&](const std::vector<std::uint8_t>& plane, int x, int y) {
-        return ((plane[static_cast<std::size_t>(y * across + x / 8)] >> (7 - x % 8)) & 1) != 0;
+        return ((plane[gridIndex(x / 8, y, across)] >> (7 - x % 8)) & 1) != 0;
     };
     for (int y = 0; y < m_spec.rows; ++y)
         for (int x = 0; x < m_spec.columns; ++x)

@@ -11,6 +11,8 @@
 #include "glass/parts/segment_shapes.h"
 #include "glass/parts/shift_register.h"
 #include "glass/parts/two_wire_digits.h"
+#include "glass/parts/usual_parts.h"
+#include "glass/recorded_bytes.h"
 #include "signal/csv.h"
 #include "tests/support.h"
 
@@ -293,6 +295,44 @@ TEST(GlassParts, SegmentsReadBackWhatTheyWrite)
     for (const char c : std::string("KMVWX"))
         EXPECT_EQ(segmentsOf(c), noSegments) << c;
     EXPECT_EQ(textOf({0x86, 0x5B, 0xC0}), "1.2-.");
+}
+
+TEST(GlassParts, EveryUsualOneIsDarkOrBlankBeforeItIsToldAnything)
+{
+    for (const auto& usual : usualParts()) {
+        const auto part = makeUsualPart(usual.id);
+        ASSERT_NE(part, nullptr);
+        const auto picture = part->seen({});
+        const auto shows = std::count_if(picture.levels.begin(), picture.levels.end(),
+            [&](std::uint16_t level) { return level != picture.face->ground; });
+        // A character display that nobody has set up has dark blocks in every other row.
+        EXPECT_EQ(shows > 0, usual.id.starts_with("character")) << usual.id;
+    }
+    EXPECT_EQ(makeUsualPart("mono-1x1"), nullptr);
+}
+
+TEST(RecordedBytes, AreReadInTheOrderOfTime)
+{
+    const auto read = parseRecordedBytes(
+        "kind,t_s,bytes\n# a comment\ncommand,0.5,ae AF\n\ndata,0.5,\n\"i2c\",1,78 40 01\r\n");
+    ASSERT_TRUE(read) << read.error().message;
+    ASSERT_EQ(read->size(), 3U);
+    EXPECT_EQ((*read)[0].at, ticksFromSeconds(0.5));
+    EXPECT_EQ((*read)[0].transfer.bytes, (std::vector<std::uint8_t>{0xAE, 0xAF}));
+    EXPECT_TRUE((*read)[1].transfer.bytes.empty());
+    EXPECT_EQ((*read)[2].transfer.kind, TransferKind::I2c);
+    const auto errorOf = [](const char* text) {
+        const auto refused = parseRecordedBytes(text);
+        return refused ? std::string("none") : refused.error().message;
+    };
+    EXPECT_EQ(errorOf("t_s,kind\n"), "line 1: there is no column \"bytes\"");
+    EXPECT_EQ(errorOf("t_s,kind,bytes\n1,data,0g\n"), "line 2: \"0g\" is no byte in hexadecimal");
+    EXPECT_EQ(errorOf("t_s,kind,bytes\n1,data,100\n"), "line 2: \"100\" is no byte in hexadecimal");
+    EXPECT_EQ(errorOf("t_s,kind,bytes\n1,smoke,00\n"),
+        "line 2: \"smoke\" is no transfer: i2c, command, data, wire or word");
+    EXPECT_EQ(errorOf("t_s,kind,bytes\n2,data,00\n1,data,00\n"), "line 3: the time goes back");
+    EXPECT_EQ(errorOf("t_s,kind,bytes\nsoon,data,00\n"), "line 2: \"soon\" is no time in seconds");
+    EXPECT_EQ(errorOf("t_s,kind,bytes\n1,data\n"), "line 2: a cell is missing");
 }
 
 } // namespace
