@@ -161,7 +161,7 @@ void PartsPlace::connectSheets()
     connect(m_catalogue, &CatalogueSheet::addWanted, this, [this](const CatalogueEntry& entry) {
         auto part = entry.part;
         part.name = shortTitle(entry);
-        add(part);
+        add(part, builtInto(entry));
     });
     connect(m_part, &PartSheet::removeWanted, this, &PartsPlace::remove);
     connect(m_part, &PartSheet::anotherWanted, this, [this](const QString& id) {
@@ -261,14 +261,17 @@ void PartsPlace::choose(const QString& part, const QString& bus)
     m_sheets->open(m_part);
 }
 
-void PartsPlace::add(const Part& part)
+void PartsPlace::add(const Part& part, const std::vector<Part>& soldered)
 {
     const auto before = instrument().parts.size();
-    m_document.apply(tr("Add %1").arg(qText(part.name)), withPartWired(instrument(), part));
+    auto with = withPartWired(instrument(), part);
+    if (with)
+        with = withBuiltIn(*with, with->parts.back()->id, soldered);
+    m_document.apply(tr("Add %1").arg(qText(part.name)), with);
     if (instrument().parts.size() <= before)
         return;
     // The catalogue stays open for the next one; the sheet of the part waits behind its chip.
-    const auto id = qText(instrument().parts.back()->id);
+    const auto id = qText(instrument().parts[before]->id);
     m_part->showPart(id);
     m_ladder->setCurrent(id);
 }

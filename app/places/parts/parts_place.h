@@ -46,7 +46,7 @@ private:
     void fillBusMenu();
     void move(const QString& part, const QString& bus);
     void remove(const QString& part);
-    void add(const Part& part);
+    void add(const Part& part, const std::vector<Part>& soldered = {});
     void save(const TextTable& table, const QString& proposed);
     void setPrice(int row, const QString& price);
     void showCautions(const std::vector<Caution>& cautions);

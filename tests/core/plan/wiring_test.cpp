@@ -125,5 +125,29 @@ TEST(PartWired, HangsOnTheBusEvenWhereItsAddressIsTaken)
     EXPECT_EQ(openLineCount(*withPartWired(test::shed(), greedy)), 1U);
 }
 
+TEST(Wiring, ABoardBringsWhatIsSolderedToIt)
+{
+    for (const auto& entry : catalogue()) {
+        const auto soldered = builtInto(entry);
+        if (soldered.empty())
+            continue;
+        const auto before = test::shed();
+        const auto board = *withPartWired(before, entry.part);
+        const auto boardId = board.parts.back()->id;
+        const auto in = *withBuiltIn(board, boardId, soldered);
+        ASSERT_EQ(in.parts.size(), before.parts.size() + 1 + soldered.size()) << entry.id;
+        const auto& glass = *in.parts.back();
+        EXPECT_EQ(glass.builtInto, boardId);
+        EXPECT_EQ(in.displays.back()->part, glass.id);
+        ASSERT_TRUE(glass.port.has_value());
+        const auto& buses = findById(in.parts, boardId)->buses;
+        EXPECT_TRUE(std::any_of(buses.begin(), buses.end(), [&](const BusSpec& bus) {
+            return bus.id == glass.port->bus;
+        })) << "on a bus of its own board, not of the first one";
+        return;
+    }
+    FAIL() << "no board of the catalogue has anything soldered to it";
+}
+
 } // namespace
 } // namespace fern
