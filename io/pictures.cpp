@@ -6,6 +6,8 @@
 #include <QPainter>
 #include <QPolygonF>
 
+#include <algorithm>
+
 namespace fern::io {
 
 namespace {
@@ -22,11 +24,17 @@ int withGaps(int index, int cell)
     return cell > 0 ? index + index / cell : index;
 }
 
+/// Of a grid, in pixels, with the gaps between its cells.
+QSize sizeOf(const GlassFace& face)
+{
+    return {withGaps(face.columns - 1, face.cellColumns) + 1,
+        withGaps(face.rows - 1, face.cellRows) + 1};
+}
+
 QImage imageOfGrid(const GlassPicture& picture, int zoom)
 {
     const auto& face = *picture.face;
-    QImage image(withGaps(face.columns - 1, face.cellColumns) + 1,
-        withGaps(face.rows - 1, face.cellRows) + 1, QImage::Format_RGB32);
+    QImage image(sizeOf(face), QImage::Format_RGB32);
     image.fill(rgbOf(face, face.ground));
     for (int row = 0; row < face.rows; ++row)
         for (int column = 0; column < face.columns; ++column)
@@ -36,10 +44,10 @@ QImage imageOfGrid(const GlassPicture& picture, int zoom)
         image.width() * zoom, image.height() * zoom, Qt::IgnoreAspectRatio, Qt::FastTransformation);
 }
 
-QImage imageOfOutlines(const GlassPicture& picture, int zoom)
+/// The scale is in dots to a metre.
+QImage imageOfOutlines(const GlassPicture& picture, double scale)
 {
     const auto& face = *picture.face;
-    const double scale = 2e3 * zoom;
     QImage image(static_cast<int>(face.width * scale), static_cast<int>(face.height * scale),
         QImage::Format_RGB32);
     image.fill(rgbOf(face, face.ground));
@@ -60,7 +68,28 @@ QImage imageOfOutlines(const GlassPicture& picture, int zoom)
 
 QImage imageOf(const GlassPicture& picture, int zoom)
 {
-    return picture.face->rows > 0 ? imageOfGrid(picture, zoom) : imageOfOutlines(picture, zoom);
+    constexpr double dotsToMetre = 2e3;
+    return picture.face->rows > 0 ? imageOfGrid(picture, zoom)
+                                  : imageOfOutlines(picture, dotsToMetre * zoom);
+}
+
+double widthOverHeight(const GlassFace& face)
+{
+    const auto size = face.rows > 0 ? QSizeF(sizeOf(face)) : QSizeF(face.width, face.height);
+    return size.width() / size.height();
+}
+
+QImage imageWithin(const GlassPicture& picture, QSize dots)
+{
+    const auto& face = *picture.face;
+    if (face.rows == 0)
+        return imageOfOutlines(
+            picture, std::min(dots.width() / face.width, dots.height() / face.height));
+    const auto size = sizeOf(face);
+    const int zoom = std::min(dots.width() / size.width(), dots.height() / size.height());
+    if (zoom > 0)
+        return imageOfGrid(picture, zoom);
+    return imageOfGrid(picture, 1).scaled(dots, Qt::KeepAspectRatio, Qt::SmoothTransformation);
 }
 
 Result<void> writeGlassPng(const GlassPicture& picture, int zoom, const std::string& path)

@@ -14,6 +14,13 @@ namespace fern::io {
 /// pixel between them; a glass of outlines with 2 · zoom dots to a millimetre.
 QImage imageOf(const GlassPicture& picture, int zoom);
 
+/// Returns how many times wider than high a picture is.
+double widthOverHeight(const GlassFace& face);
+
+/// Returns a picture as large as it can be within a number of dots: pixels as whole dots, all
+/// alike, as long as there is room for one each.
+QImage imageWithin(const GlassPicture& picture, QSize dots);
+
 /// Writes such an image as PNG.
 Result<void> writeGlassPng(const GlassPicture& picture, int zoom, const std::string& path);
 

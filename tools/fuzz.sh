@@ -5,7 +5,7 @@ cd "$(dirname "$0")/.."
 seconds=$1
 command -v clang++-14 >/dev/null || { echo "fuzz: needs the packages clang-14 and libclang-rt-14-dev" >&2; exit 3; }
 flags=(-std=c++20 -g -O1 -ffp-contract=off -fsanitize=fuzzer,address,undefined -Icore)
-mkdir -p build/fuzz/{instrument,csv,nmea,decoders,formula}
+mkdir -p build/fuzz/{instrument,csv,nmea,decoders,formula,glass}
 cp demo/*.fern.json build/fuzz/instrument/
 head -20 demo/wagtail-skiff.fern.d/house-battery-evening.csv > build/fuzz/csv/evening.csv
 printf '"speed, km/h";time\r\n4.5;2031-05-04 18:30:00.5\r\n"x;3;nan' > build/fuzz/csv/log.csv
@@ -22,8 +22,11 @@ fuzz() {
   clang++-14 "${flags[@]}" "tests/fuzz/$1_fuzz.cpp" "${@:4}" -lfmt -o "build/fuzz/$1_fuzz"
   "build/fuzz/$1_fuzz" -max_total_time="$seconds" -max_len="$3" "build/fuzz/$2"
 }
-fuzz read_instrument instrument 8192 core/base/*.cpp core/signal/*.cpp core/curves/*.cpp core/parts/*.cpp \
-  build/dev/core/parts/catalogue_text.cpp core/instrument/*.cpp
+glass=(core/glass/*.cpp core/glass/parts/*.cpp build/dev/core/glass/pixel_font_data.cpp)
+parts=(core/base/*.cpp core/signal/*.cpp core/curves/*.cpp core/parts/*.cpp build/dev/core/parts/catalogue_text.cpp)
+fuzz read_instrument instrument 8192 "${parts[@]}" "${glass[@]}" core/{text,screens,drive,timing,instrument}/*.cpp
+printf '\0\0\016\170\0\256\215\024\040\0\257\0\006\170\100\377\201\377' > build/fuzz/glass/oled.bin
+fuzz glass glass 4096 "${parts[@]}" "${glass[@]}"
 fuzz parse_csv csv 4096 core/base/*.cpp core/signal/*.cpp \
   core/reading/{line_cutter,nmea,receiver_gives,log_look,log_import}.cpp
 fuzz nmea nmea 1024 core/base/*.cpp core/reading/line_cutter.cpp core/reading/nmea.cpp

@@ -95,10 +95,7 @@ protected:
         if (m_picture < m_demo.pictures.size()) {
             const double ratio = devicePixelRatioF();
             const auto& picture = *m_demo.pictures[m_picture];
-            const int cell = std::max(1,
-                static_cast<int>(std::min((glass.width() - 8) * ratio / picture.face->columns,
-                    (glass.height() - 8) * ratio / picture.face->rows)));
-            auto image = io::imageOf(picture, cell);
+            auto image = io::imageWithin(picture, ((glass.size() - QSizeF(8, 8)) * ratio).toSize());
             image.setDevicePixelRatio(ratio);
             painter.drawImage(QPointF(std::round(glass.center().x() - image.width() / ratio / 2),
                                   std::round(glass.center().y() - image.height() / ratio / 2)),

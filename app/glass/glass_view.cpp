@@ -13,6 +13,7 @@ namespace fern::app {
 namespace {
 
 constexpr int rim = 4;
+constexpr double usualRatio = 2; ///< of width to height, before anything is seen
 
 /// The colour of what is dark.
 QColor groundOf(const GlassFace& face)
@@ -24,7 +25,7 @@ QColor groundOf(const GlassFace& face)
 } // namespace
 
 GlassView::GlassView(QWidget* parent)
-    : QWidget(parent)
+    : QAbstractButton(parent)
 {
     setObjectName(QStringLiteral("glass"));
     setAccessibleName(tr("Simulated display"));
@@ -35,39 +36,51 @@ GlassView::GlassView(QWidget* parent)
 
 int GlassView::heightForWidth(int width) const
 {
-    const int columns = m_picture ? m_picture->face->columns : 128;
-    const int rows = m_picture ? m_picture->face->rows : 64;
-    return (width - 2 * rim) * rows / columns + 2 * rim;
+    const double ratio = m_picture ? io::widthOverHeight(*m_picture->face) : usualRatio;
+    return std::min(m_mostHeight, static_cast<int>((width - 2 * rim) / ratio) + 2 * rim);
 }
 
 void GlassView::showPicture(std::shared_ptr<const GlassPicture> picture)
 {
-    if (picture == m_picture)
+    if (picture == m_picture || (picture && m_picture && *picture == *m_picture))
         return;
-    const bool resized = !m_picture || !picture
-        || picture->face->columns != m_picture->face->columns
-        || picture->face->rows != m_picture->face->rows;
+    const bool isResized = !m_picture || !picture || *picture->face != *m_picture->face;
     m_picture = std::move(picture);
-    if (resized)
+    if (isResized)
         updateGeometry();
     update();
+}
+
+void GlassView::setChosen(bool isChosen)
+{
+    if (m_isChosen == isChosen)
+        return;
+    m_isChosen = isChosen;
+    update();
+}
+
+void GlassView::setMostHeight(int pixels)
+{
+    m_mostHeight = pixels;
+    updateGeometry();
 }
 
 void GlassView::paintEvent(QPaintEvent* /*event*/)
 {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(m_picture ? groundOf(*m_picture->face) : tokens().glass);
-    painter.drawRoundedRect(rect(), corner - 2, corner - 2);
+    const auto& t = tokens();
+    const bool isRinged = m_isChosen || hasFocus() || underMouse();
+    painter.setPen(
+        isRinged ? QPen(hasFocus() || underMouse() ? t.accent : t.moss, 2) : QPen(Qt::NoPen));
+    painter.setBrush(m_picture ? groundOf(*m_picture->face) : t.glass);
+    painter.drawRoundedRect(rect().adjusted(1, 1, -1, -1), corner - 2, corner - 2);
     if (!m_picture)
         return;
     // Work in device pixels, so that every cell of the glass is as large as its neighbours.
     const double ratio = devicePixelRatioF();
-    const double room = std::min((width() - 2 * rim) * ratio / m_picture->face->columns,
-        (height() - 2 * rim) * ratio / m_picture->face->rows);
-    const int cell = std::max(1, static_cast<int>(std::floor(room)));
-    auto image = io::imageOf(*m_picture, cell);
+    auto image = io::imageWithin(
+        *m_picture, (QSizeF(width() - 2 * rim, height() - 2 * rim) * ratio).toSize());
     image.setDevicePixelRatio(ratio);
     const auto snapped = [&](double logical) { return std::round(logical * ratio) / ratio; };
     painter.drawImage(QPointF(snapped((width() - image.width() / ratio) / 2),

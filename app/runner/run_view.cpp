@@ -22,6 +22,7 @@ void fillFromHistory(
 {
     view.now = now;
     view.newestTexts = newestTexts(view.plain(), history, now);
+    view.glass = glassMoments(view.plain(), history, now);
     if (!instrument.devices.empty())
         view.devices = deviceTable(instrument, view.plain(), history, now);
     for (const auto& busy : history.activity())

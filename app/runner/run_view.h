@@ -5,6 +5,7 @@
 #include "app/runner/parts_sheets.h"
 #include "judge/channel_moment.h"
 #include "judge/device_sheet.h"
+#include "judge/glass_moment.h"
 
 #include <memory>
 #include <optional>
@@ -45,6 +46,7 @@ struct RunView : ChannelMoment {
     std::shared_ptr<const LiveView> live; ///< null while it is simulated or replayed
     std::vector<BusyRecord> activity; ///< of the last seconds
     std::vector<std::string> newestTexts; ///< of every channel, as its first reader writes it
+    std::vector<GlassMoment> glass; ///< of every display
     TextTable devices; ///< what speaks to the board, and what it said last
     RecordingView recording;
     Ticks now;
@@ -55,6 +57,11 @@ struct RunView : ChannelMoment {
     std::optional<double> held; ///< what the channel's quantity is held at, SI units
 
     const PlainInstrument& plain() const { return *resolved; }
+    /// What the chosen display shows; null while none is chosen, or it has shown nothing yet.
+    std::shared_ptr<const GlassPicture> picture() const
+    {
+        return choice && choice->display < glass.size() ? glass[choice->display].picture : nullptr;
+    }
 };
 
 /// Fills stem, facts, traces and frame from a run's history at `now`; the traces go back `window`.

@@ -35,7 +35,7 @@ Ticks slowestRedraw(const PlainInstrument& plain)
 {
     Ticks slowest;
     for (const auto& display : plain.displays)
-        slowest = std::max(slowest, display.redrawEvery + display.panelResponse);
+        slowest = std::max(slowest, display.redrawEvery + display.response);
     return slowest;
 }
 

@@ -2,12 +2,11 @@
 
 #include "app/dialogs/dialogs.h"
 #include "app/findings/findings_view.h"
-#include "app/glass/glass_view.h"
+#include "app/glass/glass_list.h"
 #include "app/glass/hand_buttons.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "app/runner/runner.h"
-#include "base/number_text.h"
 #include "instrument/edits.h"
 
 #include <QDateTime>
@@ -20,7 +19,7 @@ RightColumn::RightColumn(House& house, QWidget* parent)
     : QWidget(parent)
     , m_house(house)
     , m_glassCard(new Card(tr("Glass"), this))
-    , m_glass(new GlassView(m_glassCard))
+    , m_glass(new GlassList(m_glassCard))
     , m_hand(new HandButtons(m_glassCard))
     , m_findings(new FindingsView(this))
 {
@@ -61,17 +60,9 @@ void RightColumn::foldFindings()
 
 void RightColumn::showView(const RunView& view, const QString& channel)
 {
-    m_glass->showPicture(view.picture);
+    m_glass->showView(view);
     m_hand->setEnabled(view.live == nullptr); // a real instrument has its own
     showFindings(view, channel);
-    if (!view.choice)
-        return m_glassCard->setSubtitle({});
-    const auto& display = view.plain().displays[view.choice->display];
-    auto words = tr("%1, every %2")
-                     .arg(qText(display.id), qText(durationText(inSeconds(display.redrawEvery))));
-    if (display.pages.size() > 1)
-        words += tr(", page %1 of %2").arg(view.choice->page + 1).arg(display.pages.size());
-    m_glassCard->setSubtitle(words);
 }
 
 /// While it runs, what the readings give away is renewed only when something comes or goes: its

@@ -12,7 +12,7 @@ namespace fern::app {
 
 class Card;
 class FindingsView;
-class GlassView;
+class GlassList;
 class HandButtons;
 
 class RightColumn : public QWidget {
@@ -34,7 +34,7 @@ private:
 
     House& m_house;
     Card* m_glassCard;
-    GlassView* m_glass;
+    GlassList* m_glass;
     HandButtons* m_hand;
     FindingsView* m_findings;
     std::vector<Finding> m_signalFindings; ///< that are shown

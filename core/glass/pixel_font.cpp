@@ -69,6 +69,18 @@ std::span<const unsigned char> glyphRows(const PixelFont& font, char32_t code)
     return {font.rows + static_cast<std::size_t>(found - font.codes.begin()) * size, size};
 }
 
+int inkRows(const PixelFont& font)
+{
+    const auto rows = glyphRows(font, U'8');
+    const auto bytes = static_cast<std::size_t>((font.width + 7) / 8);
+    int count = 0;
+    for (std::size_t row = 0; row * bytes < rows.size(); ++row) {
+        const auto line = rows.subspan(row * bytes, bytes);
+        count += std::any_of(line.begin(), line.end(), [](unsigned char b) { return b != 0; });
+    }
+    return count;
+}
+
 std::u32string codePoints(std::string_view text)
 {
     std::u32string codes;

@@ -27,6 +27,9 @@ const PixelFont* findPixelFont(std::string_view name);
 /// Returns the rows of a character, or an empty span when the font lacks it.
 std::span<const unsigned char> glyphRows(const PixelFont& font, char32_t code);
 
+/// Returns the rows of pixels in which a font's digit 8 has ink.
+int inkRows(const PixelFont& font);
+
 /// Returns the characters of UTF-8 text; broken bytes become U+FFFD.
 std::u32string codePoints(std::string_view text);
 

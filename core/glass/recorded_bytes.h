@@ -8,11 +8,6 @@
 
 namespace fern {
 
-struct TimedTransfer {
-    Ticks at; ///< its last byte has come
-    Transfer transfer;
-};
-
 /// Reads a table with the columns t_s, kind and bytes, in any order of the columns and in the order
 /// of time. Error says the line that cannot be read.
 Result<std::vector<TimedTransfer>> parseRecordedBytes(std::string_view text);

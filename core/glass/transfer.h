@@ -16,8 +16,9 @@ enum class TransferKind {
     Data,
     Wire, ///< between start and stop of a two-wire driver
     Word, ///< while a chain of shift registers is selected
+    Lines, ///< the levels of the lines of a raw glass, phase by phase, from now on repeated
 };
-inline constexpr Words<5> transferKindWords{"i2c", "command", "data", "wire", "word"};
+inline constexpr Words<6> transferKindWords{"i2c", "command", "data", "wire", "word", "lines"};
 
 struct Transfer {
     TransferKind kind = TransferKind::I2c;
@@ -25,6 +26,11 @@ struct Transfer {
     Ticks perByte{}; ///< from one byte to the next; 0: nobody said, and none comes too early
 
     bool operator==(const Transfer&) const = default;
+};
+
+struct TimedTransfer {
+    Ticks at; ///< its last byte has come
+    Transfer transfer;
 };
 
 /// Reads a transfer from its word and its bytes in hexadecimal with blanks between ("i2c",

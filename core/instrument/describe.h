@@ -57,12 +57,6 @@ template <class Archive> void describe(Archive& a, Reader& r)
     a.extras(r.extras);
 }
 
-template <class Archive> void describe(Archive& a, GlassSize& s)
-{
-    a.integer("width", s.width, 1, 4096);
-    a.integer("height", s.height, 1, 4096);
-}
-
 template <class Archive> void describe(Archive& a, Price& p)
 {
     a.text("id", p.id);
@@ -78,11 +72,9 @@ template <class Archive> void describe(Archive& a, Display& d)
 {
     a.text("id", d.id);
     a.text("part", d.part);
-    a.optionalQuantity("busSpeed", d.busSpeed, "Hz", {1e3, 5e6});
-    a.integer("bufferBytes", d.bufferBytes, 1, 4096);
-    a.choice("strategy", d.strategy, redrawStrategyWords);
+    a.optionalQuantity("busSpeed", d.busSpeed, "Hz", {1e3, 1e8});
     a.quantity("redrawEvery", d.redrawEvery, "s", {1e-3, 86400});
-    a.optionalObject("setTo", d.setTo);
+    a.object("driver", d.driver);
     a.extras(d.extras);
 }
 
@@ -217,7 +209,7 @@ template <class Archive> void describe(Archive& a, StoredCapture& c)
     a.extras(c.extras);
 }
 
-constexpr int fileVersion = 2;
+constexpr int fileVersion = 3;
 
 template <class Archive> void describe(Archive& a, Instrument& i)
 {

@@ -3,6 +3,7 @@
 // edit did not touch keeps its address, so unequal pointers are the signal of a change.
 
 #include "base/archive.h"
+#include "drive/spec.h"
 #include "kernel/kernel.h"
 #include "parts/spec.h"
 #include "scale/spec.h"
@@ -82,25 +83,13 @@ struct Reader {
     bool operator==(const Reader&) const = default;
 };
 
-enum class RedrawStrategy { FullFrame };
-inline constexpr Words<1> redrawStrategyWords{"full frame"};
-
-struct GlassSize {
-    int width = 0;
-    int height = 0;
-
-    bool operator==(const GlassSize&) const = default;
-};
-
 /// A display as the firmware drives it.
 struct Display {
     std::string id;
     std::string part;
-    Quantity busSpeed{0, "kHz"}; ///< I²C clock while its part hangs on no bus; 0: 400 kHz
-    int bufferBytes = 32; ///< frame bytes in one transfer of the driver library
-    RedrawStrategy strategy = RedrawStrategy::FullFrame;
+    Quantity busSpeed{0, "kHz"}; ///< clock while its part hangs on no bus; 0: the usual one
     Quantity redrawEvery{500, "ms"};
-    std::optional<GlassSize> setTo; ///< the size that the driver is set to; none: the part's
+    DriverSpec driver;
     Extras extras;
 
     bool operator==(const Display&) const = default;

@@ -112,6 +112,7 @@ Result<Instrument> withPartAdded(const Instrument& in, Part part)
         Display display;
         display.id = freeId(out.displays, part.name);
         display.part = part.id;
+        display.redrawEvery = usualInterval(*part.display);
         out.displays.push_back(sharedPart(std::move(display)));
     }
     out.parts.push_back(sharedPart(std::move(part)));

@@ -1,5 +1,7 @@
 #include "instrument/parts_view.h"
 
+#include "timing/bus.h"
+
 #include "parts/power.h"
 
 #include <algorithm>
@@ -309,12 +311,18 @@ const BusSpec* findBus(const Instrument& in, std::string_view id)
     return nullptr;
 }
 
-const Quantity& busSpeedOf(const Instrument& in, const Display& display)
+Quantity busSpeedOf(const Instrument& in, const Display& display)
 {
     const auto* part = findById(in.parts, display.part);
-    const auto* bus = part != nullptr && part->port ? findBus(in, part->port->bus) : nullptr;
-    static const Quantity usual{400, "kHz"};
-    return bus != nullptr ? bus->speed : display.busSpeed.value > 0 ? display.busSpeed : usual;
+    if (part == nullptr || !part->display)
+        return {400, "kHz"};
+    const auto* bus = part->port ? findBus(in, part->port->bus) : nullptr;
+    if (bus != nullptr)
+        return bus->speed;
+    if (display.busSpeed.value > 0)
+        return display.busSpeed;
+    const double usual = usualHertz(part->display->interface);
+    return usual >= 1e6 ? Quantity{usual / 1e6, "MHz"} : Quantity{usual / 1e3, "kHz"};
 }
 
 } // namespace fern

@@ -116,7 +116,7 @@ std::vector<BusView> busViews(const Instrument& in);
 
 /// Returns the clock at which a display is driven: of the bus that its part hangs on, or what the
 /// display itself says while the part hangs on none; 400 kHz where it says nothing.
-const Quantity& busSpeedOf(const Instrument& in, const Display& display);
+Quantity busSpeedOf(const Instrument& in, const Display& display);
 
 /// Returns the bus with that id, or null.
 const BusSpec* findBus(const Instrument& in, std::string_view id);

@@ -1,6 +1,7 @@
 #include "instrument/resolve.h"
 
 #include "base/calendar.h"
+#include "glass/parts/make_part.h"
 #include "instrument/parts_view.h"
 #include "instrument/source_check.h"
 
@@ -269,14 +270,20 @@ PlainDisplay plain(const Instrument& instrument, const Display& display)
     const auto& part = *findById(instrument.parts, display.part);
     PlainDisplay p;
     p.id = display.id;
-    p.width = part.width;
-    p.height = part.height;
-    p.panelResponse = ticksFromSeconds(inSi(part.panelResponse));
+    const int address = part.port ? part.port->address : 0;
+    p.metrics = metricsOf(*part.display);
+    p.firmware = std::make_shared<const DisplayFirmware>(
+        DriverSetup{*part.display, display.driver, address});
+    p.most = std::make_shared<const DriverSteps>(p.firmware->most());
+    p.optical = ticksFromSeconds(inSi(part.display->response));
+    p.response = p.optical;
+    if (const auto* paper = std::get_if<PaperSpec>(&part.display->shape)) {
+        p.response = p.optical + ticksFromSeconds(inSi(paper->fullRefresh));
+        p.isDeaf = true;
+    }
     p.redrawEvery = ticksFromSeconds(inSi(display.redrawEvery));
     p.busHertz = inSi(busSpeedOf(instrument, display));
-    p.bufferBytes = display.bufferBytes;
-    p.face =
-        std::make_shared<const GlassFace>(monoFace(part.width, part.height, inSi(part.pixelPitch)));
+    p.face = makeGlassPart(*part.display, address)->seen({}).face;
     for (const auto& page : instrument.pages)
         if (page->display == display.id)
             p.pages.push_back(plain(instrument, *page));

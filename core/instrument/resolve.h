@@ -5,7 +5,9 @@
 #include "base/ticks.h"
 #include "base/units.h"
 #include "curves/polyline.h"
+#include "drive/firmware.h"
 #include "glass/face.h"
+#include "glass/metrics.h"
 #include "instrument/instrument.h"
 #include "parts/analog_input.h"
 #include "parts/power.h"
@@ -133,11 +135,14 @@ struct PlainPage : Page {
 
 struct PlainDisplay {
     std::string id;
-    int width = 128, height = 64;
-    Ticks panelResponse;
+    GlassMetrics metrics;
+    std::shared_ptr<const DisplayFirmware> firmware; ///< never null
+    std::shared_ptr<const DriverSteps> most; ///< of a redraw that sends most; never null
+    Ticks response; ///< from the last byte until it is seen, the longest refresh included
+    Ticks optical; ///< of it, what is no refresh
+    bool isDeaf = false; ///< while it refreshes
     Ticks redrawEvery{500'000'000};
     double busHertz = 400e3;
-    int bufferBytes = 32;
     std::shared_ptr<const GlassFace> face; ///< never null
     std::vector<PlainPage> pages; ///< that can be shown
     PlainPage page; ///< the one that is shown: the first, until another is chosen

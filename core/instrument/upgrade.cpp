@@ -5,6 +5,7 @@
 #include "world/spec.h"
 
 #include <algorithm>
+#include <array>
 #include <iterator>
 #include <map>
 #include <optional>
@@ -130,17 +131,12 @@ void moveFaults(json::Node& root, const std::map<std::string, std::string>& devi
                     }
 }
 
-} // namespace
-
-json::Node upgraded(json::Node root)
+/// Sources that devices tell stand apart from version 2 on.
+void setDevicesApart(json::Node& root)
 {
-    auto* version = findIn(root, "version");
     auto* channels = findIn(root, "channels");
-    if (version == nullptr || version->kind != json::Kind::Number || version->number != 1
-        || channels == nullptr)
-        return root;
-    version->number = 2;
-    version->text = "2";
+    if (channels == nullptr)
+        return;
     struct Made {
         json::Node what; ///< without its name
         std::string id;
@@ -177,6 +173,100 @@ json::Node upgraded(json::Node root)
         [](const json::Member& member) { return member.key == "parts"; });
     root.members.insert(parts == root.members.end() ? parts : parts + 1,
         json::Member{"devices", std::move(devices)});
+}
+
+double numberIn(const json::Node& object, std::string_view key)
+{
+    const auto* value = json::find(object, key);
+    return value != nullptr && value->kind == json::Kind::Number ? value->number : 0;
+}
+
+std::string textIn(const json::Node& object, std::string_view key)
+{
+    const auto* value = json::find(object, key);
+    return value != nullptr ? value->text : std::string();
+}
+
+/// Whether a part hangs on a bus that is an SPI one.
+bool isOnSpi(const json::Node& parts, const json::Node& part)
+{
+    const auto* port = json::find(part, "port");
+    const auto id = port == nullptr ? std::string() : textIn(*port, "bus");
+    for (const auto& other : parts.items)
+        if (const auto* buses = json::find(other, "buses"))
+            for (const auto& bus : buses->items)
+                if (!id.empty() && textIn(bus, "id") == id)
+                    return textIn(bus, "kind") == "spi";
+    return false;
+}
+
+/// What a display of version 2, which was always a panel of mono pixels, is now. No such panel is
+/// larger than its controller's memory: what was is taken for a panel of colours.
+json::Node displayOf(json::Node& part, bool isSpi)
+{
+    constexpr double mostColumns = 132, mostRows = 64, usualColumns = 128;
+    auto display = json::makeObject();
+    display.offset = part.offset;
+    const double width = numberIn(part, "width");
+    const double height = numberIn(part, "height");
+    const bool isMono = width <= mostColumns && height <= mostRows;
+    const auto add = [&](std::string_view key, double number) {
+        display.add(std::string(key), json::makeNumber(number));
+    };
+    display.add("kind", json::makeString(isMono ? "mono OLED" : "colour panel"));
+    move(part, "width", display, "columns");
+    move(part, "height", display, "rows");
+    if (!isMono) {
+        add("memoryColumns", width);
+        add("memoryRows", height);
+    } else if (width > usualColumns) {
+        add("memoryColumns", mostColumns);
+    } else if (width <= usualColumns / 2) {
+        add("firstSegment", std::min(usualColumns / 4, usualColumns - width));
+    } else if (height <= mostRows / 2) {
+        display.add("sequentialRows", json::makeBoolean(true));
+    }
+    display.add("interface", json::makeString(isSpi || !isMono ? "spi" : "i2c"));
+    move(part, "pixelPitch", display, "pitch");
+    move(part, "panelResponse", display, "response");
+    return display;
+}
+
+/// What is true of a display, and what its firmware believes, stand apart from version 3 on.
+void setDisplaysApart(json::Node& root)
+{
+    if (auto* parts = findIn(root, "parts"))
+        for (auto& part : parts->items)
+            if (textIn(part, "kind") == "display") {
+                auto display = displayOf(part, isOnSpi(*parts, part));
+                part.add("display", std::move(display));
+            }
+    if (auto* displays = findIn(root, "displays"))
+        for (auto& display : displays->items) {
+            auto driver = json::makeObject();
+            driver.offset = display.offset;
+            for (const auto* key : {"strategy", "bufferBytes", "setTo"})
+                move(display, key, driver);
+            display.add("driver", std::move(driver));
+        }
+}
+
+} // namespace
+
+json::Node upgraded(json::Node root)
+{
+    using Step = void (*)(json::Node&);
+    constexpr std::array<Step, 2> steps{setDevicesApart, setDisplaysApart}; // from version 1 on
+    auto* version = findIn(root, "version");
+    if (version == nullptr || version->kind != json::Kind::Number)
+        return root;
+    for (std::size_t i = 0; i < steps.size(); ++i)
+        if (version->number == static_cast<double>(i) + 1) {
+            steps[i](root);
+            version = findIn(root, "version");
+            version->number = static_cast<double>(i) + 2;
+            version->text = std::to_string(i + 2);
+        }
     return root;
 }
 

@@ -49,12 +49,10 @@ AgeBreakdown ageOf(const PlainInstrument& in, const PlainChannel& channel,
     const auto cost = redrawCost(in, display, display.busHertz);
     auto age = valueAge(in, channel);
     age.redraw = cost.draw + cost.transfer;
-    // A busy panel hears of a frame when it is done with the one before.
     const double everyFrame = std::max(redrawEvery, age.redraw);
-    const double late = roundSeconds(in); // of one frame behind its instant
-    age.panel =
-        cost.panel + (cost.panel > everyFrame - late ? std::min(cost.panel, everyFrame + late) : 0);
-    age.waiting = std::max(everyFrame, cost.panel);
+    age.panel = cost.panel;
+    // While a panel refreshes, the firmware waits for it with the next redraw.
+    age.waiting = display.isDeaf ? std::max(everyFrame, age.redraw + cost.panel) : everyFrame;
     age.blocked += roundSeconds(in) - age.redraw;
     return age;
 }

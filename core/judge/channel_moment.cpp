@@ -77,7 +77,6 @@ void addRedraws(ChannelMoment& moment, const PlainInstrument& plain, const StemC
     for (const auto& redraw : history.redraws()) {
         if (redraw.display != choice.display)
             continue;
-        moment.picture = redraw.picture;
         for (const auto& shown : redraw.readers) {
             if (shown.reader != choice.reader)
                 continue;

@@ -34,7 +34,6 @@ struct ChannelMoment {
     TraceLine spectrum; ///< of the codes: amplitude over hertz
     StageValues newest; ///< of the channel's last sample, SI units
     std::vector<ShownText> texts; ///< of the last seconds
-    std::shared_ptr<const GlassPicture> picture;
 };
 
 /// Returns the moment `now` of a run whose last seconds are in `history`, at the chosen end of the

@@ -6,17 +6,20 @@
 
 namespace fern {
 
-/// Returns the cells that a field takes: of a value its reader's width, of a label its text's.
-int cellsOf(const PlainInstrument& instrument, const Field& field);
+/// Returns the places that a field takes: of a value its reader's width, of a label its text's; on
+/// digits without the point.
+int placesOf(const PlainInstrument& instrument, const PlainDisplay& display, const Field& field);
 
-/// Returns whether a field of so many cells stays on the glass.
-bool fitsGlass(const Field& field, int cells, const PlainDisplay& display);
+/// Returns whether a field of so many places stays on the glass.
+bool fitsGlass(const Field& field, int places, const PlainDisplay& display);
 
-/// Returns whether a field of so many cells stays clear of the others of its page.
-bool isClear(const PlainInstrument& instrument, const Page& page, const Field& field, int cells);
+/// Returns whether a field of so many places stays clear of the others of its page.
+bool isClear(const PlainInstrument& instrument, const PlainDisplay& display, const Page& page,
+    const Field& field, int places);
 
-/// Returns the field in every font and at every scale up to `mostScale`.
-std::vector<Field> letterings(const Field& field, int mostScale);
+/// Returns the field in every font and at every scale up to `mostScale`; cells and digits have one
+/// lettering.
+std::vector<Field> letterings(const Field& field, const GlassMetrics& metrics, int mostScale);
 
 /// Returns the lettering for people: "12x24 ×2".
 std::string letteringText(const Field& field);

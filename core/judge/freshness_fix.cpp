@@ -1,5 +1,6 @@
 #include "judge/freshness_fix.h"
 
+#include "base/number_text.h"
 #include "instrument/edits.h"
 #include "smooth/figures.h"
 #include "smooth/step_text.h"
@@ -55,7 +56,7 @@ Fix redrawFix(const Instrument& in, const PlainDisplay& display, double seconds)
 {
     Display changed = *findById(in.displays, display.id);
     changed.redrawEvery = {std::round(seconds * 1000), "ms"};
-    return {"Redraw every " + toText(changed.redrawEvery),
+    return {"Redraw every " + durationText(inSi(changed.redrawEvery)),
         [changed](const Instrument& before) { return withDisplay(before, changed); }};
 }
 

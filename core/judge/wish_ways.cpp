@@ -166,7 +166,7 @@ void addLettering(Search& s)
         const auto& field = page.fields[i];
         if (field.kind != FieldKind::Value || field.reader != s.plain.readers[end.reader].id)
             continue;
-        const int cells = cellsOf(s.plain, field);
+        const int cells = placesOf(s.plain, display, field);
         auto trial = s.plain;
         const auto distanceOf = [&](const Field& f) {
             trial.displays[end.display].pages[end.page].fields[i] = f;
@@ -175,13 +175,14 @@ void addLettering(Search& s)
         // The smallest lettering that is large enough, else the largest.
         const Field* best = nullptr;
         double far = 0;
-        const auto all = letterings(field, mostScale);
+        const auto all = letterings(field, display.metrics, mostScale);
         for (const auto& f : all) {
             const double distance = distanceOf(f);
             const bool isBetter = far < s.plain.readingDistance
                 ? distance > far
                 : distance >= s.plain.readingDistance && distance < far;
-            if (!isBetter || !fitsGlass(f, cells, display) || !isClear(s.plain, page, f, cells))
+            if (!isBetter || !fitsGlass(f, cells, display)
+                || !isClear(s.plain, display, page, f, cells))
                 continue;
             best = &f;
             far = distance;

@@ -198,24 +198,11 @@ std::string_view verdictWord(Verdict verdict)
 double digitHeight(const PlainInstrument& in, const StemChoice& choice)
 {
     const auto& display = in.displays[choice.display];
-    double pixels = 0;
+    double highest = 0;
     for (const auto& field : display.pages[choice.page].fields)
         if (field.kind == FieldKind::Value && field.reader == in.readers[choice.reader].id)
-            if (const auto* font = findPixelFont(field.font))
-                pixels = std::max(pixels, static_cast<double>(inkRows(*font) * field.scale));
-    return pixels * display.face->pitch;
-}
-
-int inkRows(const PixelFont& font)
-{
-    const auto rows = glyphRows(font, U'8');
-    const auto bytes = static_cast<std::size_t>((font.width + 7) / 8);
-    int count = 0;
-    for (std::size_t row = 0; row * bytes < rows.size(); ++row) {
-        const auto line = rows.subspan(row * bytes, bytes);
-        count += std::any_of(line.begin(), line.end(), [](unsigned char b) { return b != 0; });
-    }
-    return count;
+            highest = std::max(highest, digitHeight(field, display.metrics));
+    return highest;
 }
 
 double readableDistance(double height)

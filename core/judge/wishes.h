@@ -58,7 +58,4 @@ double digitHeight(const PlainInstrument& instrument, const StemChoice& choice);
 /// minutes of arc, the preferred height of ISO 9241-303 (from memory).
 double readableDistance(double digitHeight);
 
-/// Returns the rows of pixels in which a font's digit 8 has ink.
-int inkRows(const PixelFont& font);
-
 } // namespace fern

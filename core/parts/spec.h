@@ -4,6 +4,7 @@
 
 #include "base/archive.h"
 #include "base/number_list.h"
+#include "glass/display_spec.h"
 #include "parts/bus_spec.h"
 #include "parts/network_spec.h"
 #include "parts/pin_spec.h"
@@ -149,11 +150,7 @@ struct Part {
     std::optional<ConverterSpec> converter;
     std::vector<PinSpec> pins;
 
-    // A display with mono pixels in pages of eight rows:
-    int width = 128;
-    int height = 64;
-    Quantity panelResponse{0, "ms"}; ///< from the last byte until the pixels show it
-    Quantity pixelPitch{0.17, "mm"}; ///< from one pixel to the next
+    std::optional<DisplaySpec> display;
 
     // What gives power; a board may have a regulator of its own.
     std::optional<BatterySpec> battery;
@@ -195,13 +192,7 @@ template <class Archive> void describe(Archive& a, Part& p)
         a.optionalObject("regulator", p.regulator);
         break;
     case PartKind::Display:
-        a.integer("width", p.width, 8, 1024);
-        a.integer("height", p.height, 8, 1024);
-        a.quantity("panelResponse", p.panelResponse, "s", {0, 60});
-        a.quantity("pixelPitch", p.pixelPitch, "m", Range::positive());
-        if (Archive::isReading && p.height % 8 != 0)
-            a.failAt(
-                "height", "the height must be a multiple of 8: its memory has pages of 8 rows");
+        a.object("display", p.display ? *p.display : p.display.emplace());
         break;
     case PartKind::Battery:
         a.object("battery", p.battery ? *p.battery : p.battery.emplace());

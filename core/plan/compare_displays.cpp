@@ -3,8 +3,9 @@
 #include "base/number_text.h"
 #include "base/quantity_text.h"
 #include "base/units.h"
+#include "drive/firmware.h"
+#include "glass/metrics.h"
 #include "glass/pixel_font.h"
-#include "glass/redraw.h"
 #include "instrument/parts_view.h"
 #include "judge/wishes.h"
 #include "judge/words.h"
@@ -22,65 +23,56 @@ namespace fern {
 
 namespace {
 
-/// What a display of a class shows, typical of the class. Of mono pixels the part itself says it;
-/// any other panel of pixels draws its characters in any font that is high enough.
-struct GlassFacts {
-    std::string_view id; ///< of the catalogue
-    int cells = 0; ///< characters at once; 0: pixels
-    double digit = 0; ///< metre
-    int width = 0, height = 0; ///< pixels
-    double pitch = 0; ///< metre
-    std::string_view colours = "one";
-    double frame = 0; ///< seconds that all of it takes; 0: by the bytes on its bus
-};
-constexpr auto glassFacts = std::to_array<GlassFacts>({
-    {"mono-128x64"},
-    {"mono-128x32"},
-    {"mono-64x32"},
-    {"mono-128x32-fixed"},
-    {"character-16x2", 32, 4.9e-3, 0, 0, 0, "one", 34 * 41e-6},
-    {"character-16x2-i2c", 32, 4.9e-3, 0, 0, 0, "one", 34 * 6 * 9 / 100e3},
-    {"character-20x4", 80, 4.2e-3, 0, 0, 0, "one", 84 * 41e-6},
-    {"character-20x4-i2c", 80, 4.2e-3, 0, 0, 0, "one", 84 * 6 * 9 / 100e3},
-    {"four-digits-two-wire", 4, 14e-3, 0, 0, 0, "one", 7 * 9 / 50e3},
-    {"segment-glass", 4, 10e-3, 0, 0, 0, "black on grey", 1 / 60.0},
-    {"colour-tft", 0, 0, 240, 135, 0.104e-3, "65 536", 240 * 135 * 16 / 20e6},
-    {"electronic-paper", 0, 0, 640, 400, 0.135e-3, "7", 20},
-});
-
-/// The facts with what the part says of its pixels.
-GlassFacts factsOf(GlassFacts glass, const Part& part)
-{
-    if (glass.cells > 0 || glass.width > 0)
-        return glass;
-    glass.width = part.width;
-    glass.height = part.height;
-    glass.pitch = inSi(part.pixelPitch);
-    return glass;
-}
+/// Of the catalogue, what a maker chooses among.
+constexpr auto offered = std::to_array<std::string_view>({"mono-128x64", "mono-128x32",
+    "mono-64x32", "mono-128x32-fixed", "mono-84x48", "character-16x2", "character-16x2-i2c",
+    "character-20x4", "character-20x4-i2c", "four-digits-points", "eight-digits", "segment-glass",
+    "matrix-32x8", "colour-tft", "colour-320x240", "paper-128x296", "electronic-paper"});
 
 /// The characters that fit and can be read from a distance; 0 when none can.
-int charactersFrom(const GlassFacts& glass, double distance)
+int charactersFrom(const GlassMetrics& glass, double distance)
 {
-    if (glass.cells > 0)
-        return readableDistance(glass.digit) >= distance ? glass.cells : 0;
+    if (glass.unit != GlassUnit::Pixels)
+        return readableDistance(glass.characterHeight) >= distance ? glass.columns * glass.rows : 0;
     constexpr int largestScale = 4;
     int most = 0;
     for (const auto& font : pixelFonts())
         for (int scale = 1; scale <= largestScale; ++scale)
             if (readableDistance(inkRows(font) * scale * glass.pitch) >= distance)
                 most = std::max(most,
-                    (glass.width / (font.width * scale)) * (glass.height / (font.height * scale)));
+                    (glass.columns / (font.width * scale)) * (glass.rows / (font.height * scale)));
     return most;
 }
 
-/// All of its pixels as the driver sends them, or what its class takes.
-double frameSeconds(const GlassFacts& glass, int bufferBytes, double busHertz)
+/// All of it, sent on its bus, and refreshed where it must be.
+double frameSeconds(const DisplaySpec& display, const DriverSpec& driver, double busHertz)
 {
-    return glass.frame > 0 ? glass.frame
-                           : i2cWritesSeconds(fullFrameTransfers(glass.width * glass.height / 8,
-                                                  {.bufferBytes = bufferBytes}),
-                               busHertz);
+    const auto& paper = std::get_if<PaperSpec>(&display.shape);
+    double seconds = paper != nullptr ? inSi(paper->fullRefresh) : 0;
+    for (const auto& step : DisplayFirmware({display, driver, 0}).most())
+        seconds += transferSeconds(step.transfer, display.interface, busHertz) + step.waits;
+    return seconds;
+}
+
+std::string coloursOf(const DisplaySpec& display)
+{
+    if (const auto* paper = std::get_if<PaperSpec>(&display.shape))
+        return std::to_string(paper->colours);
+    switch (display.kind()) {
+    case DisplayKind::ColourPanel:
+        return "65 536";
+    case DisplayKind::MonoLcd:
+    case DisplayKind::CharacterLcd:
+    case DisplayKind::SegmentGlass:
+        return "dark on grey";
+    case DisplayKind::MonoOled:
+    case DisplayKind::TwoWireDigits:
+    case DisplayKind::ShiftDigits:
+    case DisplayKind::LedMatrix:
+    case DisplayKind::Paper:
+        break;
+    }
+    return "one";
 }
 
 /// How long the battery lasts with it in the place of the present one.
@@ -118,24 +110,29 @@ std::vector<Comparison> compareDisplays(const Instrument& in, const PlainInstrum
         const auto distance = quantityText(plain.readingDistance, *parseUnit("m"), 2);
         c.context = "read from " + distance;
         c.columns = {"pins", "characters", "all of it in", "draws", "runs", "colours"};
+        const auto ownInterface = now->display->interface;
         const double busHertz = inSi(busSpeedOf(in, *display));
         int mostCharacters = 0;
-        for (const auto& row : glassFacts) {
-            const auto& entry = *findInCatalogue(row.id);
+        for (const auto id : offered) {
+            const auto& entry = *findInCatalogue(id);
             const bool isNow = entry.part.className == now->className;
             const auto& part = isNow ? *now : entry.part;
-            const auto glass = factsOf(row, part);
-            const int characters = charactersFrom(glass, plain.readingDistance);
+            const auto& spec = *part.display;
+            const int characters = charactersFrom(metricsOf(spec), plain.readingDistance);
             if (isNow && characters > 0) {
                 c.recommended = c.ways.size();
                 mostCharacters = characters;
             }
+            const double fastest =
+                part.port ? inSi(part.port->fastest) : usualHertz(spec.interface);
+            const double hertz =
+                spec.interface == ownInterface ? std::min(busHertz, fastest) : fastest;
             c.ways.push_back({entry.title,
                 {std::to_string(pinsTaken(part)),
                     characters == 0 ? "none can be read" : std::to_string(characters),
-                    durationText(frameSeconds(glass, display->bufferBytes, busHertz)),
+                    durationText(frameSeconds(spec, display->driver, isNow ? busHertz : hertz)),
                     ampereText(currentOf(in.parts, part, Draw::Average)), hoursWith(in, *now, part),
-                    std::string(glass.colours)},
+                    coloursOf(spec)},
                 {}, isNow, part.className, {}});
         }
         c.reason = c.recommended

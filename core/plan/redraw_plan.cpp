@@ -27,9 +27,8 @@ RedrawPlan planRedraw(const PlainInstrument& in, const PlainDisplay& display)
     for (const double hertz : {100e3, 400e3})
         plan.buses.push_back({hertz, redrawCost(in, display, hertz)});
     const auto own = redrawCost(in, display, display.busHertz);
-    plan.reasons.push_back(
-        fmt::format("A full frame is {} bytes; with control bytes {} cross the bus in {} at {}.",
-            own.frameBytes, own.busBytes, durationText(own.transfer), hertzText(display.busHertz)));
+    plan.reasons.push_back(fmt::format("A redraw sends at most {} in {} at {}.",
+        countText(own.busBytes, "byte"), durationText(own.transfer), hertzText(display.busHertz)));
 
     const double forBus = own.transfer / busShare;
     plan.shortestSeconds = std::max({readableSeconds, forBus, own.draw + own.transfer + own.panel});

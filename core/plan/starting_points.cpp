@@ -2,7 +2,6 @@
 
 #include "base/number_text.h"
 #include "base/utf8.h"
-#include "glass/pixel_font.h"
 #include "instrument/device_edits.h"
 #include "instrument/edits.h"
 #include "instrument/ids.h"
@@ -12,10 +11,10 @@
 #include "judge/findings.h"
 #include "parts/catalogue.h"
 #include "parts/fit_front_end.h"
+#include "plan/start_page.h"
 #include "plan/wiring.h"
 #include "reading/converter.h"
 #include "run/display_run.h"
-#include "screens/draw_page.h"
 #include "text/format.h"
 
 #include <algorithm>
@@ -107,77 +106,6 @@ LaneSpec laneOf(const StartingPoint& point)
     for (const auto& [seconds, share] : point.course)
         lane.points.push_back({seconds, std::round((from + share * (to - from)) * 1000) / 1000});
     return lane;
-}
-
-std::string upper(std::string_view text)
-{
-    std::string result(text);
-    for (char& c : result)
-        c = c >= 'a' && c <= 'z' ? static_cast<char>(c - 'a' + 'A') : c;
-    return result;
-}
-
-/// The unit in the characters that the pixel fonts have: "°C" is "C".
-std::string unitOnGlass(const std::string& unit)
-{
-    auto words = prettyUnit(unit);
-    std::erase_if(words, [](char c) { return static_cast<unsigned char>(c) >= 0x80; });
-    return words;
-}
-
-/// Takes the largest of the title fonts in which the whole title fits, without its unit if need be;
-/// a longer name is cut.
-void setTitle(Field& title, std::string_view name, const std::string& unit, int width, bool isLow)
-{
-    const std::array<const char*, 3> fonts{"8x16", "6x12", "5x8"};
-    const auto whole = upper(name) + (unit.empty() ? "" : ", " + unit);
-    for (const auto& text : {whole, upper(name)}) {
-        title.text = text;
-        const auto cells = codePoints(title.text).size();
-        for (const auto* font : std::span(fonts).subspan(isLow ? 2 : 0)) {
-            title.font = font;
-            if (static_cast<std::size_t>(width / fieldBox(title, 1).width) >= cells)
-                return;
-        }
-    }
-    const auto room = static_cast<std::size_t>(width / fieldBox(title, 1).width);
-    title.text.resize(bytesOfFirst(title.text, room));
-}
-
-/// A title line and under it the value, as large as the glass allows.
-Page pageFor(const Display& display, const Part& part, std::string_view name,
-    const std::string& unit, int cells)
-{
-    Page page;
-    page.display = display.id;
-    page.name = name;
-    const bool isLow = part.height < 48;
-    Field title;
-    title.id = "title";
-    title.kind = FieldKind::Label;
-    const auto shownUnit = unit == "count" ? std::string() : unitOnGlass(unit);
-    setTitle(title, name, shownUnit, part.width, isLow);
-    title.x = (part.width - fieldBox(title, cellCount(title.text)).width) / 2;
-    const int top = fieldBox(title, 1).height;
-    Field best;
-    int tallest = 0;
-    for (const auto& font : pixelFonts())
-        for (int scale = 1; scale <= 2; ++scale) {
-            Field value;
-            value.id = "value";
-            value.kind = FieldKind::Value;
-            value.font = font.name;
-            value.scale = scale;
-            const auto box = fieldBox(value, cells);
-            if (box.width > part.width || top + box.height > part.height || box.height <= tallest)
-                continue;
-            tallest = box.height;
-            value.x = (part.width - box.width) / 2;
-            value.y = top + (part.height - top - box.height) / 2;
-            best = value;
-        }
-    page.fields = {title, best};
-    return page;
 }
 
 const Part* firstPart(const Instrument& in, PartKind kind)
@@ -523,6 +451,7 @@ Instrument emptyInstrument(std::string_view name, const Part& board, const Part&
     Display shown;
     shown.id = "display";
     shown.part = ownDisplay.id;
+    shown.redrawEvery = usualInterval(*display.display);
     out.displays.push_back(std::make_shared<const Display>(shown));
     const auto connected = wired(out);
     return connected ? *connected : out; // what finds no pin is a finding's matter
@@ -592,11 +521,15 @@ Result<Instrument> withStartingPoint(
     else if (slow > inSi(parcel.reader.staleAfter))
         parcel.reader.staleAfter = {slow, "s"};
     parcel.reader.text = textFor(point, plain->channels.front());
+    const auto metrics = metricsOf(*findById(parts, display.part)->display);
+    if (metrics.unit == GlassUnit::Digits) { // which form neither of the usual marks
+        parcel.reader.text.overflow = "=";
+        parcel.reader.text.stale = "_";
+    }
     if (point.text.form == TextForm::Name) // a long name is cut where the glass ends
-        parcel.reader.text.width = std::min(parcel.reader.text.width,
-            findById(parts, display.part)->width / pixelFonts().front().width);
-    parcel.page = pageFor(display, *findById(parts, display.part), parcel.channel.name,
-        parcel.reader.unit, parcel.reader.text.width);
+        parcel.reader.text.width = std::min(parcel.reader.text.width, mostCharacters(metrics));
+    parcel.page =
+        startPage(metrics, display.id, parcel.channel.name, parcel.reader.unit, parcel.reader.text);
     return withChannelAdded(base, std::move(parcel));
 }
 

@@ -1,13 +1,11 @@
 #include "run/display_run.h"
 
-#include "glass/redraw.h"
 #include "reading/decoder.h"
 #include "screens/draw_page.h"
 #include "text/format.h"
 #include "timing/bus.h"
 
 #include <cmath>
-#include <numeric>
 
 namespace fern {
 
@@ -75,42 +73,44 @@ RedrawCost redrawCost(
         return instrument.readers[display.page.readers[field]].text.width;
     };
     const int glyphs = glyphCount(display.page, cellsOf);
+    const bool isDrawn = display.metrics.unit == GlassUnit::Pixels;
     RedrawCost cost;
-    cost.frameBytes = display.width * display.height / 8;
-    const auto transfers =
-        fullFrameTransfers(cost.frameBytes, {.bufferBytes = display.bufferBytes});
-    cost.busBytes = std::accumulate(transfers.begin(), transfers.end(), 0);
-    cost.draw = valueFieldCount(display.page) * costs.format + glyphs * costs.glyph;
-    cost.transfer = i2cWritesSeconds(transfers, busHertz);
-    cost.panel = inSeconds(display.panelResponse);
+    cost.busBytes = static_cast<int>(byteCount(*display.most));
+    cost.draw = valueFieldCount(display.page) * costs.format
+        + glyphs * (isDrawn ? costs.glyph : costs.arithmetic);
+    cost.transfer = sendSeconds(display, *display.most, busHertz);
+    cost.panel = inSeconds(display.response);
     return cost;
 }
 
-ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t displayIndex, Ticks now,
+double sendSeconds(const PlainDisplay& display, const DriverSteps& steps, double busHertz)
+{
+    const auto interface = display.firmware->setup().part.interface;
+    double seconds = 0;
+    for (const auto& step : steps)
+        seconds += transferSeconds(step.transfer, interface, busHertz) + step.waits;
+    return seconds;
+}
+
+PageTexts textsOfPage(const PlainInstrument& instrument, const PlainDisplay& display, Ticks now,
     const std::function<LatestValue(std::size_t channel)>& valueOf)
 {
-    const auto& display = instrument.displays[displayIndex];
-    ShownRecord record;
-    record.display = displayIndex;
-    record.startedAt = now;
-    std::vector<std::string> texts(display.page.fields.size());
-    for (std::size_t i = 0; i < texts.size(); ++i) {
+    PageTexts texts;
+    texts.fields.resize(display.page.fields.size());
+    for (std::size_t i = 0; i < texts.fields.size(); ++i) {
         if (display.page.fields[i].kind != FieldKind::Value)
             continue;
         const auto index = display.page.readers[i];
         const auto& reader = instrument.readers[index];
         const auto kind = instrument.channels[reader.channel].numberKind;
         const auto latest = valueOf(reader.channel);
-        record.readers.push_back(
+        texts.readers.push_back(
             {index, latest.sampledAt, shownInSi(validValue(latest, reader, now), reader, kind),
                 shownInSi(inReaderUnit(latest.calm, reader), reader, kind),
                 readerText(instrument, index, latest, now)});
-        texts[i] = record.readers.back().text;
+        texts.fields[i] = texts.readers.back().text;
     }
-    MonoFrame frame(display.width, display.height);
-    drawPage(frame, display.page, [&](std::size_t field) { return texts[field]; });
-    record.picture = std::make_shared<const GlassPicture>(pictureOf(frame, display.face));
-    return record;
+    return texts;
 }
 
 } // namespace fern

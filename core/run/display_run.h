@@ -8,18 +8,20 @@
 
 namespace fern {
 
-/// The parts of one full-frame redraw, in seconds.
+/// The parts of the redraw that sends most, in seconds.
 struct RedrawCost {
     double draw = 0; ///< processor: numbers into cells, glyphs into the frame memory
-    double transfer = 0; ///< bus and processor: the frame over I²C
-    double panel = 0; ///< the panel's own response
-    int frameBytes = 0;
-    int busBytes = 0; ///< payload of all transfers, control bytes included
+    double transfer = 0; ///< bus and processor
+    double panel = 0; ///< until it is seen
+    int busBytes = 0; ///< of all transfers, addresses and control bytes included
 };
 
-/// Returns what a redraw of the display costs at a bus clock of `busHertz`.
+/// Returns what a redraw of the display costs at most at a bus clock of `busHertz`.
 RedrawCost redrawCost(
     const PlainInstrument& instrument, const PlainDisplay& display, double busHertz);
+
+/// Returns how long steps take on the display's bus, with the waits between them, in seconds.
+double sendSeconds(const PlainDisplay& display, const DriverSteps& steps, double busHertz);
 
 /// Returns the value, given in SI units, as the number that the reader shows in its own unit.
 double inReaderUnit(double si, const PlainReader& reader);
@@ -36,8 +38,13 @@ struct LatestValue {
 std::string readerText(
     const PlainInstrument& instrument, std::size_t reader, const LatestValue& latest, Ticks now);
 
-/// Makes the texts of the display's readers and the frame at the instant `now`.
-ShownRecord drawDisplay(const PlainInstrument& instrument, std::size_t display, Ticks now,
+/// The texts of a page, and what its readers show.
+struct PageTexts {
+    std::vector<std::string> fields; ///< of a label nothing
+    std::vector<ShownReader> readers;
+};
+/// Makes the texts of what the display shows at the instant `now`.
+PageTexts textsOfPage(const PlainInstrument& instrument, const PlainDisplay& display, Ticks now,
     const std::function<LatestValue(std::size_t channel)>& valueOf);
 
 } // namespace fern

@@ -3,6 +3,7 @@
 
 #include "base/ticks.h"
 #include "glass/face.h"
+#include "glass/parts/glass_part.h"
 #include "reading/decoder.h"
 #include "run/channel_run.h"
 
@@ -57,6 +58,18 @@ struct ShownRecord {
     std::shared_ptr<const GlassPicture> picture; ///< null where it was not kept
 };
 
+/// What a redraw sent, as the display heard it.
+struct SentRecord {
+    std::size_t display = 0;
+    Ticks from, to; ///< on the bus
+    std::size_t bytes = 0;
+    std::size_t transfers = 0;
+    // Null where they were not kept:
+    std::shared_ptr<const GlassPart> before; ///< the display before the first transfer
+    std::shared_ptr<const GlassPart> after;
+    std::shared_ptr<const std::vector<TimedTransfer>> heard;
+};
+
 enum class BusyWith { Sampling, Drawing, Transfer, Panel };
 
 /// A stretch of time in which the processor (sampling, drawing, transfer), the bus (transfer) or
@@ -74,6 +87,7 @@ public:
     virtual void sampled(const SampleRecord& /*record*/) { }
     virtual void told(const ToldRecord& /*record*/) { }
     virtual void driven(const DrivenRecord& /*record*/) { }
+    virtual void sent(const SentRecord& /*record*/) { }
     virtual void shown(const ShownRecord& /*record*/) { }
     virtual void busy(const BusyRecord& /*record*/) { }
 };

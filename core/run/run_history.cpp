@@ -63,6 +63,50 @@ const DrivenRecord* RunHistory::lastDriven(std::size_t output) const
     return found == m_driven.end() ? nullptr : &found->second;
 }
 
+void RunHistory::sent(const SentRecord& record)
+{
+    constexpr std::size_t wholeKept = 2;
+    begin(record.from);
+    auto& sent = m_sent[record.display];
+    sent.push_back(record);
+    if (sent.size() > sentKept)
+        sent.pop_front();
+    if (sent.size() > wholeKept) {
+        auto& older = sent[sent.size() - 1 - wholeKept];
+        older.before.reset();
+        older.after.reset();
+        older.heard.reset();
+    }
+}
+
+const std::deque<SentRecord>& RunHistory::sent(std::size_t display) const
+{
+    static const std::deque<SentRecord> none;
+    const auto found = m_sent.find(display);
+    return found == m_sent.end() ? none : found->second;
+}
+
+std::shared_ptr<const GlassPicture> RunHistory::seen(std::size_t display, Ticks at) const
+{
+    const auto& all = sent(display);
+    const auto last = std::find_if(all.rbegin(), all.rend(),
+        [at](const SentRecord& record) { return record.after != nullptr && record.from <= at; });
+    if (last == all.rend()) { // what stood there before the oldest that is still known
+        const auto oldest = std::find_if(all.begin(), all.end(),
+            [](const SentRecord& record) { return record.before != nullptr; });
+        return oldest == all.end() || oldest == all.begin()
+            ? nullptr
+            : std::make_shared<const GlassPicture>(oldest->before->seen(at));
+    }
+    if (at >= last->to)
+        return std::make_shared<const GlassPicture>(last->after->seen(at));
+    const auto part = last->before->clone();
+    for (const auto& [when, transfer] : *last->heard)
+        if (when <= at)
+            part->take(transfer, when);
+    return std::make_shared<const GlassPicture>(part->seen(at));
+}
+
 void RunHistory::shown(const ShownRecord& record)
 {
     constexpr int picturesKept = 2;

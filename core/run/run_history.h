@@ -12,6 +12,8 @@ namespace fern {
 
 /// How long stretches of activity are kept.
 inline const Ticks busyKept = ticksFromSeconds(3);
+/// Of how many redraws it is kept what was sent.
+constexpr std::size_t sentKept = 10;
 /// How many lines and codes are kept.
 constexpr std::size_t toldKept = 500;
 
@@ -26,6 +28,7 @@ public:
     void sampled(const SampleRecord& record) override;
     void told(const ToldRecord& record) override;
     void driven(const DrivenRecord& record) override;
+    void sent(const SentRecord& record) override;
     void shown(const ShownRecord& record) override;
     void busy(const BusyRecord& record) override;
 
@@ -52,6 +55,11 @@ public:
     const SampleRecord* lastSample(std::size_t channel) const;
     /// Returns the newest completed redraw of a display, or null.
     const ShownRecord* lastRedraw(std::size_t display) const;
+    /// What the last redraws of a display sent; only the newest two have it transfer by transfer.
+    const std::deque<SentRecord>& sent(std::size_t display) const;
+    /// Returns what is seen of a display at an instant that is not before its last two redraws;
+    /// null before the first.
+    std::shared_ptr<const GlassPicture> seen(std::size_t display, Ticks at) const;
 
 private:
     /// Notes that something was told of an instant.
@@ -60,6 +68,7 @@ private:
     Ticks m_window;
     std::optional<Ticks> m_since;
     std::deque<SampleRecord> m_samples;
+    std::map<std::size_t, std::deque<SentRecord>> m_sent;
     std::deque<ShownRecord> m_redraws;
     std::deque<BusyRecord> m_busy;
     std::map<std::size_t, std::deque<Told>> m_told; ///< by channel

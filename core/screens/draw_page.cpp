@@ -7,24 +7,26 @@
 
 namespace fern {
 
-void drawPage(
-    MonoFrame& frame, const Page& page, const std::function<std::string(std::size_t field)>& textOf)
+std::string textOfField(const Page& page, std::size_t field, const FieldText& textOf)
 {
-    frame.clearBox(0, 0, frame.width(), frame.height());
-    for (std::size_t i = 0; i < page.fields.size(); ++i) {
-        const auto& field = page.fields[i];
-        const auto* font = findPixelFont(field.font);
-        assert(font != nullptr);
-        const auto text = field.kind == FieldKind::Value ? textOf(i) : field.text;
-        drawText(frame, field.x, field.y, text, *font, field.scale);
-    }
+    const auto& f = page.fields[field];
+    return f.kind == FieldKind::Value ? textOf(field) : f.text;
 }
 
-Box fieldBox(const Field& field, int cells)
+Box fieldBox(const Field& field, int places, const GlassMetrics& metrics)
 {
+    if (metrics.unit != GlassUnit::Pixels)
+        return {field.x, field.y, places, 1};
     const auto* font = findPixelFont(field.font);
     assert(font != nullptr);
-    return {field.x, field.y, cells * font->width * field.scale, font->height * field.scale};
+    return {field.x, field.y, places * font->width * field.scale, font->height * field.scale};
+}
+
+double digitHeight(const Field& field, const GlassMetrics& metrics)
+{
+    if (metrics.unit != GlassUnit::Pixels)
+        return metrics.characterHeight;
+    return inkRows(*findPixelFont(field.font)) * field.scale * metrics.pitch;
 }
 
 int glyphCount(const Page& page, const std::function<int(std::size_t field)>& cellsOf)

@@ -1,7 +1,7 @@
 #pragma once
-// Draws a page from the texts of its readers.
+// What a page shows, and where.
 
-#include "glass/mono_frame.h"
+#include "glass/metrics.h"
 #include "screens/spec.h"
 
 #include <functional>
@@ -9,20 +9,24 @@
 
 namespace fern {
 
-/// Draws every field onto a dark frame. `textOf` gives the text of a field that shows a value, by
-/// its place on the page.
-void drawPage(MonoFrame& frame, const Page& page,
-    const std::function<std::string(std::size_t field)>& textOf);
+/// The text of a field that shows a value, by its place on the page.
+using FieldText = std::function<std::string(std::size_t field)>;
 
-/// The pixels that a field may cover.
+/// Returns what a field shows.
+std::string textOfField(const Page& page, std::size_t field, const FieldText& textOf);
+
+/// The pixels, cells or digits that a field may cover.
 struct Box {
     int x = 0, y = 0, width = 0, height = 0;
 
     bool operator==(const Box&) const = default;
 };
 
-/// Returns the box of a field whose text has `cells` characters.
-Box fieldBox(const Field& field, int cells);
+/// Returns the box of a field whose text takes `places` characters.
+Box fieldBox(const Field& field, int places, const GlassMetrics& metrics);
+
+/// Returns how high the digits of a field are, in metre.
+double digitHeight(const Field& field, const GlassMetrics& metrics);
 
 /// Returns the number of glyphs that a redraw of the page draws, for values of `cellsOf`
 /// characters.

@@ -11,6 +11,11 @@ namespace fern {
 enum class FieldKind { Value, Label };
 inline constexpr Words<2> fieldKindWords{"value", "label"};
 
+/// In which a field is drawn, where the glass has several; the usual one stands out most.
+enum class Ink { Usual, White, Black, Red, Green, Blue, Yellow, Orange };
+inline constexpr Words<8> inkWords{
+    "usual", "white", "black", "red", "green", "blue", "yellow", "orange"};
+
 struct Field {
     std::string id;
     FieldKind kind = FieldKind::Label;
@@ -20,6 +25,7 @@ struct Field {
     int y = 0;
     std::string font = "8x16";
     int scale = 1; ///< font pixels are scale × scale pixels
+    Ink ink = Ink::Usual;
     Extras extras;
 
     bool operator==(const Field&) const = default;
@@ -37,6 +43,7 @@ template <class Archive> void describe(Archive& a, Field& f)
     a.integer("y", f.y, -1024, 1024);
     a.text("font", f.font);
     a.integer("scale", f.scale, 1, 4);
+    a.optionalChoice("ink", f.ink, inkWords);
     a.extras(f.extras);
 }
 

@@ -1,7 +1,8 @@
 #pragma once
 // How long transfers keep a bus busy.
 
-#include <span>
+#include "glass/display_spec.h"
+#include "glass/transfer.h"
 
 namespace fern {
 
@@ -10,7 +11,15 @@ namespace fern {
 /// A lower bound of what a real board needs. Source: UM10204, I²C-bus specification, section 3.1.
 double i2cWriteSeconds(int bytes, double hertz);
 
-/// Returns the seconds of several writes one after another.
-double i2cWritesSeconds(std::span<const int> transfers, double hertz);
+/// Returns the seconds of a transfer to a display. On SPI eight clocks a byte. A two-wire driver
+/// takes three delays of its clock for each bit and for the acknowledgement, and four for start and
+/// stop (from memory). Parallel wires have no clock: a nibble, or a byte on eight wires, is set up
+/// for 20 µs and strobed for 40 µs, then the firmware waits 45 µs after data and 120 µs after a
+/// command (an open driver for such displays in a kernel). Lines of a raw glass are written at a
+/// microsecond each (an estimate).
+double transferSeconds(const Transfer& transfer, DisplayInterface interface, double hertz);
+
+/// Returns the clock of an interface while its part hangs on no bus, in hertz.
+double usualHertz(DisplayInterface interface);
 
 } // namespace fern

@@ -20,6 +20,8 @@ namespace {
 
 class PartsTest : public WindowTest {
 protected:
+    // The skiff with two panels of one address.
+    const char* instrumentFile() const override { return "tests/data/two-panels.fern.json"; }
     void SetUp() override
     {
         WindowTest::SetUp();

@@ -26,7 +26,7 @@ TEST(Runner, ShowsWhatTheCoreComputes)
     run.advanceTo(ticksFromSeconds(150));
     // The window's run begins shortly before; the whole run gives the same picture and the same
     // codes.
-    EXPECT_EQ(*runner.view()->picture, *history.lastRedraw(0)->picture);
+    EXPECT_EQ(*runner.view()->picture(), *history.lastRedraw(0)->picture);
     EXPECT_EQ(runner.view()->reading.values.back(), history.lastSample(0)->real.scaled);
 }
 

@@ -13,7 +13,8 @@ TEST_F(WindowTest, TheStemForksToEveryReader)
     EXPECT_TRUE(bow->isChecked());
     EXPECT_FALSE(find<QAbstractButton>("readerhelm-volts")->isChecked());
     EXPECT_EQ(leaf("Text")->valueText().size(), 4); // one decimal less at the bow
-    EXPECT_EQ(find<GlassView>("glass")->picture()->face->rows, 32);
+    EXPECT_EQ(find<GlassView>("glass")->picture()->face->outlines.size(),
+        32U); // four digits of eight segments
     openLeaf("Text");
     type("readerUnit", QStringLiteral("mV"));
     EXPECT_EQ(findById(instrument().readers, "bow-volts")->unit, "mV");

@@ -86,11 +86,15 @@ protected:
     static constexpr int patience = 20000;
 #endif
 
+    /// What the window opens first.
+    virtual const char* instrumentFile() const
+    {
+        return "demo/wagtail-skiff.fern.json";
+    }
     void SetUp() override
     {
         path = folder.filePath(QStringLiteral("skiff.fern.json"));
-        ASSERT_TRUE(QFile::copy(
-            QString::fromStdString(test::sourcePath("demo/wagtail-skiff.fern.json")), path));
+        ASSERT_TRUE(QFile::copy(QString::fromStdString(test::sourcePath(instrumentFile())), path));
         window.show();
         ASSERT_TRUE(window.files().open(path));
         settle();

@@ -32,7 +32,7 @@ TEST(BadInput, BrokenFilesAreNamedWithThePlace)
     const auto skiff = test::skiffText();
     const Broken all[] = {{"truncated", skiff.substr(0, 1000), "the text ends too early"},
         {"empty", " ", "the text ends too early"},
-        {"twice", test::replaced(skiff, "\"version\": 2,", "\"version\": 2,\n  \"version\": 2,"),
+        {"twice", test::replaced(skiff, "\"version\": 3,", "\"version\": 3,\n  \"version\": 3,"),
             "line 4, column 11: the key \"version\" stands twice"},
         {"type", test::replaced(skiff, "\"name\": \"Wagtail\"", "\"name\": 7"),
             "/name, line 4, column 12: this must be a text"},

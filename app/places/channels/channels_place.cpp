@@ -153,7 +153,7 @@ Workbench* ChannelsPlace::makeBench(Leaf leaf, bool isAnalog)
     case Leaf::Glass:
         break;
     }
-    return new GlassBench(m_house.document, this);
+    return new GlassBench(m_house, this);
 }
 
 void ChannelsPlace::openBench(Leaf leaf)

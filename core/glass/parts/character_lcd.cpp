@@ -66,12 +66,12 @@ GlyphRows romRows(std::uint8_t code)
     return rows;
 }
 
-GlassFace cellFace(const CharacterLcdSpec& spec)
+GlassFace cellFace(const CharacterLcdSpec& spec, double pitch)
 {
     GlassFace face;
     face.columns = spec.columns * dotsAcross;
     face.rows = spec.rows * dotsDown;
-    face.pitch = spec.pitch;
+    face.pitch = pitch;
     face.cellColumns = dotsAcross;
     face.cellRows = dotsDown;
     face.palette = {{0x9F, 0xB8, 0x3A}, {0x1E, 0x2A, 0x10}};
@@ -111,16 +111,17 @@ std::optional<std::uint8_t> codeOfCharacter(char32_t character)
     return isAscii ? std::optional(static_cast<std::uint8_t>(character)) : std::nullopt;
 }
 
-CharacterLcd::CharacterLcd(const CharacterLcdSpec& spec)
+CharacterLcd::CharacterLcd(const CharacterLcdSpec& spec, double pitch, std::optional<int> expander)
     : m_spec(spec)
-    , m_face(std::make_shared<const GlassFace>(cellFace(spec)))
+    , m_expander(expander)
+    , m_face(std::make_shared<const GlassFace>(cellFace(spec, pitch)))
 {
     m_cells.fill(' ');
 }
 
 void CharacterLcd::take(const Transfer& transfer, Ticks at)
 {
-    if (m_spec.expander)
+    if (m_expander)
         return takeExpander(transfer, at);
     const bool isData = transfer.kind == TransferKind::Data;
     if (!isData && transfer.kind != TransferKind::Command)
@@ -137,7 +138,7 @@ void CharacterLcd::take(const Transfer& transfer, Ticks at)
 void CharacterLcd::takeExpander(const Transfer& transfer, Ticks at)
 {
     if (transfer.kind != TransferKind::I2c || transfer.bytes.empty()
-        || transfer.bytes.front() != *m_spec.expander * 2)
+        || transfer.bytes.front() != *m_expander * 2)
         return;
     auto when = at - transfer.perByte * (std::ssize(transfer.bytes) - 1);
     for (std::size_t i = 1; i < transfer.bytes.size(); ++i) {

@@ -6,6 +6,7 @@
 // Sources: open drivers for such controllers in a kernel and in a display daemon (commands, row
 // addresses, wiring of the expander, character set); times and some signs of the ROM from memory.
 
+#include "glass/display_spec.h"
 #include "glass/grid_index.h"
 #include "glass/parts/glass_part.h"
 
@@ -14,12 +15,6 @@
 #include <optional>
 
 namespace fern {
-
-struct CharacterLcdSpec {
-    int columns = 16, rows = 2;
-    double pitch = 0.6e-3; ///< metre from dot to dot
-    std::optional<int> expander{}; ///< its address; none: parallel wires
-};
 
 /// Returns the address of the first cell of a row.
 int firstCellOf(const CharacterLcdSpec& spec, int row);
@@ -32,7 +27,8 @@ std::optional<std::uint8_t> codeOfCharacter(char32_t character);
 
 class CharacterLcd : public GlassPart {
 public:
-    explicit CharacterLcd(const CharacterLcdSpec& spec);
+    /// The pitch is in metre. It has an expander of that address, or parallel wires.
+    CharacterLcd(const CharacterLcdSpec& spec, double pitch, std::optional<int> expander);
     std::unique_ptr<GlassPart> clone() const override
     {
         return std::make_unique<CharacterLcd>(*this);
@@ -61,6 +57,7 @@ private:
     bool isDark(std::uint8_t code, int x, int y) const;
 
     CharacterLcdSpec m_spec;
+    std::optional<int> m_expander;
     std::shared_ptr<const GlassFace> m_face;
     std::array<std::uint8_t, cells> m_cells{};
     std::array<std::uint8_t, 64> m_glyphs{};

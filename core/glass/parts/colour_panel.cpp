@@ -8,12 +8,12 @@ namespace {
 
 constexpr unsigned mirrorsRows = 0x80, mirrorsColumns = 0x40, exchanges = 0x20, blueFirst = 0x08;
 
-GlassFace colourFace(const ColourPanelSpec& spec)
+GlassFace colourFace(const ColourPanelSpec& spec, double pitch)
 {
     GlassFace face;
     face.columns = spec.isLandscape ? spec.glassRows : spec.glassColumns;
     face.rows = spec.isLandscape ? spec.glassColumns : spec.glassRows;
-    face.pitch = spec.pitch;
+    face.pitch = pitch;
     return face;
 }
 
@@ -25,9 +25,9 @@ std::uint16_t exchanged(std::uint16_t colour)
 
 } // namespace
 
-ColourPanel::ColourPanel(const ColourPanelSpec& spec)
+ColourPanel::ColourPanel(const ColourPanelSpec& spec, double pitch)
     : m_spec(spec)
-    , m_face(std::make_shared<const GlassFace>(colourFace(spec)))
+    , m_face(std::make_shared<const GlassFace>(colourFace(spec, pitch)))
     , m_memory(
           static_cast<std::size_t>(spec.memoryColumns) * static_cast<std::size_t>(spec.memoryRows))
 {

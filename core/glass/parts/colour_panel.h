@@ -5,24 +5,17 @@
 // Sources: open drivers for such controllers in a kernel (commands, initial settings, offsets);
 // where the glass of the small ones lies in the memory is from memory.
 
+#include "glass/display_spec.h"
 #include "glass/parts/glass_part.h"
 
 #include <cstdint>
 
 namespace fern {
 
-struct ColourPanelSpec {
-    int memoryColumns = 240, memoryRows = 320;
-    int firstColumn = 52, firstRow = 40; ///< of the glass in the memory
-    int glassColumns = 135, glassRows = 240; ///< as the memory has them
-    bool isLandscape = true; ///< it is looked at with its rows from left to right
-    bool wantsInversion = true; ///< right colours need the inversion on
-    double pitch = 0.1e-3; ///< metre
-};
-
 class ColourPanel : public GlassPart {
 public:
-    explicit ColourPanel(const ColourPanelSpec& spec);
+    /// The pitch is in metre.
+    ColourPanel(const ColourPanelSpec& spec, double pitch);
     std::unique_ptr<GlassPart> clone() const override
     {
         return std::make_unique<ColourPanel>(*this);

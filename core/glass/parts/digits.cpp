@@ -2,6 +2,8 @@
 
 #include "glass/parts/segment_shapes.h"
 
+#include <utility>
+
 namespace fern {
 
 namespace {
@@ -67,8 +69,8 @@ GlassFace digitFace(int digits, double height, bool hasColon)
     return face;
 }
 
-Digits::Digits(int digits, double height, bool hasColon)
-    : m_face(std::make_shared<const GlassFace>(digitFace(digits, height, hasColon)))
+Digits::Digits(GlassFace face, bool hasColon)
+    : m_face(std::make_shared<const GlassFace>(std::move(face)))
     , m_hasColon(hasColon)
 {
 }

@@ -22,7 +22,7 @@ public:
     std::vector<std::string> text() const override;
 
 protected:
-    Digits(int digits, double height, bool hasColon);
+    Digits(GlassFace face, bool hasColon);
     /// Whether the point of the second digit is a colon behind it.
     bool hasColon() const { return m_hasColon; }
 

@@ -24,6 +24,10 @@ public:
     virtual GlassPicture seen(Ticks at) const = 0;
     /// Returns what can be read as characters, row by row; nothing of a glass of pixels.
     virtual std::vector<std::string> text() const { return {}; }
+    /// Until when it hears nothing, because it refreshes.
+    virtual Ticks busyUntil() const { return {}; }
+    /// The largest steady voltage at a segment, as a share of the supply: it harms liquid crystal.
+    virtual double steadyShare() const { return 0; }
 };
 
 } // namespace fern

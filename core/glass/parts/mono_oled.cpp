@@ -7,12 +7,13 @@
 
 namespace fern {
 
-MonoOled::MonoOled(const MonoOledSpec& spec)
+MonoOled::MonoOled(const MonoOledSpec& spec, double pitch, int address)
     : m_spec(spec)
-    , m_face(std::make_shared<const GlassFace>(monoFace(spec.columns, spec.rows, spec.pitch)))
+    , m_address(address)
+    , m_face(std::make_shared<const GlassFace>(monoFace(spec.columns, spec.rows, pitch)))
     , m_memory(static_cast<std::size_t>(spec.memoryColumns) * pages)
     , m_columnEnd(spec.memoryColumns - 1)
-    , m_isPumped(!spec.hasWindow) // its converter is on after a reset
+    , m_isPumped(spec.isPageByPage) // its converter is on after a reset
 {
     assert(spec.firstSegment + spec.columns <= spec.memoryColumns && spec.rows <= memoryRows);
 }
@@ -32,7 +33,7 @@ void MonoOled::take(const Transfer& transfer, Ticks /*at*/)
 /// A control byte says what follows: all of one sort, or one byte and another control byte.
 void MonoOled::takeI2c(const std::vector<std::uint8_t>& bytes)
 {
-    if (bytes.empty() || bytes.front() != m_spec.address * 2)
+    if (bytes.empty() || bytes.front() != m_address * 2)
         return;
     for (std::size_t i = 1; i < bytes.size();) {
         const bool isData = (bytes[i] & 0x40U) != 0;
@@ -55,20 +56,20 @@ int MonoOled::parametersOf(std::uint8_t byte) const
     case 0xDB: // level
         return 1;
     case 0xAD: // converter
-        return m_spec.hasWindow ? 0 : 1;
+        return m_spec.isPageByPage ? 1 : 0;
     case 0x20: // mode
     case 0x8D: // pump
-        return m_spec.hasWindow ? 1 : 0;
+        return m_spec.isPageByPage ? 0 : 1;
     case 0x21: // columns
     case 0x22: // pages
     case 0xA3: // what scrolls
-        return m_spec.hasWindow ? 2 : 0;
+        return m_spec.isPageByPage ? 0 : 2;
     case 0x26: // scrolling sideways
     case 0x27:
-        return m_spec.hasWindow ? 6 : 0;
+        return m_spec.isPageByPage ? 0 : 6;
     case 0x29: // and upwards
     case 0x2A:
-        return m_spec.hasWindow ? 5 : 0;
+        return m_spec.isPageByPage ? 0 : 5;
     default:
         return 0;
     }
@@ -180,7 +181,7 @@ int MonoOled::padOf(int line) const
 int MonoOled::glassLineOf(int pad) const
 {
     // The last line that is scanned in the usual way is on top.
-    const int line = !m_spec.isWiredAlternating ? pad : pad < 32 ? 2 * pad : 2 * (pad - 32) + 1;
+    const int line = m_spec.isSequential ? pad : pad < 32 ? 2 * pad : 2 * (pad - 32) + 1;
     return line < m_spec.rows ? m_spec.rows - 1 - line : -1;
 }
 

@@ -6,6 +6,7 @@
 // what a part does beyond them is from memory: the pointer at the end of a page, the direction of
 // the offset, which pads drive which rows.
 
+#include "glass/display_spec.h"
 #include "glass/parts/glass_part.h"
 
 #include <array>
@@ -13,19 +14,10 @@
 
 namespace fern {
 
-struct MonoOledSpec {
-    int columns = 128, rows = 64; ///< rows are 64, 48, 32 or 16
-    double pitch = 0.17e-3; ///< metre
-    int address = 0x3C;
-    bool hasWindow = true; ///< else it is written page by page
-    int memoryColumns = 128;
-    int firstSegment = 0; ///< of those that the glass has
-    bool isWiredAlternating = true; ///< its rows hang on both halves of the pads in turn
-};
-
 class MonoOled : public GlassPart {
 public:
-    explicit MonoOled(const MonoOledSpec& spec);
+    /// The pitch is in metre; the address is that of its I²C bus.
+    MonoOled(const MonoOledSpec& spec, double pitch, int address);
     std::unique_ptr<GlassPart> clone() const override { return std::make_unique<MonoOled>(*this); }
     void take(const Transfer& transfer, Ticks at) override;
     GlassPicture seen(Ticks at) const override;
@@ -48,6 +40,7 @@ private:
     bool bitAt(int segment, int row) const;
 
     MonoOledSpec m_spec;
+    int m_address;
     std::shared_ptr<const GlassFace> m_face;
     std::vector<std::uint8_t> m_memory; ///< by segment, page after page
     std::vector<std::uint8_t> m_begun; ///< a command whose parameters are still to come

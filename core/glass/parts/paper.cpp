@@ -11,34 +11,51 @@ namespace {
 constexpr std::uint16_t white = 0, black = 1, red = 2; ///< of planes
 constexpr std::uint16_t whiteNumber = 1, blackNumber = 0;
 
-GlassFace paperFace(const PaperSpec& spec)
+constexpr GlassColour blackInk{0x22, 0x24, 0x26}, whiteInk{0xE8, 0xE6, 0xDE},
+    redInk{0xA8, 0x32, 0x2C}, yellowInk{0xD9, 0xB6, 0x2E}, greenInk{0x2F, 0x6B, 0x3E},
+    blueInk{0x2C, 0x4A, 0x8C}, orangeInk{0xC9, 0x6F, 0x2A};
+
+/// The inks by their numbers on the bus; of planes by their levels.
+std::vector<GlassColour> inksOf(const PaperSpec& spec)
+{
+    switch (spec.colours) {
+    case 4:
+        return {blackInk, whiteInk, yellowInk, redInk};
+    case 6: // no ink has the number 4
+        return {blackInk, whiteInk, yellowInk, redInk, whiteInk, blueInk, greenInk};
+    case 7:
+        return {blackInk, whiteInk, greenInk, blueInk, redInk, yellowInk, orangeInk};
+    case 3:
+        return {whiteInk, blackInk, redInk};
+    default:
+        return {whiteInk, blackInk};
+    }
+}
+
+GlassFace paperFace(const PaperSpec& spec, double pitch)
 {
     GlassFace face;
     face.columns = spec.columns;
     face.rows = spec.rows;
-    face.pitch = spec.pitch;
-    if (spec.way == PaperWay::Nibbles) {
-        face.palette = {{0x22, 0x24, 0x26}, {0xE8, 0xE6, 0xDE}, {0x2F, 0x6B, 0x3E},
-            {0x2C, 0x4A, 0x8C}, {0xA8, 0x32, 0x2C}, {0xD9, 0xB6, 0x2E}, {0xC9, 0x6F, 0x2A}};
-        face.ground = whiteNumber;
-    } else {
-        face.palette = {{0xE8, 0xE6, 0xDE}, {0x22, 0x24, 0x26}, {0xB0, 0x2E, 0x28}};
-        face.palette.resize(static_cast<std::size_t>(spec.colours));
-    }
+    face.pitch = pitch;
+    face.palette = inksOf(spec);
+    face.ground = hasPlanes(spec) ? white : whiteNumber;
     return face;
 }
 
 } // namespace
 
-Paper::Paper(const PaperSpec& spec)
+Paper::Paper(const PaperSpec& spec, double pitch)
     : m_spec(spec)
-    , m_face(std::make_shared<const GlassFace>(paperFace(spec)))
+    , m_full(ticksFromSeconds(inSi(spec.fullRefresh)))
+    , m_partial(ticksFromSeconds(inSi(spec.partialRefresh)))
+    , m_face(std::make_shared<const GlassFace>(paperFace(spec, pitch)))
     , m_right((spec.columns + 7) / 8 - 1)
     , m_bottom(spec.rows - 1)
 {
     const auto pixels = gridIndex(0, spec.rows, spec.columns);
     const auto bytes = gridIndex(0, spec.rows, (spec.columns + 7) / 8);
-    if (spec.way == PaperWay::Nibbles) {
+    if (!hasPlanes(spec)) {
         m_numbers.assign(pixels, static_cast<std::uint8_t>(whiteNumber));
     } else {
         m_black.assign(bytes, 0xFF);
@@ -63,7 +80,7 @@ void Paper::command(std::uint8_t byte, Ticks at)
 {
     m_command = byte;
     m_parameters.clear();
-    if (m_spec.way == PaperWay::Nibbles) {
+    if (!hasPlanes(m_spec)) {
         if (byte == 0x10)
             m_pixel = 0;
         else if (byte == 0x12)
@@ -83,13 +100,15 @@ void Paper::command(std::uint8_t byte, Ticks at)
 
 void Paper::data(std::uint8_t byte)
 {
-    if (m_spec.way == PaperWay::Nibbles) {
+    if (!hasPlanes(m_spec)) {
         const auto put = [&](unsigned number) {
             if (m_command == 0x10 && m_pixel < m_numbers.size())
                 m_numbers[m_pixel++] = static_cast<std::uint8_t>(number);
         };
-        put(byte >> 4U);
-        return put(byte & 0x0FU);
+        const unsigned bits = static_cast<unsigned>(bitsOfColour(m_spec));
+        for (unsigned shift = 8; shift > 0; shift -= bits)
+            put((byte >> (shift - bits)) & ((1U << bits) - 1));
+        return;
     }
     if (m_command == 0x24)
         return putPlane(m_black, byte);
@@ -144,7 +163,7 @@ void Paper::putPlane(std::vector<std::uint8_t>& plane, std::uint8_t byte)
 
 std::vector<std::uint16_t> Paper::levelsOfMemory() const
 {
-    if (m_spec.way == PaperWay::Nibbles) {
+    if (!hasPlanes(m_spec)) {
         std::vector<std::uint16_t> levels(m_numbers.begin(), m_numbers.end());
         for (auto& level : levels) // numbers without a colour stay white
             level = level < m_face->palette.size() ? level : whiteNumber;
@@ -165,11 +184,11 @@ std::vector<std::uint16_t> Paper::levelsOfMemory() const
 
 void Paper::refresh(Ticks at)
 {
-    const bool isPartial = m_isPartial && m_spec.partialSeconds > 0;
+    const bool isPartial = m_isPartial && m_partial > Ticks{};
     m_old = std::move(m_new);
     m_new = levelsOfMemory();
     m_begun = at;
-    m_busyUntil = at + ticksFromSeconds(isPartial ? m_spec.partialSeconds : m_spec.fullSeconds);
+    m_busyUntil = at + (isPartial ? m_partial : m_full);
 }
 
 /// A full refresh goes over the old picture turned to its negative, white, and the negative of the
@@ -178,10 +197,10 @@ GlassPicture Paper::seen(Ticks at) const
 {
     if (at >= m_busyUntil)
         return {m_face, m_new};
-    if (m_isPartial && m_spec.partialSeconds > 0)
+    if (m_isPartial && m_partial > Ticks{})
         return {m_face, m_old};
     const std::uint16_t ground = m_face->ground;
-    const std::uint16_t ink = m_spec.way == PaperWay::Nibbles ? blackNumber : black;
+    const std::uint16_t ink = !hasPlanes(m_spec) ? blackNumber : black;
     const auto stage =
         4 * (at - m_begun).ns / std::max<std::int64_t>(1, (m_busyUntil - m_begun).ns);
     auto levels = stage < 2 ? m_old : m_new;

@@ -5,6 +5,7 @@
 // Sources: the stages of a refresh from an open driver for such panels in a kernel; commands and
 // times are from memory.
 
+#include "glass/display_spec.h"
 #include "glass/parts/glass_part.h"
 
 #include <cstdint>
@@ -12,28 +13,27 @@
 
 namespace fern {
 
-/// How a panel is written.
-enum class PaperWay {
-    Planes, ///< black and white, and perhaps red, each with a plane of its own and a window
-    Nibbles, ///< the number of a colour in four bits, from the top left to the bottom right
-};
-
-struct PaperSpec {
-    int columns = 128, rows = 296;
-    PaperWay way = PaperWay::Planes;
-    int colours = 2; ///< 2, 3, or 7
-    double fullSeconds = 2, partialSeconds = 0.4; ///< of a refresh; 0: it has no partial one
-    double pitch = 0.23e-3; ///< metre
-};
+/// Returns whether black, white and perhaps red have a plane each, with a window; else the numbers
+/// of the colours are sent one after another, from the top left to the bottom right.
+constexpr bool hasPlanes(const PaperSpec& spec)
+{
+    return spec.colours <= 3;
+}
+/// Returns the bits of the number of a colour, where there are no planes.
+constexpr int bitsOfColour(const PaperSpec& spec)
+{
+    return spec.colours == 4 ? 2 : 4;
+}
 
 class Paper : public GlassPart {
 public:
-    explicit Paper(const PaperSpec& spec);
+    /// The pitch is in metre.
+    Paper(const PaperSpec& spec, double pitch);
     std::unique_ptr<GlassPart> clone() const override { return std::make_unique<Paper>(*this); }
     void take(const Transfer& transfer, Ticks at) override;
     GlassPicture seen(Ticks at) const override;
     /// Until when a refresh goes on.
-    Ticks busyUntil() const { return m_busyUntil; }
+    Ticks busyUntil() const override { return m_busyUntil; }
 
 private:
     void command(std::uint8_t byte, Ticks at);
@@ -43,6 +43,7 @@ private:
     std::vector<std::uint16_t> levelsOfMemory() const;
 
     PaperSpec m_spec;
+    Ticks m_full, m_partial; ///< refresh; no partial one: 0
     std::shared_ptr<const GlassFace> m_face;
     std::vector<std::uint8_t> m_black, m_red; ///< a bit for each pixel, the high one left
     std::vector<std::uint8_t> m_numbers; ///< of colours, one for each pixel

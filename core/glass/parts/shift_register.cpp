@@ -80,7 +80,7 @@ void ShiftChain::take(const Transfer& transfer)
 }
 
 ShiftRegisterDigits::ShiftRegisterDigits(double height)
-    : Digits(8, height, false)
+    : Digits(digitFace(8, height, false), false)
 {
 }
 
@@ -96,18 +96,18 @@ std::uint8_t ShiftRegisterDigits::segments(int digit) const
 
 namespace {
 
-GlassFace matrixFace(const LedMatrixSpec& spec)
+GlassFace matrixFace(const LedMatrixSpec& spec, double pitch)
 {
-    auto face = monoFace(8 * spec.modules, 8, spec.pitch);
+    auto face = monoFace(8 * spec.modules, 8, pitch);
     face.palette = {{0x20, 0x14, 0x14}, {0xFF, 0x4A, 0x38}};
     return face;
 }
 
 } // namespace
 
-LedMatrix::LedMatrix(const LedMatrixSpec& spec)
+LedMatrix::LedMatrix(const LedMatrixSpec& spec, double pitch)
     : m_spec(spec)
-    , m_face(std::make_shared<const GlassFace>(matrixFace(spec)))
+    , m_face(std::make_shared<const GlassFace>(matrixFace(spec, pitch)))
     , m_chain(spec.modules)
 {
 }
@@ -117,30 +117,27 @@ void LedMatrix::take(const Transfer& transfer, Ticks /*at*/)
     m_chain.take(transfer);
 }
 
-/// Where it stands in the module's own rows, bit 7 at the left.
+ModulePlace placeInModule(const LedMatrixSpec& spec, int x, int y)
+{
+    if (spec.isMirrored)
+        x = 7 - x;
+    switch (spec.rotation) {
+    case Rotation::Upright:
+        break;
+    case Rotation::Right:
+        return {7 - x, y};
+    case Rotation::Over:
+        return {7 - y, 7 - x};
+    case Rotation::Left:
+        return {x, 7 - y};
+    }
+    return {y, x};
+}
+
 bool LedMatrix::isLit(int module, int x, int y) const
 {
-    if (m_spec.isMirrored)
-        x = 7 - x;
-    int row = y;
-    int column = x;
-    switch (m_spec.turn) {
-    case MatrixTurn::Upright:
-        break;
-    case MatrixTurn::Right:
-        row = 7 - x;
-        column = y;
-        break;
-    case MatrixTurn::Over:
-        row = 7 - y;
-        column = 7 - x;
-        break;
-    case MatrixTurn::Left:
-        row = x;
-        column = 7 - y;
-        break;
-    }
-    return ((m_chain.driver(module).outputs(row) >> (7 - column)) & 1) != 0;
+    const auto place = placeInModule(m_spec, x, y);
+    return ((m_chain.driver(module).outputs(place.row) >> (7 - place.column)) & 1) != 0;
 }
 
 GlassPicture LedMatrix::seen(Ticks /*at*/) const

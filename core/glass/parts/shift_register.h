@@ -4,6 +4,7 @@
 //
 // Source: common practice; no published driver was at hand.
 
+#include "glass/display_spec.h"
 #include "glass/parts/digits.h"
 
 #include <array>
@@ -48,6 +49,7 @@ private:
 /// Eight digits, register 1 at the right.
 class ShiftRegisterDigits : public Digits {
 public:
+    /// The height of a digit is in metre.
     explicit ShiftRegisterDigits(double height);
     std::unique_ptr<GlassPart> clone() const override
     {
@@ -62,19 +64,16 @@ private:
     ShiftChain m_chain{1};
 };
 
-/// Which way a module of a matrix is turned: its register 1 is on top, or at a side.
-enum class MatrixTurn { Upright, Right, Over, Left };
-
-struct LedMatrixSpec {
-    int modules = 4; ///< from left to right, the nearest first
-    double pitch = 4e-3; ///< metre
-    MatrixTurn turn = MatrixTurn::Upright;
-    bool isMirrored = false; ///< left and right exchanged in each module
+/// Where a pixel of a module stands in its registers: bit 7 − column of register row + 1.
+struct ModulePlace {
+    int row = 0, column = 0;
 };
+ModulePlace placeInModule(const LedMatrixSpec& spec, int x, int y);
 
 class LedMatrix : public GlassPart {
 public:
-    explicit LedMatrix(const LedMatrixSpec& spec);
+    /// The pitch is in metre.
+    LedMatrix(const LedMatrixSpec& spec, double pitch);
     std::unique_ptr<GlassPart> clone() const override { return std::make_unique<LedMatrix>(*this); }
     void take(const Transfer& transfer, Ticks at) override;
     GlassPicture seen(Ticks at) const override;

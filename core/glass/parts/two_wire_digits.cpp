@@ -2,8 +2,8 @@
 
 namespace fern {
 
-TwoWireDigits::TwoWireDigits(const TwoWireDigitsSpec& spec)
-    : Digits(spec.digits, spec.height, spec.hasColon)
+TwoWireDigits::TwoWireDigits(const TwoWireDigitsSpec& spec, double height)
+    : Digits(digitFace(spec.digits, height, spec.hasColon), spec.hasColon)
     , m_spec(spec)
 {
 }

@@ -3,21 +3,17 @@
 //
 // Source: common practice; no published driver was at hand.
 
+#include "glass/display_spec.h"
 #include "glass/parts/digits.h"
 
 #include <array>
 
 namespace fern {
 
-struct TwoWireDigitsSpec {
-    int digits = 4; ///< 4, or 6 in the order that modules of six have
-    double height = 9.1e-3; ///< metre
-    bool hasColon = false; ///< the point of the second digit is one
-};
-
 class TwoWireDigits : public Digits {
 public:
-    explicit TwoWireDigits(const TwoWireDigitsSpec& spec);
+    /// The height of a digit is in metre.
+    TwoWireDigits(const TwoWireDigitsSpec& spec, double height);
     std::unique_ptr<GlassPart> clone() const override
     {
         return std::make_unique<TwoWireDigits>(*this);

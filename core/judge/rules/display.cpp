@@ -1,44 +1,185 @@
-// P03: what the firmware believes of a display.
+// P03, T06, D10: a display of another size than the driver believes, characters that it lacks, and
+// refreshes that come too often.
 
 #include "judge/rules/rules.h"
 
+#include "base/number_text.h"
 #include "instrument/edits.h"
+#include "judge/freshness_fix.h"
 #include "judge/part_fix.h"
+
+#include <array>
 
 #include <fmt/format.h>
 
 namespace fern {
 
+namespace {
+
+/// The size that a driver is set to: of the memory, before anything is turned.
+GlassSize sizeOf(const DisplaySpec& display)
+{
+    auto upright = display;
+    upright.turned = Rotation::Upright;
+    const auto metrics = metricsOf(upright);
+    return {metrics.columns, metrics.rows};
+}
+
+/// The shape with another size, where such parts come in several.
+std::optional<DisplayShape> withSize(const DisplayShape& shape, const GlassSize& size)
+{
+    if (const auto* oled = std::get_if<MonoOledSpec>(&shape); oled != nullptr
+        && size.height % 8 == 0 && size.height <= 64
+        && oled->firstSegment + size.width <= oled->memoryColumns && size.width >= 8) {
+        auto other = *oled;
+        other.columns = size.width;
+        other.rows = size.height;
+        return other;
+    }
+    if (const auto* cells = std::get_if<CharacterLcdSpec>(&shape); cells != nullptr
+        && size.width * size.height <= 80 && size.height <= 4 && size.width >= 8
+        && size.width <= 40)
+        return CharacterLcdSpec{size.width, size.height};
+    return std::nullopt;
+}
+
+} // namespace
+
 void checkGlassSize(const Instrument& in, const PlainInstrument& /*plain*/, Findings& out)
 {
     for (const auto& display : in.displays) {
         const auto& part = *findById(in.parts, display->part);
-        if (!display->setTo || *display->setTo == GlassSize{part.width, part.height})
+        const auto& driver = display->driver;
+        const auto glass = sizeOf(*part.display);
+        if (!driver.setTo || *driver.setTo == glass)
             continue;
-        const auto set = *display->setTo;
+        const auto set = *driver.setTo;
         Finding finding{"P03", Severity::Check, "/displays/" + display->id,
             fmt::format("The driver of {} is set to {}×{}, the glass has {}×{}", display->id,
-                set.width, set.height, part.width, part.height),
+                set.width, set.height, glass.width, glass.height),
             "Set too large, part of the picture is never seen; set too small, rows stay dark or "
             "double.",
             "common practice",
-            {{fmt::format("Set the driver to {}×{}", part.width, part.height),
+            {{fmt::format("Set the driver to {}×{}", glass.width, glass.height),
                 [id = display->id](const Instrument& before) -> Result<Instrument> {
                     const auto* found = findById(before.displays, id);
                     if (found == nullptr)
                         return Error{ErrorCode::NotFound, "the display is gone", ""};
                     Display right = *found;
-                    right.setTo.reset();
+                    right.driver.setTo.reset();
                     return withDisplay(before, right);
                 }}},
             {}};
-        if (set.height % 8 == 0 && set.width >= 8 && set.height >= 8)
-            finding.fixes.push_back(partFix(
-                fmt::format("The glass has {}×{}", set.width, set.height), part.id, [set](Part& p) {
-                    p.width = set.width;
-                    p.height = set.height;
-                }));
+        if (auto shape = withSize(part.display->shape, set))
+            finding.fixes.push_back(
+                partFix(fmt::format("The glass has {}×{}", set.width, set.height), part.id,
+                    [shape](Part& p) { p.display->shape = *shape; }));
         out.push_back(std::move(finding));
+    }
+}
+
+namespace {
+
+std::string onGlass(const GlassMetrics& glass)
+{
+    return glass.unit == GlassUnit::Digits ? "Seven segments cannot form it"
+        : glass.unit == GlassUnit::Cells
+        ? "The usual character set of such displays does not have it"
+        : "The font does not have it";
+}
+
+/// A text whose character is lacking, with what puts it right.
+void addLacking(Findings& out, const GlassMetrics& glass, const std::string& place,
+    const std::string& what, const std::string& character, std::vector<Fix> fixes)
+{
+    out.push_back(
+        {"T06", Severity::Check, place, fmt::format("“{}” of {} cannot be shown", character, what),
+            fmt::format("{}; in its place stands nothing or another sign.", onGlass(glass)),
+            "character sets of the usual controllers, and the segments of digits", std::move(fixes),
+            {}});
+}
+
+/// The text without what stands beyond ASCII.
+std::string plainText(std::string text)
+{
+    std::erase_if(text, [](char c) { return static_cast<unsigned char>(c) >= 0x80; });
+    return text;
+}
+
+void checkReaderText(
+    const PlainDisplay& display, const Field& field, const PlainReader& reader, Findings& out)
+{
+    struct Mark {
+        std::string TextSpec::*text;
+        std::string_view name;
+        std::string_view instead; ///< on digits
+    };
+    static const std::array<Mark, 4> marks{{{&TextSpec::overflow, "the overflow mark", "="},
+        {&TextSpec::invalid, "the mark of no value", "-"},
+        {&TextSpec::stale, "the stale mark", "_"},
+        {&TextSpec::notYet, "the mark before the first value", "."}}};
+    const auto place = "/readers/" + reader.id + "/text";
+    for (const auto& mark : marks) {
+        const auto lacking = firstLacking(display.metrics, reader.text.*mark.text, field.font);
+        if (lacking.empty())
+            continue;
+        auto text = reader.text;
+        text.*mark.text = mark.instead;
+        addLacking(out, display.metrics, place, std::string(mark.name), lacking,
+            {{fmt::format("Take “{}”", mark.instead),
+                [id = reader.id, text](const Instrument& in) { return withText(in, id, text); }}});
+    }
+    const auto lacking = firstLacking(display.metrics, reader.text.unitShown, field.font);
+    if (lacking.empty())
+        return;
+    auto text = reader.text;
+    text.unitShown = display.metrics.unit == GlassUnit::Digits ? "" : plainText(text.unitShown);
+    addLacking(out, display.metrics, place, "the unit", lacking,
+        {{text.unitShown.empty() ? std::string("Show no unit")
+                                 : fmt::format("Write “{}”", text.unitShown),
+            [id = reader.id, text](const Instrument& in) { return withText(in, id, text); }}});
+}
+
+} // namespace
+
+void checkLacking(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& display : plain.displays)
+        for (const auto& page : display.pages)
+            for (std::size_t i = 0; i < page.fields.size(); ++i) {
+                const auto& field = page.fields[i];
+                if (field.kind == FieldKind::Value) {
+                    checkReaderText(display, field, plain.readers[page.readers[i]], out);
+                    continue;
+                }
+                const auto lacking = firstLacking(display.metrics, field.text, field.font);
+                if (lacking.empty())
+                    continue;
+                auto changed = field;
+                changed.text = plainText(field.text);
+                std::vector<Fix> fixes;
+                if (firstLacking(display.metrics, changed.text, field.font).empty())
+                    fixes.push_back({fmt::format("Write “{}”", changed.text),
+                        [id = page.id, changed](
+                            const Instrument& before) { return withField(before, id, changed); }});
+                addLacking(out, display.metrics, "/pages/" + page.id + "/fields/" + field.id,
+                    "“" + field.text + "”", lacking, std::move(fixes));
+            }
+}
+
+void checkRefresh(const Instrument& in, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& display : plain.displays) {
+        const double least = inSi(display.firmware->setup().part.leastInterval);
+        const double every = inSeconds(display.redrawEvery);
+        if (display.pages.empty() || every >= least)
+            continue;
+        out.push_back({"D10", Severity::Check, "/displays/" + display.id + "/redrawEvery",
+            fmt::format("{} is refreshed every {}, and bears it every {}", display.id,
+                durationText(every), durationText(least)),
+            "Refreshed more often its inks fade and mix, and the pictures of before stay visible.",
+            "the least interval of its class, common practice", {redrawFix(in, display, least)},
+            {}});
     }
 }
 

@@ -16,6 +16,14 @@ void checkBusClock(const Instrument& in, const PlainInstrument& plain, Findings&
 
 // display.cpp
 void checkGlassSize(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkBitOrder(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkNotCleared(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkSteadyVoltage(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkDriverSetUp(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkLacking(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkRefresh(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkBlanking(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkStarved(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
 // pins.cpp
 void checkWiredPin(const Instrument& in, const PlainInstrument& plain, Findings& out);

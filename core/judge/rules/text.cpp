@@ -31,11 +31,11 @@ double inUnit(double si, const PlainReader& reader)
 std::vector<Fix> smallerFont(
     const std::string& page, const Field& field, int cells, const PlainDisplay& display)
 {
-    auto candidates = letterings(field, field.scale);
+    auto candidates = letterings(field, display.metrics, field.scale);
     std::erase_if(candidates, [&](const Field& f) { return !fitsGlass(f, cells, display); });
     const auto best =
-        std::max_element(candidates.begin(), candidates.end(), [](const Field& a, const Field& b) {
-            return fieldBox(a, 1).height < fieldBox(b, 1).height;
+        std::max_element(candidates.begin(), candidates.end(), [&](const Field& a, const Field& b) {
+            return fieldBox(a, 1, display.metrics).height < fieldBox(b, 1, display.metrics).height;
         });
     if (best == candidates.end())
         return {};
@@ -166,19 +166,25 @@ namespace {
 void checkField(const PlainInstrument& plain, const PlainDisplay& display, const Page& page,
     const Field& field, Findings& out)
 {
-    const int cells = cellsOf(plain, field);
+    const int cells = placesOf(plain, display, field);
     if (fitsGlass(field, cells, display))
         return;
-    const auto box = fieldBox(field, cells);
+    const auto& glass = display.metrics;
+    const auto box = fieldBox(field, cells, glass);
     const auto name = field.kind == FieldKind::Value ? field.reader : field.text;
-    const int over =
-        std::max(box.x + box.width - display.width, box.y + box.height - display.height);
+    const int over = std::max(box.x + box.width - glass.columns, box.y + box.height - glass.rows);
+    const std::string unit(unitWord(glass.unit));
     const bool before = box.x < 0 || box.y < 0;
     out.push_back({"D01", Severity::Check, "/pages/" + page.id + "/fields/" + field.id,
         before ? fmt::format("“{}” begins outside the glass", name)
-               : fmt::format("“{}” is {} too large", name, countText(over, "pixel")),
-        fmt::format("{} cells of {} need {}×{} pixels from {}, {}; the glass has {}×{}.", cells,
-            field.font, box.width, box.height, box.x, box.y, display.width, display.height),
+               : fmt::format("“{}” is {} too large", name, countText(over, unit)),
+        glass.unit == GlassUnit::Pixels
+            ? fmt::format("{} cells of {} need {}×{} pixels from {}, {}; the glass has {}×{}.",
+                cells, field.font, box.width, box.height, box.x, box.y, glass.columns, glass.rows)
+            : fmt::format("It needs {} from column {} of row {}, both counted from 0; the glass "
+                          "has {} in {}.",
+                countText(cells, unit), box.x, box.y, countText(glass.columns, unit),
+                countText(glass.rows, "row")),
         "the display's own size", smallerFont(page.id, field, cells, display), {}});
 }
 

@@ -1,10 +1,11 @@
-// M01, G03, G04: is the smoothing too late, can the display be redrawn so often, and can the number
-// be read?
+// M01, G03, G04, G11, G12: is the smoothing too late, can the display be redrawn so often, and can
+// the number be read?
 
 #include "judge/rules/rules.h"
 
 #include "base/number_text.h"
 #include "base/quantity_text.h"
+#include "instrument/edits.h"
 #include "judge/freshness_fix.h"
 #include "run/display_run.h"
 #include "smooth/figures.h"
@@ -95,6 +96,80 @@ void checkFasterThanEyes(const Instrument& in, const PlainInstrument& plain, Fin
             "Changing digits can be read 2 to 4 times a second. Slower redraws leave the bus and "
             "the processor free.",
             "common practice", {redrawFix(in, display, 0.5)}, {}});
+    }
+}
+
+namespace {
+
+Fix strategyFix(const Instrument& in, const PlainDisplay& display, RedrawStrategy strategy)
+{
+    Display changed = *findById(in.displays, display.id);
+    changed.driver.strategy = strategy;
+    return {fmt::format("Send {}", strategyWords(display.firmware->setup().part, strategy)),
+        [changed](const Instrument& before) { return withDisplay(before, changed); }};
+}
+
+} // namespace
+
+/// A clear leaves the glass dark until it is written again. Liquid crystal follows in a tenth of a
+/// second, so that a short one is not seen.
+void checkBlanking(const Instrument& in, const PlainInstrument& plain, Findings& out)
+{
+    constexpr double seen = 0.01; // seconds, from which on it flickers (common practice)
+    constexpr double rare = 30; // seconds between two, beyond which nobody minds
+    for (const auto& display : plain.displays) {
+        const double every = inSeconds(display.redrawEvery);
+        const auto& firmware = *display.firmware;
+        const auto* paper = std::get_if<PaperSpec>(&firmware.setup().part.shape);
+        const bool clears = firmware.strategy() == RedrawStrategy::ClearAndWrite;
+        const bool flashes = paper != nullptr && paper->partialRefresh.value > 0
+            && firmware.strategy() != RedrawStrategy::DirtyBox;
+        const double dark = flashes ? inSi(paper->fullRefresh)
+                                    : sendSeconds(display, *display.most, display.busHertz);
+        if (display.pages.empty() || every > rare || (!clears && !flashes) || dark < seen)
+            continue;
+        out.push_back({"G11", Severity::Check, "/displays/" + display.id + "/driver",
+            fmt::format(
+                "{} goes dark for up to {} with every redraw", display.id, durationText(dark)),
+            fmt::format("That is {:.0f} % of the time, and is seen as a flicker. What has not "
+                        "changed need not be sent.",
+                100 * std::min(1.0, dark / every)),
+            "transfers as they reach the glass",
+            {strategyFix(in, display,
+                flashes ? RedrawStrategy::DirtyBox
+                    : firmware.setup().part.kind() == DisplayKind::ColourPanel
+                    ? RedrawStrategy::DirtyBox
+                    : RedrawStrategy::ChangedCells)},
+            {}});
+    }
+}
+
+void checkStarved(const Instrument& in, const PlainInstrument& plain, Findings& out)
+{
+    constexpr double mostShare = 0.1; // of the samples
+    constexpr double mostLate = 2; // samples in a row
+    for (const auto& display : plain.displays) {
+        const auto cost = redrawCost(plain, display, display.busHertz);
+        const double takes = cost.draw + cost.transfer;
+        const double every = inSeconds(display.redrawEvery);
+        const PlainChannel* fastest = nullptr;
+        for (const auto& channel : plain.channels)
+            if (isConverted(channel.source.kind)
+                && (fastest == nullptr || channel.sampleEvery < fastest->sampleEvery))
+                fastest = &channel;
+        if (display.pages.empty() || fastest == nullptr || takes > every)
+            continue; // G03 tells of what cannot be done at all
+        const double period = inSeconds(fastest->sampleEvery);
+        if (takes < mostLate * period || takes / every < mostShare)
+            continue;
+        out.push_back({"G12", Severity::Check, "/displays/" + display.id + "/redrawEvery",
+            fmt::format("A redraw of {} takes {}, {} is sampled every {}", display.id,
+                durationText(takes), fastest->name, durationText(period)),
+            fmt::format("Up to {:.0f} of its samples wait each time, {:.0f} % of all: what changes "
+                        "meanwhile is missed.",
+                std::floor(takes / period), 100 * takes / every),
+            "the program is one loop, and a redraw is sent in one go",
+            {redrawFix(in, display, std::ceil(takes / mostShare / 0.05) * 0.05)}, {}});
     }
 }
 

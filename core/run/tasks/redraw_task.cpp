@@ -1,7 +1,10 @@
 #include "run/tasks/redraw_task.h"
 
+#include "glass/parts/make_part.h"
 #include "run/turn.h"
+#include "timing/bus.h"
 
+#include <algorithm>
 #include <utility>
 
 namespace fern {
@@ -12,6 +15,16 @@ namespace {
 constexpr int isSent = 0;
 constexpr int isShown = 1;
 
+/// The display after it was set up, before the run begins.
+std::unique_ptr<GlassPart> partOf(const PlainDisplay& display)
+{
+    const auto& setup = display.firmware->setup();
+    auto part = makeGlassPart(setup.part, setup.address);
+    for (const auto& step : display.firmware->begin())
+        part->take(step.transfer, {});
+    return part;
+}
+
 } // namespace
 
 RedrawTask::RedrawTask(
@@ -19,8 +32,7 @@ RedrawTask::RedrawTask(
     : m_index(display)
     , m_due(nextOnGrid(start, instrument.displays[display].redrawEvery))
     , m_drawFrom(drawFrom)
-    , m_cost(redrawCost(
-          instrument, instrument.displays[display], instrument.displays[display].busHertz))
+    , m_part(partOf(instrument.displays[display]))
 {
 }
 
@@ -29,53 +41,95 @@ Ticks RedrawTask::run(Turn& turn)
     const auto now = turn.now();
     const auto& display = turn.instrument().displays[m_index];
     m_due = display.redrawEvery * (now / display.redrawEvery + 1);
-    m_onBus = now < m_drawFrom
-        ? ShownRecord{}
-        : drawDisplay(turn.instrument(), m_index, now,
-            [&](std::size_t channel) { return turn.memory().latest(channel); });
-    const auto drawEnd = turn.after(m_cost.draw);
-    const auto end = turn.after(m_cost.draw + m_cost.transfer);
+    auto& flight = m_flights.emplace_back();
+    flight.isDrawn = now >= m_drawFrom || !display.firmware->leavesNothing();
+    const double drawSeconds =
+        redrawCost(turn.instrument(), display, display.busHertz).draw; // of the page that is shown
+    const auto drawEnd = turn.after(drawSeconds);
+    auto end = drawEnd;
+    if (flight.isDrawn) {
+        end = send(turn, flight, draw(turn, flight), drawSeconds);
+    } else {
+        m_memory.reset();
+        end = turn.after(drawSeconds + sendSeconds(display, *display.most, display.busHertz));
+    }
     turn.observer().busy({BusyWith::Drawing, m_index, now, drawEnd});
     turn.observer().busy({BusyWith::Transfer, m_index, drawEnd, end});
     turn.later(end, isSent);
+    if (!display.firmware->setup().has(DriverMistake::NotWaited))
+        m_due = std::max(m_due, m_part->busyUntil());
     return end;
 }
 
+DriverSteps RedrawTask::draw(Turn& turn, Flight& flight)
+{
+    const auto& display = turn.instrument().displays[m_index];
+    auto texts = textsOfPage(turn.instrument(), display, turn.now(),
+        [&](std::size_t channel) { return turn.memory().latest(channel); });
+    flight.shown.display = m_index;
+    flight.shown.startedAt = turn.now();
+    flight.shown.readers = std::move(texts.readers);
+    auto drawn = display.firmware->drawn(
+        m_memory, display.page, [&](std::size_t field) { return texts.fields[field]; });
+    auto steps = display.firmware->redraw(m_memory, drawn);
+    m_memory = std::move(drawn);
+    return steps;
+}
+
+Ticks RedrawTask::send(Turn& turn, Flight& flight, DriverSteps steps, double seconds)
+{
+    const auto& display = turn.instrument().displays[m_index];
+    const auto interface = display.firmware->setup().part.interface;
+    auto heard = std::make_shared<std::vector<TimedTransfer>>();
+    heard->reserve(steps.size());
+    flight.sent.display = m_index;
+    flight.sent.from = turn.after(seconds);
+    flight.sent.bytes = byteCount(steps);
+    flight.sent.transfers = steps.size();
+    flight.sent.before = m_part;
+    auto next = m_part->clone();
+    for (auto& step : steps) {
+        const double takes = transferSeconds(step.transfer, interface, display.busHertz);
+        step.transfer.perByte =
+            ticksFromSeconds(takes / static_cast<double>(step.transfer.bytes.size()));
+        heard->push_back({turn.after(seconds += takes), std::move(step.transfer)});
+        next->take(heard->back().transfer, heard->back().at);
+        seconds += step.waits;
+    }
+    m_part = std::move(next);
+    flight.sent.to = turn.after(seconds);
+    flight.sent.after = m_part;
+    flight.sent.heard = std::move(heard);
+    return flight.sent.to;
+}
+
+/// All frames take equally long to be seen, so that the oldest one always comes first.
 void RedrawTask::happen(Turn& turn, int part)
 {
     if (part == isShown)
         return show(turn);
-    m_sent = std::exchange(m_onBus, {});
-    if (!m_onPanel)
-        takeOn(turn);
-}
-
-void RedrawTask::takeOn(Turn& turn)
-{
-    m_onPanel = std::exchange(m_sent, {});
-    const auto response = turn.instrument().displays[m_index].panelResponse;
-    if (response <= Ticks{})
+    const auto& flight = m_flights.back();
+    if (flight.isDrawn)
+        turn.observer().sent(flight.sent);
+    const auto& display = turn.instrument().displays[m_index];
+    const auto seen = std::max(turn.now(), m_part->busyUntil()) + display.optical;
+    if (seen <= turn.now())
         return show(turn);
-    const auto end = turn.now() + response;
-    turn.observer().busy({BusyWith::Panel, m_index, turn.now(), end});
-    turn.later(end, isShown);
+    turn.observer().busy({BusyWith::Panel, m_index, turn.now(), seen});
+    turn.later(seen, isShown);
 }
 
 void RedrawTask::show(Turn& turn)
 {
-    auto shown = *std::exchange(m_onPanel, {});
-    shown.visibleAt = turn.now();
+    auto flight = std::move(m_flights.front());
+    m_flights.pop_front();
     turn.redrawn(m_index);
-    if (shown.picture)
-        turn.observer().shown(shown);
-    if (m_sent)
-        takeOn(turn);
-}
-
-void RedrawTask::follow(Turn& turn)
-{
-    const auto& display = turn.instrument().displays[m_index];
-    m_cost = redrawCost(turn.instrument(), display, display.busHertz);
+    if (!flight.isDrawn)
+        return;
+    flight.shown.visibleAt = turn.now();
+    flight.shown.picture =
+        std::make_shared<const GlassPicture>(flight.sent.after->seen(turn.now()));
+    turn.observer().shown(flight.shown);
 }
 
 } // namespace fern

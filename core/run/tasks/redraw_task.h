@@ -1,38 +1,45 @@
 #pragma once
-// The part of the program that redraws a display, and the panel that takes what was sent: one frame
-// after another. A panel that is busy with one does not hear of the next before it is done; of
-// those that came meanwhile it then takes the newest.
+// The part of the program that redraws a display: the page is drawn, what differs is sent, transfer
+// by transfer, and the display shows it when it has responded. What refreshes hears nothing
+// meanwhile, so that the firmware waits for it with the next redraw.
 
 #include "run/display_run.h"
 #include "run/tasks/task.h"
 
+#include <deque>
 #include <optional>
 
 namespace fern {
 
 class RedrawTask : public Task {
 public:
-    /// Redraws before `drawFrom` take their time but are not drawn, nor told.
+    /// Redraws before `drawFrom` of which nothing is left afterwards take their time but are not
+    /// drawn, nor told.
     RedrawTask(std::size_t display, const PlainInstrument& instrument, Ticks start, Ticks drawFrom);
 
     std::unique_ptr<Task> clone() const override { return std::make_unique<RedrawTask>(*this); }
     Ticks due() const override { return m_due; }
     Ticks run(Turn& turn) override;
     void happen(Turn& turn, int part) override;
-    /// The display may show another page.
-    void follow(Turn& turn) override;
 
 private:
-    /// The panel begins to show the frame that it has been sent last.
-    void takeOn(Turn& turn);
+    /// A frame on its way to the eye; nothing is told of one that was not drawn.
+    struct Flight {
+        SentRecord sent;
+        ShownRecord shown;
+        bool isDrawn = false;
+    };
+
+    DriverSteps draw(Turn& turn, Flight& flight);
+    /// Lets the display hear the steps, from an instant on; `seconds` of them have passed before.
+    Ticks send(Turn& turn, Flight& flight, DriverSteps steps, double seconds);
     void show(Turn& turn);
 
     std::size_t m_index;
     Ticks m_due, m_drawFrom;
-    RedrawCost m_cost;
-    std::optional<ShownRecord> m_onBus; ///< while it is sent
-    std::optional<ShownRecord> m_sent; ///< that the panel has not begun to show
-    std::optional<ShownRecord> m_onPanel; ///< while the panel responds: until then it is busy
+    std::shared_ptr<const GlassPart> m_part; ///< the display itself
+    std::optional<Contents> m_memory; ///< what the firmware holds of it
+    std::deque<Flight> m_flights; ///< the oldest first
 };
 
 } // namespace fern

@@ -4,16 +4,13 @@
 // such controllers and checked with an independent model.
 
 #include "glass/parts/character_lcd.h"
-#include "glass/parts/colour_panel.h"
-#include "glass/parts/mono_lcd.h"
-#include "glass/parts/mono_oled.h"
+#include "glass/parts/digits.h"
+#include "glass/parts/make_part.h"
 #include "glass/parts/paper.h"
 #include "glass/parts/segment_shapes.h"
-#include "glass/parts/shift_register.h"
-#include "glass/parts/two_wire_digits.h"
-#include "glass/parts/usual_parts.h"
 #include "glass/recorded_bytes.h"
 #include "signal/csv.h"
+#include "tests/core/displays.h"
 #include "tests/support.h"
 
 #include <rapidcheck/gtest.h>
@@ -27,69 +24,41 @@ namespace {
 
 using MadePart = std::unique_ptr<GlassPart>;
 
-MadePart partOf(const std::string& name)
+MadePart partOf(const DisplayShape& shape, DisplayInterface interface)
 {
-    const std::map<std::string, std::function<MadePart()>> makers{
-        {"mono OLED 128x64, page-addressed, window addressing",
-            [] { return std::make_unique<MonoOled>(MonoOledSpec{}); }},
-        {"mono OLED 128x32, page-addressed, window addressing",
-            [] {
-                MonoOledSpec spec;
-                spec.rows = 32;
-                spec.isWiredAlternating = false;
-                return std::make_unique<MonoOled>(spec);
-            }},
-        {"mono OLED 128x64, page by page, 132 columns, offset 2",
-            [] {
-                MonoOledSpec spec;
-                spec.hasWindow = false;
-                spec.memoryColumns = 132;
-                spec.firstSegment = 2;
-                return std::make_unique<MonoOled>(spec);
-            }},
-        {"mono LCD 84x48", [] { return std::make_unique<MonoLcd>(0.35e-3); }},
-        {"two-wire segment driver, 4 digits with colon",
-            [] {
-                return std::make_unique<TwoWireDigits>(TwoWireDigitsSpec{4, 9e-3, true});
-            }},
-        {"two-wire segment driver, 6 digits",
-            [] {
-                return std::make_unique<TwoWireDigits>(TwoWireDigitsSpec{6, 9e-3, false});
-            }},
-        {"shift-register driver, 8 digits",
-            [] { return std::make_unique<ShiftRegisterDigits>(9e-3); }},
-        {"shift-register driver, 8x8 matrix, chain of 2",
-            [] { return std::make_unique<LedMatrix>(LedMatrixSpec{2}); }},
-        {"colour TFT 240x135, 16 bits",
-            [] { return std::make_unique<ColourPanel>(ColourPanelSpec{}); }},
-        {"electronic paper 128x296, black and white",
-            [] { return std::make_unique<Paper>(PaperSpec{}); }},
-        {"electronic paper 128x296, 3 colours",
-            [] {
-                PaperSpec spec;
-                spec.colours = 3;
-                spec.fullSeconds = 15;
-                return std::make_unique<Paper>(spec);
-            }},
-        {"electronic paper 640x400, 7 colours",
-            [] {
-                return std::make_unique<Paper>(
-                    PaperSpec{640, 400, PaperWay::Nibbles, 7, 30, 0, 0.2e-3});
-            }},
-    };
-    const auto maker = makers.find(name);
-    return maker == makers.end() ? nullptr : maker->second();
+    DisplaySpec spec;
+    spec.shape = shape;
+    spec.interface = interface;
+    constexpr int expander = 0x27, panel = 0x3C;
+    return makeGlassPart(spec, spec.kind() == DisplayKind::CharacterLcd ? expander : panel);
 }
 
-/// A character display by its size, with an expander where the stream is one of I²C.
-MadePart characterLcd(const std::string& name, const std::string& stream)
+MadePart partOf(const std::string& name, DisplayInterface interface)
 {
-    CharacterLcdSpec spec;
-    spec.columns = std::stoi(name.substr(name.rfind(' ')));
-    spec.rows = std::stoi(name.substr(name.rfind('x') + 1));
-    if (stream.starts_with("i2c"))
-        spec.expander = 0x27;
-    return std::make_unique<CharacterLcd>(spec);
+    PaperSpec red;
+    red.colours = 3;
+    const std::map<std::string, DisplayShape> shapes{
+        {"mono OLED 128x64, page-addressed, window addressing", MonoOledSpec{}},
+        {"mono OLED 128x32, page-addressed, window addressing", MonoOledSpec{128, 32, false, true}},
+        {"mono OLED 128x64, page by page, 132 columns, offset 2",
+            MonoOledSpec{128, 64, true, false, 132, 2}},
+        {"mono LCD 84x48", MonoLcdSpec{}},
+        {"two-wire segment driver, 4 digits with colon", TwoWireDigitsSpec{4, true}},
+        {"two-wire segment driver, 6 digits", TwoWireDigitsSpec{6, false}},
+        {"shift-register driver, 8 digits", ShiftDigitsSpec{}},
+        {"shift-register driver, 8x8 matrix, chain of 2", LedMatrixSpec{2}},
+        {"colour TFT 240x135, 16 bits", ColourPanelSpec{}},
+        {"electronic paper 128x296, black and white", PaperSpec{}},
+        {"electronic paper 128x296, 3 colours", red},
+        {"electronic paper 640x400, 7 colours", PaperSpec{640, 400, 7}},
+    };
+    const auto shape = shapes.find(name);
+    if (shape != shapes.end())
+        return partOf(shape->second, interface);
+    CharacterLcdSpec cells; // by its size
+    cells.columns = std::stoi(name.substr(name.rfind(' ')));
+    cells.rows = std::stoi(name.substr(name.rfind('x') + 1));
+    return partOf(cells, interface);
 }
 
 std::vector<std::string> parted(const std::string& text, const std::string& by)
@@ -176,8 +145,8 @@ TEST(GlassParts, ShowWhatTheirBytesMake)
         const auto cells = splitCsvLine(line, ',');
         ASSERT_EQ(cells.size(), 4U) << line;
         const auto& stream = cells[2];
-        const auto part = cells[1].starts_with("character LCD") ? characterLcd(cells[1], stream)
-                                                                : partOf(cells[1]);
+        const auto part = partOf(cells[1],
+            stream.starts_with("i2c") ? DisplayInterface::I2c : DisplayInterface::FourBit);
         ASSERT_NE(part, nullptr) << cells[1];
         Ticks at;
         for (const auto& transfer : parted(stream, "|")) {
@@ -200,35 +169,16 @@ TEST(GlassParts, ShowWhatTheirBytesMake)
     EXPECT_EQ(cases, 101);
 }
 
-std::vector<std::function<MadePart()>> everyPart()
-{
-    CharacterLcdSpec withExpander{20, 4, 0.6e-3, 0x27};
-    return {[] { return std::make_unique<MonoOled>(MonoOledSpec{}); },
-        [] { return std::make_unique<MonoLcd>(0.35e-3); },
-        [] { return std::make_unique<CharacterLcd>(CharacterLcdSpec{}); },
-        [withExpander] { return std::make_unique<CharacterLcd>(withExpander); },
-        [] {
-            return std::make_unique<TwoWireDigits>(TwoWireDigitsSpec{6, 9e-3, false});
-        },
-        [] { return std::make_unique<ShiftRegisterDigits>(9e-3); },
-        [] { return std::make_unique<LedMatrix>(LedMatrixSpec{3}); },
-        [] { return std::make_unique<ColourPanel>(ColourPanelSpec{}); },
-        [] { return std::make_unique<Paper>(PaperSpec{}); },
-        [] {
-            return std::make_unique<Paper>(PaperSpec{64, 40, PaperWay::Nibbles, 7, 30, 0, 2e-4});
-        }};
-}
-
 // Any bytes at all leave the memory whole, and what is seen is of the face.
 RC_GTEST_PROP(GlassParts, TakeAnyBytes, ())
 {
-    const auto makers = everyPart();
-    const auto part = makers[*rc::gen::inRange<std::size_t>(0, makers.size())]();
+    const auto spec = *rc::gen::elementOf(test::everyDisplay());
+    const auto part = makeGlassPart(spec, test::glassAddress);
     Ticks at;
     const int transfers = *rc::gen::inRange(1, 40);
     for (int i = 0; i < transfers; ++i) {
         Transfer transfer;
-        transfer.kind = static_cast<TransferKind>(*rc::gen::inRange(0, 5));
+        transfer.kind = static_cast<TransferKind>(*rc::gen::inRange(0, 6));
         transfer.bytes =
             *rc::gen::container<std::vector<std::uint8_t>>(rc::gen::arbitrary<std::uint8_t>());
         at = at + ticksFromSeconds(*rc::gen::inRange(0, 3));
@@ -248,7 +198,7 @@ RC_GTEST_PROP(GlassParts, TakeAnyBytes, ())
 TEST(GlassParts, ACharacterDisplayLosesWhatComesWhileItIsBusy)
 {
     const auto written = [](double secondsPerByte) {
-        CharacterLcd lcd(CharacterLcdSpec{});
+        CharacterLcd lcd(CharacterLcdSpec{}, 0.6e-3, {});
         lcd.take({TransferKind::Command, {0x38, 0x0C}, {}}, ticksFromSeconds(1));
         lcd.take({TransferKind::Command, {0x01}, {}}, ticksFromSeconds(2));
         Transfer text{
@@ -265,7 +215,7 @@ TEST(GlassParts, ACharacterDisplayLosesWhatComesWhileItIsBusy)
 // one; and hears nothing meanwhile.
 TEST(GlassParts, PaperIsBusyAndFlashesWhileItRefreshes)
 {
-    Paper paper(PaperSpec{16, 4, PaperWay::Planes, 2, 2, 0.4, 2e-4});
+    Paper paper(PaperSpec{16, 4, 2, {2, "s"}, {0.4, "s"}}, 2e-4);
     const auto take = [&](TransferKind kind, std::vector<std::uint8_t> bytes, double at) {
         paper.take({kind, std::move(bytes), {}}, ticksFromSeconds(at));
     };
@@ -299,16 +249,15 @@ TEST(GlassParts, SegmentsReadBackWhatTheyWrite)
 
 TEST(GlassParts, EveryUsualOneIsDarkOrBlankBeforeItIsToldAnything)
 {
-    for (const auto& usual : usualParts()) {
-        const auto part = makeUsualPart(usual.id);
-        ASSERT_NE(part, nullptr);
+    for (const auto& spec : test::everyDisplay()) {
+        const auto part = makeGlassPart(spec, 0);
         const auto picture = part->seen({});
         const auto shows = std::count_if(picture.levels.begin(), picture.levels.end(),
             [&](std::uint16_t level) { return level != picture.face->ground; });
         // A character display that nobody has set up has dark blocks in every other row.
-        EXPECT_EQ(shows > 0, usual.id.starts_with("character")) << usual.id;
+        EXPECT_EQ(shows > 0, spec.kind() == DisplayKind::CharacterLcd)
+            << displayKindWords[static_cast<std::size_t>(spec.kind())];
     }
-    EXPECT_EQ(makeUsualPart("mono-1x1"), nullptr);
 }
 
 TEST(RecordedBytes, AreReadInTheOrderOfTime)
@@ -329,7 +278,7 @@ TEST(RecordedBytes, AreReadInTheOrderOfTime)
     EXPECT_EQ(errorOf("t_s,kind,bytes\n1,data,0g\n"), "line 2: \"0g\" is no byte in hexadecimal");
     EXPECT_EQ(errorOf("t_s,kind,bytes\n1,data,100\n"), "line 2: \"100\" is no byte in hexadecimal");
     EXPECT_EQ(errorOf("t_s,kind,bytes\n1,smoke,00\n"),
-        "line 2: \"smoke\" is no transfer: i2c, command, data, wire or word");
+        "line 2: \"smoke\" is no transfer: i2c, command, data, wire, word or lines");
     EXPECT_EQ(errorOf("t_s,kind,bytes\n2,data,00\n1,data,00\n"), "line 3: the time goes back");
     EXPECT_EQ(errorOf("t_s,kind,bytes\nsoon,data,00\n"), "line 2: \"soon\" is no time in seconds");
     EXPECT_EQ(errorOf("t_s,kind,bytes\n1,data\n"), "line 2: a cell is missing");

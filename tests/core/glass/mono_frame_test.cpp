@@ -1,12 +1,9 @@
 #include "glass/face.h"
 #include "glass/mono_frame.h"
 #include "glass/pixel_font.h"
-#include "glass/redraw.h"
 
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
-
-#include <numeric>
 
 namespace fern {
 namespace {
@@ -117,16 +114,6 @@ TEST(PixelFont, ReadsUtf8AndMarksBrokenBytes)
     EXPECT_EQ(codePoints("\xFF"
                          "b"),
         U"\uFFFDb");
-}
-
-TEST(FullFrame, SplitsIntoTheDriversPieces)
-{
-    const auto transfers = fullFrameTransfers(1024, {.windowCommandBytes = 6, .bufferBytes = 100});
-    ASSERT_EQ(transfers.size(), 12U);
-    EXPECT_EQ(transfers.front(), 7);
-    EXPECT_EQ(transfers[1], 101);
-    EXPECT_EQ(transfers.back(), 25);
-    EXPECT_EQ(std::accumulate(transfers.begin(), transfers.end(), 0), 1024 + 12 + 6);
 }
 
 } // namespace

@@ -78,8 +78,8 @@ INSTANTIATE_TEST_SUITE_P(Faults, FaultyFile,
     testing::Values(
         Fault{"format", "\"fern-tick\"", "\"fern-tock\"",
             "this is not an instrument file: \"format\" is not \"fern-tick\"", "/, line 1"},
-        Fault{"newer", "\"version\": 2", "\"version\": 3",
-            "the file has version 3; this program reads version 2", "/version"},
+        Fault{"newer", "\"version\": 3", "\"version\": 4",
+            "the file has version 4; this program reads version 3", "/version"},
         Fault{"type", "\"bits\": 12", "\"bits\": \"12\"", "this must be a number",
             "/parts/0/converter/bits, line 19"},
         Fault{"range", "\"bits\": 12", "\"bits\": 40",
@@ -138,9 +138,9 @@ INSTANTIATE_TEST_SUITE_P(Faults, FaultyFile,
             "-1 must be a whole number from 0 to 18446744073709551615", "/scenarios/0/seed"},
         Fault{"wish", "\"to\": { \"value\": 14.6", "\"to\": { \"value\": 4.6",
             "the wished range must end above its start", "/channels/0/wish/to"},
-        Fault{"height", "\"height\": 64", "\"height\": 60",
-            "the height must be a multiple of 8: its memory has pages of 8 rows",
-            "/parts/1/height"}),
+        Fault{"rows", "\"rows\": 64", "\"rows\": 60",
+            "the rows must be a multiple of 8: its memory has pages of 8 rows",
+            "/parts/1/display/rows"}),
     [](const auto& p) { return std::string(p.param.name); });
 
 TEST(InstrumentFile, RefusesEveryTruncation)

@@ -147,8 +147,8 @@ inline Instrument anyInstrument()
     Part glass;
     glass.id = "g";
     glass.kind = PartKind::Display;
-    glass.width = anyInt(8, 256);
-    glass.height = 8 * anyInt(1, 16);
+    glass.display.emplace();
+    glass.display->shape = MonoOledSpec{anyInt(8, 128), 8 * anyInt(1, 8)};
     in.parts.push_back(std::make_shared<const Part>(glass));
     Display display;
     display.id = "d";

@@ -112,13 +112,13 @@ TEST(PartParameters, RefuseWhatTheFileWouldRefuse)
         const auto refused = withParameter(in, part, path, text);
         return refused ? std::string("accepted") : refused.error().message;
     };
-    EXPECT_EQ(why("glass", "width", "4"), "width must be from 8 to 1024");
-    EXPECT_EQ(why("glass", "width", "wide"), "\"wide\" is no number");
-    EXPECT_EQ(why("glass", "width", "127.5"), "127.5 is not a whole number");
+    EXPECT_EQ(why("glass", "display/columns", "4"), "columns must be from 8 to 132");
+    EXPECT_EQ(why("glass", "display/columns", "wide"), "\"wide\" is no number");
+    EXPECT_EQ(why("glass", "display/columns", "127.5"), "127.5 is not a whole number");
     EXPECT_EQ(why("board", "buses/0/lines/0/name", "x"),
         "board has no parameter \"buses/0/lines/0/name\"");
-    EXPECT_EQ(why("glass", "height", "60"),
-        "the height must be a multiple of 8: its memory has pages of 8 rows");
+    EXPECT_EQ(why("glass", "display/rows", "60"),
+        "the rows must be a multiple of 8: its memory has pages of 8 rows");
     EXPECT_EQ(why("glass", "port/address", "0x80"),
         "\"0x80\" is no 7-bit address: write one from 0x08 to 0x77");
     EXPECT_EQ(why("board", "regulator/kind", "magic"), "\"magic\" is none of the choices");

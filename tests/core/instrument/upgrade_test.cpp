@@ -32,7 +32,7 @@ TEST(Upgrade, AReceiverStandsApartFromWhatItTells)
     }));
     // Written anew it is of the newest version, and the same.
     const auto text = writeInstrument(in);
-    EXPECT_NE(text.find("\"version\": 2"), std::string::npos);
+    EXPECT_NE(text.find("\"version\": 3"), std::string::npos);
     EXPECT_EQ(*readInstrument(text), in);
 }
 

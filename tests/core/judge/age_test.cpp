@@ -86,7 +86,7 @@ PlainInstrument crowded(double helmSeconds, double bowSeconds, double waitSecond
     plain.loopWaitSeconds = waitSeconds;
     for (auto& display : plain.displays) {
         display.busHertz = 100e3;
-        display.panelResponse = ticksFromSeconds(0.02);
+        display.response = display.optical = ticksFromSeconds(0.02);
     }
     plain.displays[0].redrawEvery = ticksFromSeconds(helmSeconds);
     plain.displays[1].redrawEvery = ticksFromSeconds(bowSeconds);
@@ -119,9 +119,25 @@ TEST(Age, BoundsAPanelThatIsSlowerThanItsRedraws)
     for (const double response : {0.1, 0.3, 0.49, 0.7, 2.0}) {
         auto plain = crowded(0.5, 0.31, 0.01);
         for (auto& display : plain.displays)
-            display.panelResponse = ticksFromSeconds(response);
+            display.response = display.optical = ticksFromSeconds(response);
         const double nearest = heldAgainstARun(plain, 60, "panel " + std::to_string(response));
         EXPECT_GT(nearest, 0.6) << response;
+    }
+}
+
+// Paper is waited for: its redraws come when the refresh of the one before is done.
+TEST(Age, BoundsARefreshThatIsSlowerThanItsRedraws)
+{
+    for (const double refresh : {0.1, 0.3, 0.49, 0.7, 2.0}) {
+        auto in = test::skiff();
+        auto part = *findById(in.parts, in.displays[0]->part);
+        part.display->shape = PaperSpec{128, 64, 2, {refresh, "s"}};
+        part.display->interface = DisplayInterface::Spi;
+        auto plain = *resolve(*withPart(in, part), "");
+        plain.processor = ProcessorClass::Bits8At16MHz;
+        plain.displays[1].redrawEvery = ticksFromSeconds(0.31);
+        const double nearest = heldAgainstARun(plain, 60, "refresh " + std::to_string(refresh));
+        EXPECT_GT(nearest, 0.6) << refresh;
     }
 }
 

@@ -6,6 +6,7 @@
 #include "plan/starting_points.h"
 #include "plan/wiring.h"
 #include "smooth/step_text.h"
+#include "tests/core/judge/display_cases.h"
 #include "tests/core/judge/parts_cases.h"
 #include "tests/core/judge/scale_cases.h"
 #include "tests/core/judge/smooth_cases.h"
@@ -103,12 +104,14 @@ std::vector<test::RuleCase> cases()
             withFont("12x24", 2, 8)},
         {"M01", Severity::Check, withSteps("exponential tau 2.1"), "Smoothing alone is 2.05 s late",
             withSteps("exponential tau 2")},
-        {"G03", Severity::Stop, withRedraw(20), "Redrawing takes 131 % of the time",
+        {"G03", Severity::Stop, withRedraw(20), "Redrawing takes 127 % of the time",
             withRedraw(30)},
         {"G04", Severity::Note, withRedraw(200), "Redrawn 5 times a second, faster than eyes read",
             withRedraw(250)},
     };
     for (auto& c : test::partsCases())
+        all.push_back(std::move(c));
+    for (auto& c : test::displayCases())
         all.push_back(std::move(c));
     for (auto& c : test::sourceCases())
         all.push_back(std::move(c));

@@ -204,7 +204,7 @@ inline Instrument withGlassSetTo(int width, int height)
 {
     auto in = shed();
     auto display = *in.displays[0];
-    display.setTo = GlassSize{width, height};
+    display.driver.setTo = GlassSize{width, height};
     return *withDisplay(in, display);
 }
 

@@ -149,10 +149,10 @@ TEST(Stem, ARecordingHasNoiseAboutItsTraceAndSaysSo)
 
 TEST(Stem, LoadsAreTheBusyShareOfTheLastSecond)
 {
-    // From 9.2 s to 10.2 s the helm is redrawn twice and the bow, with half the bytes at a quarter
-    // of the clock, once.
+    // From 9.2 s to 10.2 s the helm is redrawn twice and the bow, seven bytes to its two-wire
+    // driver, once.
     const auto stem = follow(test::skiff(), 10.2).stem;
-    EXPECT_NEAR(stem.busLoad, 2 * 0.024825 + 4 * 0.0125, 1e-4);
+    EXPECT_NEAR(stem.busLoad, 2 * 0.024825 + 0.0201, 1e-4);
     EXPECT_GT(stem.processorLoad, stem.busLoad);
 }
 
@@ -178,7 +178,7 @@ TEST(Facts, SayTheNumbersOfEachStage)
     EXPECT_EQ(fact(Leaf::Smooth, "Spikes passed"), "1 of 2");
     EXPECT_EQ(fact(Leaf::Text, "Honest decimals"), "1");
     EXPECT_EQ(fact(Leaf::Glass, "One redraw"), "24.9 ms");
-    EXPECT_EQ(fact(Leaf::Glass, "Oldest number"), "1.71 s");
+    EXPECT_EQ(fact(Leaf::Glass, "Oldest number"), "1.65 s");
 }
 
 } // namespace

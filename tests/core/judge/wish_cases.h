@@ -50,9 +50,9 @@ inline std::vector<RuleCase> wishCases()
                 w.tolerance = {0.2, "V"};
             })},
         {"W04", Severity::Check, withWished([](ChannelWish& w) {
-             w.freshness = {1.9, "s"};
+             w.freshness = {1.8, "s"};
          }),
-            "House battery can be 1.96 s old on bow, wished are 1.9 s",
+            "House battery can be 1.89 s old on bow, wished are 1.8 s",
             withWished([](ChannelWish& w) {
                 w.freshness = {2.1, "s"};
             })},

@@ -8,31 +8,35 @@
 
 namespace fern::app {
 
-GlassBench::GlassBench(Document& document, QWidget* parent)
+GlassBench::GlassBench(House& house, QWidget* parent)
     : Workbench(tr("Glass"), tr("how often it is redrawn, and how old a number gets"), Leaf::Glass,
-        document, parent)
+        house.document, parent)
     , m_redrawEvery(addQuantity(tr("Redraw every"), "redrawEvery"))
     , m_busSpeed(addQuantity(tr("Bus speed"), "busSpeed"))
+    , m_strategy(addChoice(tr("Sends"), {}, "strategy"))
+    , m_buffer(addWhole(tr("In pieces of"), 1, 4096, "bufferBytes"))
+    , m_pages(new PageChips(this))
+    , m_transfers(new TransferPage(house.dialogs, this))
+    , m_looks(new LooksPage(house.document, this))
     , m_plan(softLabel({}, this))
     , m_lanes(new RedrawLanes(this))
     , m_age(new AgeBar(this))
     , m_trace(new TracePlot(this))
 {
     m_plan->setWordWrap(true);
+    m_buffer->setSuffix(tr(" bytes"));
     card()->addWidget(m_plan);
-    auto* row = new QHBoxLayout;
-    row->setSpacing(grid);
-    column()->addLayout(row);
-    auto* lanes = new Card({}, this);
-    lanes->setToolTip(tr("Sampling green, drawing dark green, bus blue, panel amber"));
-    lanes->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
-    lanes->body()->addWidget(m_lanes);
-    row->addWidget(lanes, 5);
-    auto* age = new Card({}, this);
-    age->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
-    age->body()->addWidget(m_age);
-    row->addWidget(age, 3);
-    addCard(1)->body()->addWidget(m_trace);
+    const auto addPage = [this](const QString& word, const char* name, QWidget* page) {
+        column()->addWidget(page, 1);
+        m_pages->addPage(word, QString::fromLatin1(name), page);
+    };
+    addPage(tr("Pace"), "glassPace", makePace());
+    addPage(tr("Transfers"), "glassTransfers", m_transfers);
+    addPage(tr("It looks like…"), "glassLooks", m_looks);
+    m_pages->row()->addStretch(1);
+    card()->addWidget(m_pages);
+    connect(m_pages, &PageChips::opened, this, [this] { Q_EMIT viewWanted(); });
+    connect(m_transfers, &TransferPage::refused, this, &Workbench::refused);
     connect(m_redrawEvery, &QuantityEdit::quantityEntered, this, [this](const Quantity& interval) {
         auto changed = display();
         changed.redrawEvery = interval;
@@ -41,23 +45,79 @@ GlassBench::GlassBench(Document& document, QWidget* parent)
     connect(m_busSpeed, &QuantityEdit::quantityEntered, this, [this](const Quantity& speed) {
         apply(tr("Bus speed"), withBusSpeed(instrument(), display().id, speed));
     });
+    connect(m_strategy, &QComboBox::activated, this, [this](int index) {
+        auto changed = display();
+        changed.driver.strategy = m_strategies[static_cast<std::size_t>(index)];
+        apply(tr("What a redraw sends"), withDisplay(instrument(), changed));
+    });
+    connect(m_buffer, &QSpinBox::valueChanged, this, [this](int bytes) {
+        auto changed = display();
+        changed.driver.bufferBytes = bytes;
+        apply(tr("Buffer of the library"), withDisplay(instrument(), changed));
+    });
+}
+
+/// What is drawn when, and how old a number gets.
+QWidget* GlassBench::makePace()
+{
+    auto* page = new QWidget(this);
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(grid);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(grid);
+    column->addLayout(row);
+    auto* lanes = new Card({}, page);
+    lanes->setToolTip(tr("Sampling green, drawing dark green, bus blue, panel amber"));
+    lanes->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
+    lanes->body()->addWidget(m_lanes);
+    row->addWidget(lanes, 5);
+    auto* age = new Card({}, page);
+    age->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
+    age->body()->addWidget(m_age);
+    row->addWidget(age, 3);
+    auto* trace = new Card({}, page);
+    trace->body()->setContentsMargins(grid, grid, grid, grid);
+    trace->body()->addWidget(m_trace);
+    column->addWidget(trace, 1);
+    return page;
 }
 
 void GlassBench::showInputs(const RunView& view)
 {
     m_redrawEvery->showQuantity(display().redrawEvery);
     m_busSpeed->showQuantity(busSpeedOf(instrument(), display()));
+    const auto& firmware = *view.plain().displays[view.choice->display].firmware;
+    const auto& setup = firmware.setup();
+    const auto ways = strategiesOf(setup.part);
+    if (m_strategies != std::vector(ways.begin(), ways.end())) {
+        m_strategies.assign(ways.begin(), ways.end());
+        m_strategy->clear();
+        for (const auto way : m_strategies)
+            m_strategy->addItem(qText(strategyWords(setup.part, way)));
+    }
+    const auto shown = std::find(m_strategies.begin(), m_strategies.end(), firmware.strategy());
+    m_strategy->setCurrentIndex(static_cast<int>(shown - m_strategies.begin()));
+    const QSignalBlocker blocker(m_buffer);
+    m_buffer->setValue(display().driver.bufferBytes);
+    setInputVisible(m_buffer, setup.part.interface == DisplayInterface::I2c);
     m_plan->setText(qText(view.fixed->planInWords));
+    m_plan->setVisible(m_pages->page() != m_looks); // which needs the room
+    if (m_pages->page() == m_transfers)
+        return m_transfers->showView(view);
+    if (m_pages->page() == m_looks)
+        return m_looks->showView(view);
     m_lanes->showView(view);
     m_trace->showView(view);
     const auto& age = view.stem.age;
     m_age->showAge(age, view.plain().channels[view.choice->channel].freshnessSeconds);
-    const auto shown = [this](Figure figure, double seconds) {
-        return ShownFigure{figure, ownerOf(figure, {}, display().id), qText(durationText(seconds))};
+    const auto shownFigure = [this](Figure figure, double seconds) {
+        return ShownFigure{
+            figure, ownerOf(figure, {}, this->display().id), qText(durationText(seconds))};
     };
     tagFigures(m_age,
-        {shown(Figure::OldestNumber, age.oldest()), shown(Figure::Redraw, age.redraw),
-            shown(Figure::Delay, age.smoothing)});
+        {shownFigure(Figure::OldestNumber, age.oldest()), shownFigure(Figure::Redraw, age.redraw),
+            shownFigure(Figure::Delay, age.smoothing)});
 }
 
 } // namespace fern::app

@@ -2,8 +2,12 @@
 // The workbench of the Glass leaf: how often the display is redrawn, what is drawn when, and how
 // old a number gets.
 
+#include "app/house/house.h"
+#include "app/look/page_chips.h"
 #include "app/places/channels/glass/age_bar.h"
+#include "app/places/channels/glass/looks_page.h"
 #include "app/places/channels/glass/redraw_lanes.h"
+#include "app/places/channels/glass/transfer_page.h"
 #include "app/places/channels/trace_plot.h"
 #include "app/places/channels/workbench.h"
 
@@ -12,14 +16,22 @@ namespace fern::app {
 class GlassBench : public Workbench {
     Q_OBJECT
 public:
-    GlassBench(Document& document, QWidget* parent);
+    GlassBench(House& house, QWidget* parent);
 
 protected:
     void showInputs(const RunView& view) override;
 
 private:
+    QWidget* makePace();
+
     QuantityEdit* m_redrawEvery;
     QuantityEdit* m_busSpeed;
+    QComboBox* m_strategy;
+    QSpinBox* m_buffer;
+    std::vector<RedrawStrategy> m_strategies; ///< that are offered
+    PageChips* m_pages;
+    TransferPage* m_transfers;
+    LooksPage* m_looks;
     QLabel* m_plan;
     RedrawLanes* m_lanes;
     AgeBar* m_age;

@@ -1,0 +1,51 @@
+#include "drive/firmware.h"
+
+#include <iterator>
+#include <utility>
+
+namespace fern {
+
+DisplayFirmware::DisplayFirmware(DriverSetup setup)
+    : m_setup(std::move(setup))
+    , m_driver(makeDriver(m_setup))
+    , m_strategy(strategyFor(m_setup.part, m_setup.driver.strategy))
+{
+}
+
+bool DisplayFirmware::leavesNothing() const
+{
+    const auto& d = m_setup.driver;
+    return m_strategy == RedrawStrategy::FullFrame && d.mistakes == 0 && !d.setTo && d.address == 0
+        && m_setup.part.kind() != DisplayKind::Paper;
+}
+
+DriverSteps DisplayFirmware::begin() const
+{
+    return m_setup.has(DriverMistake::NotBegun) ? DriverSteps() : m_driver->begin();
+}
+
+Contents DisplayFirmware::drawn(
+    const std::optional<Contents>& old, const Page& page, const FieldText& textOf) const
+{
+    auto contents = old && m_setup.has(DriverMistake::NotCleared) ? *old : m_driver->blank();
+    m_driver->draw(contents, page, textOf);
+    return contents;
+}
+
+DriverSteps DisplayFirmware::redraw(const std::optional<Contents>& old, const Contents& now) const
+{
+    // Paper is written and not refreshed; what it is sent is never seen.
+    if (m_setup.has(DriverMistake::NotSent) && m_setup.part.kind() != DisplayKind::Paper)
+        return {};
+    return redrawSteps(*m_driver, m_strategy, old, now);
+}
+
+DriverSteps DisplayFirmware::most() const
+{
+    auto full = m_driver->blank();
+    for (auto& element : full) // nothing is blank
+        element = static_cast<std::uint16_t>(element + 1);
+    return redraw({}, full);
+}
+
+} // namespace fern

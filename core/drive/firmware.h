@@ -1,0 +1,33 @@
+#pragma once
+// What a board does to show a page: its driver, the strategy, and what it does wrong.
+
+#include "drive/driver.h"
+
+namespace fern {
+
+class DisplayFirmware {
+public:
+    explicit DisplayFirmware(DriverSetup setup);
+
+    const DriverSetup& setup() const { return m_setup; }
+    const DisplayDriver& driver() const { return *m_driver; }
+    RedrawStrategy strategy() const { return m_strategy; }
+    /// Whether nothing of a redraw is left after the next: it sends all, rightly, to a display
+    /// that takes all.
+    bool leavesNothing() const;
+
+    DriverSteps begin() const;
+    /// Returns the memory with the page drawn, from what stood there.
+    Contents drawn(
+        const std::optional<Contents>& old, const Page& page, const FieldText& textOf) const;
+    DriverSteps redraw(const std::optional<Contents>& old, const Contents& now) const;
+    /// Returns the redraw that sends most.
+    DriverSteps most() const;
+
+private:
+    DriverSetup m_setup;
+    std::shared_ptr<const DisplayDriver> m_driver;
+    RedrawStrategy m_strategy;
+};
+
+} // namespace fern

@@ -1,0 +1,33 @@
+#pragma once
+// A page drawn in pixels by a firmware that turns what it draws.
+
+#include "glass/display_spec.h"
+#include "glass/mono_frame.h"
+#include "screens/draw_page.h"
+
+#include <optional>
+#include <vector>
+
+namespace fern {
+
+class PixelPage {
+public:
+    /// The size is that of the memory; the page is drawn as it is looked at.
+    PixelPage(int columns, int rows, Rotation rotation, const Page& page, const FieldText& textOf);
+    /// Returns the ink of a pixel of the memory; none where nothing is drawn.
+    std::optional<Ink> inkAt(int x, int y) const;
+
+private:
+    /// All that is drawn in one ink.
+    struct Layer {
+        Ink ink;
+        MonoFrame frame;
+    };
+    Layer& layerOf(Ink ink);
+
+    int m_columns, m_rows;
+    Rotation m_rotation;
+    std::vector<Layer> m_layers;
+};
+
+} // namespace fern

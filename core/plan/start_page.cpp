@@ -1,0 +1,141 @@
+#include "plan/start_page.h"
+
+#include "base/units.h"
+#include "base/utf8.h"
+#include "glass/pixel_font.h"
+#include "screens/draw_page.h"
+#include "text/format.h"
+
+#include <algorithm>
+#include <array>
+#include <span>
+
+namespace fern {
+
+namespace {
+
+std::string upper(std::string_view text)
+{
+    std::string result(text);
+    for (char& c : result)
+        c = c >= 'a' && c <= 'z' ? static_cast<char>(c - 'a' + 'A') : c;
+    return result;
+}
+
+/// The unit in the characters that the glass has: on pixels "°C" is "C".
+std::string unitOnGlass(const GlassMetrics& metrics, const std::string& unit)
+{
+    if (unit == "count")
+        return {};
+    auto words = prettyUnit(unit);
+    if (metrics.unit == GlassUnit::Pixels || !firstLacking(metrics, words, {}).empty())
+        std::erase_if(words, [](char c) { return static_cast<unsigned char>(c) >= 0x80; });
+    return words;
+}
+
+/// How many times as large as its font a title of a large glass can be: a tenth of its height.
+int largestTitle(const GlassMetrics& metrics)
+{
+    constexpr int largest = 4, rowsOfEach = 160;
+    return metrics.unit == GlassUnit::Pixels ? std::clamp(metrics.rows / rowsOfEach, 1, largest)
+                                             : 1;
+}
+
+/// Takes the largest of the title fonts in which the whole title fits, without its unit if need be;
+/// a longer name is cut.
+void setTitle(
+    Field& title, std::string_view name, const std::string& unit, const GlassMetrics& metrics)
+{
+    const bool isLow = metrics.rows < 48;
+    const std::array<const char*, 3> fonts{"8x16", "6x12", "5x8"};
+    const auto whole = upper(name) + (unit.empty() ? "" : ", " + unit);
+    const auto room = [&] {
+        return static_cast<std::size_t>(metrics.columns / fieldBox(title, 1, metrics).width);
+    };
+    for (const auto& text : {whole, upper(name)}) {
+        title.text = text;
+        const auto cells = codePoints(title.text).size();
+        for (const auto* font : std::span(fonts).subspan(isLow ? 2 : 0)) {
+            title.font = font;
+            for (title.scale = largestTitle(metrics); title.scale > 0; --title.scale)
+                if (room() >= cells)
+                    return;
+            title.scale = 1;
+        }
+    }
+    title.text.resize(bytesOfFirst(title.text, room()));
+}
+
+Field titleOf(const GlassMetrics& metrics, std::string_view name, const std::string& unit)
+{
+    Field title;
+    title.id = "title";
+    title.kind = FieldKind::Label;
+    setTitle(title, name, unitOnGlass(metrics, unit), metrics);
+    title.x = (metrics.columns - fieldBox(title, cellCount(title.text), metrics).width) / 2;
+    return title;
+}
+
+/// The value below `top`, in the largest lettering that leaves it on the glass.
+Field valueOf(const GlassMetrics& metrics, int places, int top)
+{
+    const int mostScale = metrics.rows > 64 ? 4 : 2;
+    Field value;
+    value.id = "value";
+    value.kind = FieldKind::Value;
+    if (metrics.unit != GlassUnit::Pixels) {
+        value.x = std::max(0,
+            metrics.unit == GlassUnit::Digits ? metrics.columns - places
+                                              : (metrics.columns - places) / 2);
+        value.y = top;
+        return value;
+    }
+    auto best = value;
+    int tallest = 0;
+    for (const auto& font : pixelFonts())
+        for (int scale = 1; scale <= mostScale; ++scale) {
+            value.font = font.name;
+            value.scale = scale;
+            const auto box = fieldBox(value, places, metrics);
+            if (box.width > metrics.columns || top + box.height > metrics.rows
+                || box.height <= tallest)
+                continue;
+            tallest = box.height;
+            value.x = (metrics.columns - box.width) / 2;
+            value.y = top + (metrics.rows - top - box.height) / 2;
+            best = value;
+        }
+    return best;
+}
+
+} // namespace
+
+int mostCharacters(const GlassMetrics& metrics)
+{
+    return metrics.unit == GlassUnit::Pixels ? metrics.columns / pixelFonts().front().width
+                                             : metrics.columns;
+}
+
+Page startPage(const GlassMetrics& metrics, std::string_view display, std::string_view name,
+    const std::string& unit, const TextSpec& text)
+{
+    constexpr int leastRows = 16; // of pixels, for a title and a value
+    Page page;
+    page.display = display;
+    page.name = name;
+    const bool hasPoint =
+        metrics.unit == GlassUnit::Digits && text.form == TextForm::Number && text.decimals > 0;
+    const int places = text.width - (hasPoint ? 1 : 0);
+    const bool hasTitle = metrics.unit == GlassUnit::Pixels ? metrics.rows >= leastRows
+        : metrics.unit == GlassUnit::Cells                  ? metrics.rows > 1
+                                                            : false;
+    int top = 0;
+    if (hasTitle) {
+        page.fields.push_back(titleOf(metrics, name, isTimeForm(text.form) ? std::string() : unit));
+        top = fieldBox(page.fields.front(), 1, metrics).height;
+    }
+    page.fields.push_back(valueOf(metrics, places, top));
+    return page;
+}
+
+} // namespace fern

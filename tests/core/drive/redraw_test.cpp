@@ -1,0 +1,157 @@
+// Every strategy brings every kind of display to what a full redraw shows.
+
+#include "drive/firmware.h"
+#include "drive/tried_display.h"
+#include "glass/metrics.h"
+#include "tests/core/displays.h"
+#include "timing/bus.h"
+
+#include <rapidcheck/gtest.h>
+
+#include <set>
+
+namespace fern {
+namespace {
+
+using test::displayOf;
+using test::glassAddress;
+
+/// A page whose one value fills the glass as far as it can.
+Page pageFor(const GlassMetrics& metrics)
+{
+    Page page;
+    Field label;
+    label.text = "a";
+    label.font = "5x8";
+    Field value;
+    value.kind = FieldKind::Value;
+    value.font = "5x8";
+    value.x = metrics.unit == GlassUnit::Pixels ? 3 : 1;
+    value.y = metrics.rows > 16 ? 9 : metrics.unit == GlassUnit::Cells ? 1 : 0;
+    page.fields = {label, value};
+    return page;
+}
+
+std::string anyText()
+{
+    const auto chars =
+        *rc::gen::container<std::string>(rc::gen::elementOf(std::string("0123456789-. EHLP")));
+    return chars.substr(0, 30);
+}
+
+RC_GTEST_PROP(Redraw, ShowsWhatAFullRedrawShows, ())
+{
+    auto spec = *rc::gen::elementOf(test::everyDisplay());
+    spec.turned = *rc::gen::elementOf(
+        std::vector<Rotation>{Rotation::Upright, Rotation::Right, Rotation::Over, Rotation::Left});
+    DriverSpec driver;
+    const auto ways = strategiesOf(spec);
+    driver.strategy = *rc::gen::elementOf(std::vector<RedrawStrategy>(ways.begin(), ways.end()));
+    driver.bufferBytes = *rc::gen::inRange(1, 200);
+    DriverSpec plainDriver;
+    TriedDisplay tried({spec, driver, glassAddress});
+    TriedDisplay whole({spec, plainDriver, glassAddress});
+    const auto page = pageFor(metricsOf(spec));
+    std::size_t sent = 0;
+    std::size_t all = 0;
+    const int redraws = *rc::gen::inRange(1, 5);
+    for (int i = 0; i < redraws; ++i) {
+        const auto text = anyText();
+        sent += byteCount(tried.redraw(page, text));
+        all += byteCount(whole.redraw(page, text));
+        RC_ASSERT(tried.seen() == whole.seen());
+        RC_ASSERT(tried.text() == whole.text());
+    }
+    if (driver.strategy != RedrawStrategy::ClearAndWrite && driver.bufferBytes >= 32)
+        RC_ASSERT(sent <= all);
+}
+
+// However a display is turned, a firmware that knows it shows the same to who looks at it.
+TEST(Redraw, TurnsWhatItDrawsAsTheDisplayIsTurned)
+{
+    for (const auto& spec : test::everyDisplay()) {
+        if (metricsOf(spec).unit != GlassUnit::Pixels || spec.kind() == DisplayKind::LedMatrix)
+            continue;
+        const auto page = pageFor(metricsOf(spec));
+        const auto cornerOf = [&](Rotation turned) {
+            auto other = spec;
+            other.turned = turned;
+            TriedDisplay display({other, {}, glassAddress});
+            display.redraw(page, "7");
+            const auto picture = display.seen();
+            std::vector<std::uint16_t> corner; // that the page draws in whichever way it is held
+            for (int y = 0; y < 16; ++y)
+                for (int x = 0; x < 16; ++x)
+                    corner.push_back(picture.at(x, y));
+            return corner;
+        };
+        const auto upright = cornerOf(Rotation::Upright);
+        EXPECT_GT(std::set<std::uint16_t>(upright.begin(), upright.end()).size(), 1U)
+            << displayKindWords[static_cast<std::size_t>(spec.kind())] << " " << page.fields[1].y;
+        for (const auto turned : {Rotation::Right, Rotation::Over, Rotation::Left})
+            EXPECT_EQ(cornerOf(turned), upright)
+                << displayKindWords[static_cast<std::size_t>(spec.kind())] << " "
+                << rotationWords[static_cast<std::size_t>(turned)];
+    }
+}
+
+TEST(Redraw, ChangesOnlyWhatDiffers)
+{
+    const auto spec = displayOf("character-16x2-i2c");
+    const auto bytesFor = [&](RedrawStrategy strategy) {
+        DriverSpec driver;
+        driver.strategy = strategy;
+        driver.bufferBytes = 1;
+        TriedDisplay display({spec, driver, glassAddress});
+        Page page;
+        page.fields.emplace_back().kind = FieldKind::Value;
+        display.redraw(page, "12.5 km/h");
+        return byteCount(display.redraw(page, "12.6 km/h"));
+    };
+    // An address and a character, twelve bytes each; all of it are 34 of them.
+    EXPECT_EQ(bytesFor(RedrawStrategy::ChangedCells), 24U);
+    EXPECT_EQ(bytesFor(RedrawStrategy::FullFrame), 408U);
+    // A clear, the address of the row and its nine characters.
+    EXPECT_EQ(bytesFor(RedrawStrategy::ClearAndWrite), 11U * 12);
+}
+
+TEST(Redraw, SendsNothingWhereNothingChanged)
+{
+    DriverSpec driver;
+    driver.strategy = RedrawStrategy::ChangedPages;
+    TriedDisplay display({displayOf("mono-128x64"), driver, glassAddress});
+    const auto page = pageFor({});
+    EXPECT_GT(byteCount(display.redraw(page, "88")), 1024U);
+    EXPECT_EQ(byteCount(display.redraw(page, "88")), 0U);
+    // The page of eight rows in which a digit stands, in one transfer with its window.
+    const auto steps = display.redraw(page, "89");
+    EXPECT_LT(byteCount(steps), 60U);
+    EXPECT_GT(byteCount(steps), 5U);
+}
+
+// A clear in every turn makes the digits flicker: they are dark until they are written again.
+TEST(Redraw, AClearLeavesTheDigitsDarkForAShareOfTheTime)
+{
+    const auto spec = displayOf("character-16x2");
+    DriverSpec driver;
+    driver.strategy = RedrawStrategy::ClearAndWrite;
+    TriedDisplay display({spec, driver, 0});
+    Page page;
+    page.fields.emplace_back().kind = FieldKind::Value;
+    display.redraw(page, "12.5");
+    const auto steps = display.redraw(page, "12.6");
+    double dark = 0;
+    double all = 0;
+    for (const auto& step : steps) {
+        const double takes = transferSeconds(step.transfer, spec.interface, 1) + step.waits;
+        display.hear(step);
+        dark += display.text()[0].empty() ? takes : 0;
+        all += takes;
+    }
+    EXPECT_GT(dark, 2e-3) << "the clear itself";
+    EXPECT_GT(dark / all, 0.5);
+    EXPECT_EQ(display.text()[0], "12.6");
+}
+
+} // namespace
+} // namespace fern

@@ -1,0 +1,95 @@
+#pragma once
+// Instruments on which the rules of displays speak: each fires, and a near miss of it does not.
+
+#include "tests/core/displays.h"
+#include "tests/core/judge/parts_cases.h"
+
+namespace fern::test {
+
+/// The shed with another display in the place of its own, a page for it, and a driver that is
+/// changed.
+inline Instrument shedOn(std::string_view display, const std::function<void(Display&)>& change = {})
+{
+    auto part = *findById(shed().parts, "glass");
+    part.display = displayOf(display);
+    part.className = findInCatalogue(display)->title;
+    auto in = *withPart(shed(), part);
+    const auto metrics = metricsOf(*part.display);
+    auto page = *in.pages[0];
+    for (auto& field : page.fields) {
+        field.x = 0;
+        field.y = metrics.unit == GlassUnit::Cells ? field.kind == FieldKind::Value : 0;
+        field.font = "5x8";
+        field.scale = 1;
+    }
+    if (metrics.unit == GlassUnit::Digits)
+        std::erase_if(page.fields, [](const Field& f) { return f.kind == FieldKind::Label; });
+    in.pages[0] = std::make_shared<const Page>(page);
+    if (metrics.unit == GlassUnit::Digits) {
+        auto text = in.readers[0]->text;
+        text.overflow = "=";
+        text.stale = "_";
+        in = *withText(in, in.readers[0]->id, text);
+    }
+    auto shown = *in.displays[0];
+    if (change)
+        change(shown);
+    return *withDisplay(in, shown);
+}
+
+inline Instrument withMistake(std::string_view display, DriverMistake mistake)
+{
+    return shedOn(display, [mistake](Display& d) { d.driver.mistakes = bitOf(mistake); });
+}
+
+inline Instrument withStrategy(std::string_view display, RedrawStrategy strategy)
+{
+    return shedOn(display, [strategy](Display& d) { d.driver.strategy = strategy; });
+}
+
+inline Instrument refreshedEvery(double seconds)
+{
+    return shedOn("electronic-paper", [seconds](Display& d) { d.redrawEvery = {seconds, "s"}; });
+}
+
+inline Instrument withLabel(std::string_view display, const char* label)
+{
+    auto in = shedOn(display);
+    auto field = in.pages[0]->fields[0];
+    field.text = label;
+    return *withField(in, in.pages[0]->id, field);
+}
+
+/// A display on a slow bus beside a channel that is sampled fast.
+inline Instrument sampledBeside(double milliseconds)
+{
+    auto in = withBus([](BusSpec& bus) { bus.speed = {100, "kHz"}; });
+    return *withSampleEvery(in, in.channels[0]->id, {milliseconds, "ms"});
+}
+
+inline std::vector<RuleCase> displayCases()
+{
+    return {
+        {"D07", Severity::Check, withMistake("mono-128x64", DriverMistake::BitsReversed),
+            "display: the bits of each byte are sent in the other order", shedOn("mono-128x64")},
+        {"D10", Severity::Check, refreshedEvery(90),
+            "display is refreshed every 90 s, and bears it every 180 s", refreshedEvery(180)},
+        {"D12", Severity::Check, withMistake("character-16x2", DriverMistake::NotCleared),
+            "display: it was drawn over what stood there", shedOn("character-16x2")},
+        {"D13", Severity::Stop, withMistake("segment-glass", DriverMistake::SteadyVoltage),
+            "display: it is driven with a steady voltage: it looks right, and is harmed",
+            shedOn("segment-glass")},
+        {"D15", Severity::Check, withMistake("mono-128x64", DriverMistake::NoPump),
+            "display: its converter for the pixels' voltage is off",
+            withMistake("colour-tft", DriverMistake::NoPump)}, // which has none
+        {"G11", Severity::Check, withStrategy("character-20x4", RedrawStrategy::ClearAndWrite),
+            "display goes dark for up to 16.4 ms with every redraw",
+            withStrategy("character-16x2", RedrawStrategy::ClearAndWrite)}, // 8 ms are not seen
+        {"G12", Severity::Check, sampledBeside(40),
+            "A redraw of display takes 99.5 ms, Battery is sampled every 40 ms", sampledBeside(60)},
+        {"T06", Severity::Check, withLabel("character-16x2", "50 %, 3 ⅓"),
+            "“⅓” of “50 %, 3 ⅓” cannot be shown", withLabel("character-16x2", "21 °C")},
+    };
+}
+
+} // namespace fern::test
