@@ -1,4 +1,5 @@
-// The skiff demo: a run with every pixel drawn, and one edit until everything shown is new.
+// Runs with every byte sent, of the skiff demo and of an hour of large displays; and one edit until
+// everything shown is new.
 
 #include "app/runner/run_view.h"
 #include "instrument/edits.h"
@@ -10,9 +11,13 @@
 namespace fern {
 namespace {
 
+Instrument demo(const std::string& name)
+{
+    return *io::loadInstrument(std::string(FERN_TICK_SOURCE) + "/demo/" + name + ".fern.json");
+}
 Instrument skiff()
 {
-    return *io::loadInstrument(std::string(FERN_TICK_SOURCE) + "/demo/wagtail-skiff.fern.json");
+    return demo("wagtail-skiff");
 }
 
 constexpr double runSeconds = 600;
@@ -27,6 +32,20 @@ void skiffRun(benchmark::State& state)
     }
 }
 BENCHMARK(skiffRun)->Unit(benchmark::kMillisecond);
+
+/// Simulates an hour, of which the history keeps what the window keeps.
+void hourOf(benchmark::State& state, const char* name)
+{
+    constexpr double hour = 3600;
+    const auto plain = *resolve(demo(name), "");
+    for (auto _ : state) {
+        RunHistory history(ticksFromSeconds(30));
+        FirmwareRun(plain, {}, history).advanceTo(ticksFromSeconds(hour));
+        benchmark::DoNotOptimize(history.redraws().size());
+    }
+}
+BENCHMARK_CAPTURE(hourOf, paper, "shed-notices")->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(hourOf, colour, "workshop-pc")->Unit(benchmark::kMillisecond);
 
 void oneEdit(benchmark::State& state)
 {

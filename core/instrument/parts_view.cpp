@@ -63,6 +63,10 @@ bool carries(BusKind kind, PinRole role)
 
 bool fitsBus(const Part& part, BusKind kind)
 {
+    if (part.display && part.display->interface == DisplayInterface::I2c && kind != BusKind::I2c)
+        return false;
+    if (part.display && part.display->interface == DisplayInterface::Spi && kind != BusKind::Spi)
+        return false;
     if (kind == BusKind::I2c)
         return part.port && (part.port->address != 0 || !part.port->straps.empty());
     return std::any_of(part.lines.begin(), part.lines.end(),
@@ -317,7 +321,7 @@ Quantity busSpeedOf(const Instrument& in, const Display& display)
     if (part == nullptr || !part->display)
         return {400, "kHz"};
     const auto* bus = part->port ? findBus(in, part->port->bus) : nullptr;
-    if (bus != nullptr)
+    if (bus != nullptr && fitsBus(*part, bus->kind))
         return bus->speed;
     if (display.busSpeed.value > 0)
         return display.busSpeed;

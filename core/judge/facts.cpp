@@ -174,7 +174,7 @@ Facts glassFacts(
     const PlainInstrument& in, const PlainDisplay& display, const PlainChannel& c, const Stem& stem)
 {
     const auto cost = redrawCost(in, display, display.busHertz);
-    return {{"One redraw", durationText(cost.draw + cost.transfer),
+    return {{"A redraw, at most", durationText(cost.draw + cost.transfer),
                 fmt::format("{} drawing, {} for {} bytes on the bus", durationText(cost.draw),
                     durationText(cost.transfer), cost.busBytes),
                 Figure::Redraw},

@@ -19,6 +19,14 @@ double i2cWriteSeconds(int bytes, double hertz);
 /// microsecond each (an estimate).
 double transferSeconds(const Transfer& transfer, DisplayInterface interface, double hertz);
 
+/// Returns whether an interface has a clock; parallel wires and the lines of a glass are written at
+/// the pace of the firmware.
+constexpr bool isClocked(DisplayInterface interface)
+{
+    return interface == DisplayInterface::I2c || interface == DisplayInterface::Spi
+        || interface == DisplayInterface::TwoWire;
+}
+
 /// Returns the clock of an interface while its part hangs on no bus, in hertz.
 double usualHertz(DisplayInterface interface);
 

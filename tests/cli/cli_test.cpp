@@ -476,6 +476,33 @@ TEST(Cli, GlassShowsWhatRecordedBytesMakeOfAPart)
     EXPECT_EQ(cli("glass --play " + path + " " + skiffPath).exitCode, 4);
 }
 
+// What --bytes prints is what --play reads: the digits show the same.
+TEST(Cli, GlassOfEveryKindTellsItsBytesAndItsText)
+{
+    const auto bow = "glass " + skiffPath + " --display bow ";
+    const auto table = cli(bow + "--bytes").out;
+    EXPECT_TRUE(table.starts_with("t_s,kind,bytes,says\n")) << table;
+    EXPECT_NE(table.find(",wire,8f,\"on, brightness 7\"\n"), std::string::npos) << table;
+    const auto path = temporary("bow.csv", table);
+    const auto text = temporary("bow.txt");
+    EXPECT_EQ(cli(bow + "--text " + text).exitCode, 0);
+    const auto shown = test::wholeFile(text);
+    EXPECT_FALSE(shown.empty());
+    EXPECT_EQ(cli("glass --play " + path + " --part four-digits-points").out, shown);
+    EXPECT_EQ(cli(bow + "--pbm " + text).exitCode, 4) << "digits are no grid";
+    const auto scale = sourcePath("demo/kitbag-scale.fern.json");
+    EXPECT_EQ(cli("glass " + scale + " --display display --text " + text).exitCode, 0);
+    EXPECT_TRUE(test::wholeFile(text).starts_with("WEIGHT\n")) << test::wholeFile(text);
+    EXPECT_EQ(cli("glass " + scale + " --display display --pbm " + text).exitCode, 0);
+    EXPECT_TRUE(test::wholeFile(text).starts_with("P1\n80 16\n"));
+    const auto colours = sourcePath("demo/workshop-pc.fern.json");
+    EXPECT_EQ(cli("glass " + colours + " --display machine --ppm " + text).exitCode, 0);
+    EXPECT_TRUE(test::wholeFile(text).starts_with("P3\n240 135\n"));
+    EXPECT_EQ(cli("glass " + scale + " --display display").exitCode, 4) << "nothing is asked for";
+    std::filesystem::remove(path);
+    std::filesystem::remove(text);
+}
+
 TEST(Cli, PlanGivesItsReasons)
 {
     const auto value = valueOf(cli("plan --json " + skiffPath));

@@ -87,6 +87,7 @@ Ticks RedrawTask::send(Turn& turn, Flight& flight, DriverSteps steps, double sec
     flight.sent.bytes = byteCount(steps);
     flight.sent.transfers = steps.size();
     flight.sent.before = m_part;
+    flight.sent.to = turn.after(seconds + sendSeconds(display, steps, display.busHertz));
     auto next = m_part->clone();
     for (auto& step : steps) {
         const double takes = transferSeconds(step.transfer, interface, display.busHertz);
@@ -97,7 +98,6 @@ Ticks RedrawTask::send(Turn& turn, Flight& flight, DriverSteps steps, double sec
         seconds += step.waits;
     }
     m_part = std::move(next);
-    flight.sent.to = turn.after(seconds);
     flight.sent.after = m_part;
     flight.sent.heard = std::move(heard);
     return flight.sent.to;

@@ -260,6 +260,25 @@ TEST(GlassParts, EveryUsualOneIsDarkOrBlankBeforeItIsToldAnything)
     }
 }
 
+TEST(GlassParts, DigitsThatAreBuiltInTurnedStandTurned)
+{
+    auto spec = test::displayOf("four-digits-points");
+    const auto upright = makeGlassPart(spec, 0)->seen({});
+    for (const auto turned : {Rotation::Right, Rotation::Over, Rotation::Left}) {
+        spec.turned = turned;
+        const auto picture = makeGlassPart(spec, 0)->clone()->seen({});
+        const auto& face = *picture.face;
+        EXPECT_EQ(face.width, isSideways(turned) ? upright.face->height : upright.face->width);
+        for (const auto& outline : face.outlines)
+            for (const auto& [x, y] : outline)
+                EXPECT_TRUE(x >= 0 && y >= 0 && x <= face.width && y <= face.height);
+        // The first segment of the first digit lies on top, and goes along.
+        const auto& first = face.outlines[0][0];
+        EXPECT_EQ(first.x < face.width / 2, turned == Rotation::Left);
+        EXPECT_EQ(first.y < face.height / 2, turned == Rotation::Right);
+    }
+}
+
 TEST(RecordedBytes, AreReadInTheOrderOfTime)
 {
     const auto read = parseRecordedBytes(

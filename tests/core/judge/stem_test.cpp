@@ -177,7 +177,7 @@ TEST(Facts, SayTheNumbersOfEachStage)
     EXPECT_EQ(fact(Leaf::Smooth, "Shown text changes"), "0.4 per s");
     EXPECT_EQ(fact(Leaf::Smooth, "Spikes passed"), "1 of 2");
     EXPECT_EQ(fact(Leaf::Text, "Honest decimals"), "1");
-    EXPECT_EQ(fact(Leaf::Glass, "One redraw"), "24.9 ms");
+    EXPECT_EQ(fact(Leaf::Glass, "A redraw, at most"), "24.9 ms");
     EXPECT_EQ(fact(Leaf::Glass, "Oldest number"), "1.65 s");
 }
 

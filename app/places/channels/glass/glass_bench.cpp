@@ -5,24 +5,28 @@
 #include "base/number_text.h"
 #include "instrument/edits.h"
 #include "instrument/part_edits.h"
+#include "timing/bus.h"
 
 namespace fern::app {
 
 GlassBench::GlassBench(House& house, QWidget* parent)
     : Workbench(tr("Glass"), tr("how often it is redrawn, and how old a number gets"), Leaf::Glass,
         house.document, parent)
-    , m_redrawEvery(addQuantity(tr("Redraw every"), "redrawEvery"))
-    , m_busSpeed(addQuantity(tr("Bus speed"), "busSpeed"))
-    , m_strategy(addChoice(tr("Sends"), {}, "strategy"))
-    , m_buffer(addWhole(tr("In pieces of"), 1, 4096, "bufferBytes"))
+    , m_redrawEvery(makeQuantity(tr("Redraw every"), "redrawEvery"))
+    , m_busSpeed(makeQuantity(tr("Bus speed"), "busSpeed"))
     , m_pages(new PageChips(this))
     , m_transfers(new TransferPage(house.dialogs, this))
     , m_looks(new LooksPage(house.document, this))
+    , m_map(new MapPage(house.document, this))
     , m_plan(softLabel({}, this))
     , m_lanes(new RedrawLanes(this))
     , m_age(new AgeBar(this))
     , m_trace(new TracePlot(this))
 {
+    m_busWord =
+        addPair(tr("Redraw every"), m_redrawEvery, tr("bus at"), m_busSpeed)->findChild<QLabel*>();
+    m_strategy = addChoice(tr("Sends"), {}, "strategy");
+    m_buffer = addWhole(tr("In pieces of"), 1, 4096, "bufferBytes");
     m_plan->setWordWrap(true);
     m_buffer->setSuffix(tr(" bytes"));
     card()->addWidget(m_plan);
@@ -33,6 +37,7 @@ GlassBench::GlassBench(House& house, QWidget* parent)
     addPage(tr("Pace"), "glassPace", makePace());
     addPage(tr("Transfers"), "glassTransfers", m_transfers);
     addPage(tr("It looks like…"), "glassLooks", m_looks);
+    addPage(tr("Map"), "glassMap", m_map);
     m_pages->row()->addStretch(1);
     card()->addWidget(m_pages);
     connect(m_pages, &PageChips::opened, this, [this] { Q_EMIT viewWanted(); });
@@ -87,6 +92,10 @@ void GlassBench::showInputs(const RunView& view)
 {
     m_redrawEvery->showQuantity(display().redrawEvery);
     m_busSpeed->showQuantity(busSpeedOf(instrument(), display()));
+    const bool hasClock =
+        isClocked(view.plain().displays[view.choice->display].firmware->setup().part.interface);
+    m_busSpeed->setVisible(hasClock);
+    m_busWord->setVisible(hasClock);
     const auto& firmware = *view.plain().displays[view.choice->display].firmware;
     const auto& setup = firmware.setup();
     const auto ways = strategiesOf(setup.part);
@@ -102,11 +111,14 @@ void GlassBench::showInputs(const RunView& view)
     m_buffer->setValue(display().driver.bufferBytes);
     setInputVisible(m_buffer, setup.part.interface == DisplayInterface::I2c);
     m_plan->setText(qText(view.fixed->planInWords));
-    m_plan->setVisible(m_pages->page() != m_looks); // which needs the room
+    m_pages->setPageOffered(m_map, setup.part.kind() == DisplayKind::SegmentGlass);
+    m_plan->setVisible(m_pages->word() == tr("Pace")); // the others need the room
     if (m_pages->page() == m_transfers)
         return m_transfers->showView(view);
     if (m_pages->page() == m_looks)
         return m_looks->showView(view);
+    if (m_pages->page() == m_map)
+        return m_map->showView(view);
     m_lanes->showView(view);
     m_trace->showView(view);
     const auto& age = view.stem.age;

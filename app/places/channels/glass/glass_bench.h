@@ -6,6 +6,7 @@
 #include "app/look/page_chips.h"
 #include "app/places/channels/glass/age_bar.h"
 #include "app/places/channels/glass/looks_page.h"
+#include "app/places/channels/glass/map_page.h"
 #include "app/places/channels/glass/redraw_lanes.h"
 #include "app/places/channels/glass/transfer_page.h"
 #include "app/places/channels/trace_plot.h"
@@ -26,12 +27,14 @@ private:
 
     QuantityEdit* m_redrawEvery;
     QuantityEdit* m_busSpeed;
-    QComboBox* m_strategy;
-    QSpinBox* m_buffer;
+    QLabel* m_busWord = nullptr; ///< before it
+    QComboBox* m_strategy = nullptr;
+    QSpinBox* m_buffer = nullptr;
     std::vector<RedrawStrategy> m_strategies; ///< that are offered
     PageChips* m_pages;
     TransferPage* m_transfers;
     LooksPage* m_looks;
+    MapPage* m_map;
     QLabel* m_plan;
     RedrawLanes* m_lanes;
     AgeBar* m_age;

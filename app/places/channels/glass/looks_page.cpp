@@ -3,6 +3,7 @@
 #include "app/glass/glass_view.h"
 #include "app/look/card.h"
 #include "app/look/flow_layout.h"
+#include "app/look/scroll.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "instrument/edits.h"
@@ -37,7 +38,7 @@ LooksPage::LooksPage(Document& document, QWidget* parent)
     auto* scroll = new QScrollArea(card);
     scroll->setWidget(m_tiles);
     scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
+    layInCard(*scroll);
     card->body()->addWidget(scroll, 1);
     auto* row = new QHBoxLayout;
     row->setSpacing(grid);

@@ -28,6 +28,7 @@ namespace {
 constexpr std::size_t mostBytesShown = 16;
 constexpr std::size_t mostRecorded = 64U << 20U; ///< bytes of a file
 constexpr int mostListed = 20000; ///< transfers
+constexpr int rowHeight = 24, widestWords = 260; ///< pixels
 
 /// What the instrument sends when it is switched on and draws its page once.
 std::vector<TimedTransfer> ownTransfers(
@@ -40,6 +41,20 @@ std::vector<TimedTransfer> ownTransfers(
         for (auto& step : *part)
             own.push_back({{}, std::move(step.transfer)});
     return own;
+}
+
+/// The bytes of the last redraws.
+QString lastCounts(const std::vector<SentRecord>& sent)
+{
+    const bool isAlike = std::all_of(sent.begin(), sent.end(),
+        [&](const SentRecord& record) { return record.bytes == sent.back().bytes; });
+    if (isAlike)
+        return TransferPage::tr("So did the last %1.").arg(sent.size());
+    QStringList counts;
+    for (const auto& record : sent)
+        counts << QString::number(record.bytes);
+    return TransferPage::tr("The last redraws sent %1 bytes.")
+        .arg(counts.join(QStringLiteral(", ")));
 }
 
 bool isSame(const TimedTransfer& a, const TimedTransfer& b)
@@ -63,13 +78,14 @@ TransferPage::TransferPage(Dialogs& dialogs, QWidget* parent)
     m_summary->setWordWrap(true);
     m_table->setObjectName(QStringLiteral("transfers"));
     m_table->setAccessibleName(tr("Transfers"));
-    m_table->setHorizontalHeaderLabels(
-        {tr("after"), tr("what it is"), tr("bytes"), tr("what it says")});
+    m_table->setHorizontalHeaderLabels({tr("after"), tr("what it says"), tr("kind"), tr("bytes")});
     m_table->verticalHeader()->hide();
     m_table->setEditTriggers(QAbstractItemView::NoEditTriggers);
     m_table->setSelectionBehavior(QAbstractItemView::SelectRows);
     m_table->setSelectionMode(QAbstractItemView::SingleSelection);
     m_table->setTabKeyNavigation(false);
+    m_table->setWordWrap(false);
+    m_table->verticalHeader()->setDefaultSectionSize(rowHeight);
     m_table->horizontalHeader()->setStretchLastSection(true);
     m_slider->setObjectName(QStringLiteral("transferSlider"));
     m_slider->setAccessibleName(tr("Stop after so many transfers"));
@@ -132,14 +148,11 @@ void TransferPage::showNewest()
     if (m_moment.sent.empty() || !m_moment.sent.back().heard)
         return list({}, nullptr, tr("Nothing was sent yet."), 0);
     const auto& record = m_moment.sent.back();
-    QStringList counts;
-    for (const auto& sent : m_moment.sent)
-        counts << QString::number(sent.bytes);
-    auto words = tr("%1 in %2, within %3. The last redraws sent %4 bytes.")
-                     .arg(qText(countText(static_cast<long long>(record.bytes), "byte")),
-                         qText(countText(static_cast<long long>(record.transfers), "transfer")),
-                         qText(durationText(inSeconds(record.to - record.from))),
-                         counts.join(QStringLiteral(", ")));
+    auto words =
+        tr("%1 in %2, within %3. %4")
+            .arg(qText(countText(static_cast<long long>(record.bytes), "byte")),
+                qText(countText(static_cast<long long>(record.transfers), "transfer")),
+                qText(durationText(inSeconds(record.to - record.from))), lastCounts(m_moment.sent));
     if (const auto blanking = blankingOf(m_display, m_moment))
         words += blanking->seconds > 0
             ? tr(" Something else than the old or the new page is seen for %1, %2 % of the time.")
@@ -197,11 +210,11 @@ void TransferPage::list(std::vector<TimedTransfer> transfers, std::unique_ptr<Gl
     for (std::size_t i = 0; i < m_transfers.size(); ++i) {
         const auto& [at, transfer] = m_transfers[i];
         const auto kind = transferKindWords[static_cast<std::size_t>(transfer.kind)];
-        const std::array<QString, 4> texts{qText(durationText(inSeconds(at - m_from))), qText(kind),
-            qText(hexText(transfer.bytes, mostBytesShown)), qText(words[i])};
+        const std::array<QString, 4> texts{qText(durationText(inSeconds(at - m_from))),
+            qText(words[i]), qText(kind), qText(hexText(transfer.bytes, mostBytesShown))};
         for (int cell = 0; cell < 4; ++cell) {
             auto* item = new QTableWidgetItem(texts[static_cast<std::size_t>(cell)]);
-            if (cell == 2)
+            if (cell == 3)
                 item->setFont(codeFont(12));
             if (static_cast<int>(i) == differs) {
                 item->setBackground(tokens().pale);
@@ -211,8 +224,9 @@ void TransferPage::list(std::vector<TimedTransfer> transfers, std::unique_ptr<Gl
         }
     }
     m_table->resizeColumnsToContents();
-    m_table->horizontalHeader()->resizeSection(
-        2, std::min(260, m_table->horizontalHeader()->sectionSize(2)));
+    auto* header = m_table->horizontalHeader();
+    header->resizeSection(1, std::min(widestWords, header->sectionSize(1)));
+    header->resizeSection(3, 0); // it takes the room that is left
     const QSignalBlocker blocker(m_slider);
     const auto count = static_cast<int>(m_transfers.size());
     m_slider->setRange(0, count);

@@ -6,6 +6,7 @@
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "base/number_text.h"
+#include "judge/age.h"
 #include "judge/words.h"
 
 #include <QApplication>
@@ -63,6 +64,8 @@ DiagnosisPage::DiagnosisPage(Document& document, QWidget* parent)
     m_list->setForegroundRole(softRole);
     m_explanations = wrappedLabel(card, "explanations");
     card->body()->addLayout(row);
+    m_glass = wrappedLabel(card, "glassGivesAway");
+    card->body()->addWidget(m_glass);
     card->body()->addWidget(m_list);
     card->body()->addWidget(m_explanations);
     m_fixes = new QWidget(card);
@@ -98,12 +101,30 @@ void DiagnosisPage::showView(const RunView& view)
     const bool isChanged = channel.scaling != m_channel.scaling || channel.input != m_channel.input;
     m_channel = channel;
     m_firmware = qText(view.fixed->firmware);
+    showGlass(view);
     setEnabled(canDiagnose(channel));
     if (!isOther)
         return isChanged ? showExplanations() : void();
     m_pairs.clear();
     emptyInputs();
     showExplanations();
+}
+
+/// What the firmware does wrong at the displays that show the channel: it explains a wrong number
+/// too.
+void DiagnosisPage::showGlass(const RunView& view)
+{
+    static const QStringList ofGlass{QStringLiteral("D07"), QStringLiteral("D12"),
+        QStringLiteral("D13"), QStringLiteral("D15"), QStringLiteral("P03")};
+    QStringList lines;
+    for (const auto& finding : view.fixed->findings)
+        for (const auto& display : view.plain().displays)
+            if (ofGlass.contains(qText(finding.rule)) && shows(view.plain(), display, view.channel)
+                && finding.place.starts_with("/displays/" + display.id))
+                lines
+                    << tr("On the glass: %1. %2").arg(qText(finding.title), qText(finding.reason));
+    m_glass->setText(lines.join(QLatin1Char('\n')));
+    m_glass->setVisible(!lines.isEmpty());
 }
 
 void DiagnosisPage::emptyInputs()

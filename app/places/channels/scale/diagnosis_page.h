@@ -29,6 +29,7 @@ Q_SIGNALS:
 
 private:
     void add();
+    void showGlass(const RunView& view);
     void emptyInputs();
     /// Looks for what explains the pairs, beside the window.
     void showExplanations();
@@ -44,7 +45,7 @@ private:
     QuantityEdit* m_expected;
     QPushButton *m_add, *m_clear, *m_copy;
     QWidget* m_fixes;
-    QLabel *m_list, *m_explanations;
+    QLabel *m_list, *m_explanations, *m_glass;
     BackgroundJob m_search{this};
 };
 

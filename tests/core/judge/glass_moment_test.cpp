@@ -1,0 +1,79 @@
+#include "judge/glass_moment.h"
+
+#include "instrument/edits.h"
+#include "run/firmware_run.h"
+#include "tests/core/judge/display_cases.h"
+
+#include <gtest/gtest.h>
+
+namespace fern {
+namespace {
+
+struct Looked {
+    PlainInstrument plain;
+    GlassMoment moment;
+};
+
+/// A display of the shed some seconds after it was switched on.
+Looked lookedAt(const Instrument& in, double seconds = 10)
+{
+    auto plain = *resolve(in, "");
+    RunHistory history(ticksFromSeconds(5));
+    FirmwareRun(plain, {}, history).advanceTo(ticksFromSeconds(seconds));
+    auto moment = glassMoments(plain, history, ticksFromSeconds(seconds)).front();
+    return {std::move(plain), std::move(moment)};
+}
+
+TEST(GlassMoment, KeepsTheLastTenRedrawsAndTheTransfersOfTwo)
+{
+    const auto looked = lookedAt(test::shed());
+    ASSERT_EQ(looked.moment.sent.size(), sentKept);
+    for (std::size_t i = 0; i < sentKept; ++i) {
+        EXPECT_EQ(looked.moment.sent[i].bytes, 1096U);
+        EXPECT_EQ(looked.moment.sent[i].heard != nullptr, i + 2 >= sentKept);
+    }
+    const auto& last = looked.moment.sent.back();
+    EXPECT_EQ(afterTransfers(last, 0)->seen(last.to), last.before->seen(last.to));
+    EXPECT_EQ(afterTransfers(last, 99)->seen(last.to), last.after->seen(last.to));
+    EXPECT_EQ(afterTransfers(looked.moment.sent.front(), 0), nullptr);
+    EXPECT_EQ(*looked.moment.picture, last.after->seen(last.to));
+}
+
+// How long the glass shows neither the old page nor the new one.
+TEST(GlassMoment, BlankingIsMeasuredFromTheTransfers)
+{
+    const auto blankingWith = [](RedrawStrategy strategy) {
+        const auto looked = lookedAt(test::withStrategy("character-16x2", strategy));
+        return *blankingOf(looked.plain.displays[0], looked.moment);
+    };
+    // 2 ms of waiting for the clear, the address and the characters that are not blank.
+    const auto cleared = blankingWith(RedrawStrategy::ClearAndWrite);
+    EXPECT_GT(cleared.seconds, 2e-3);
+    EXPECT_NEAR(cleared.share, cleared.seconds / 0.5, 1e-12);
+    EXPECT_LT(blankingWith(RedrawStrategy::ChangedCells).seconds, 1e-3);
+    // A refresh of paper flashes until it ends.
+    const auto paper = lookedAt(test::shedOn("paper-128x296",
+                                    [](Display& d) {
+                                        d.redrawEvery = {20, "s"};
+                                    }),
+        70);
+    EXPECT_NEAR(blankingOf(paper.plain.displays[0], paper.moment)->seconds, 2, 0.02);
+    EXPECT_FALSE(blankingOf(paper.plain.displays[0], GlassMoment{}));
+}
+
+TEST(GlassMoment, TextsStandInWhereNothingWasShown)
+{
+    const auto looked = lookedAt(test::shed());
+    const auto& display = looked.plain.displays[0];
+    const auto shown = textsShown(looked.plain, display, looked.moment);
+    const auto none = textsShown(looked.plain, display, GlassMoment{});
+    for (std::size_t i = 0; i < display.page.fields.size(); ++i) {
+        if (display.page.fields[i].kind != FieldKind::Value)
+            continue;
+        EXPECT_EQ(shown(i), looked.moment.readers.front().text);
+        EXPECT_EQ(none(i), std::string(shown(i).size(), '8'));
+    }
+}
+
+} // namespace
+} // namespace fern
