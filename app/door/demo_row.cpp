@@ -27,12 +27,15 @@ namespace {
 constexpr double ranSeconds = 60;
 constexpr double shownSeconds = 20; ///< of the end
 
-/// Keeps what the first display shows at the end.
+/// Keeps what the first display shows at the end; of one that is rarely redrawn the last picture.
 struct Pictures : RunObserver {
     void shown(const ShownRecord& record) override
     {
-        if (record.display == 0 && inSeconds(record.visibleAt) > ranSeconds - shownSeconds)
-            ofFirst.push_back(record.picture);
+        if (record.display != 0)
+            return;
+        if (inSeconds(record.visibleAt) <= ranSeconds - shownSeconds)
+            ofFirst.clear();
+        ofFirst.push_back(record.picture);
     }
     std::vector<std::shared_ptr<const GlassPicture>> ofFirst;
 };
@@ -90,7 +93,7 @@ protected:
         painter.setRenderHint(QPainter::Antialiasing);
         const QRectF glass(1, 1, width() - 2, height() - 26);
         painter.setPen(hasFocus() || underMouse() ? QPen(t.accent, 2) : QPen(Qt::NoPen));
-        painter.setBrush(t.glass);
+        painter.setBrush(groundOfGlass());
         painter.drawRoundedRect(glass, corner - 2, corner - 2);
         if (m_picture < m_demo.pictures.size()) {
             const double ratio = devicePixelRatioF();
@@ -107,6 +110,16 @@ protected:
     }
 
 private:
+    /// Behind the picture, as its own dark or bright.
+    QColor groundOfGlass() const
+    {
+        if (m_picture >= m_demo.pictures.size())
+            return tokens().glass;
+        const auto& face = *m_demo.pictures[m_picture]->face;
+        const auto [red, green, blue] = colourOf(face, face.ground);
+        return {red, green, blue};
+    }
+
     Demo m_demo;
     std::size_t m_picture = 0;
 };

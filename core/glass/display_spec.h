@@ -105,10 +105,10 @@ template <class Archive> void describe(Archive& a, LedMatrixSpec& s)
 
 struct ColourPanelSpec {
     int memoryColumns = 240, memoryRows = 320;
-    int firstColumn = 52, firstRow = 40; ///< of the glass in the memory
-    int glassColumns = 135, glassRows = 240; ///< as the memory has them
-    bool isLandscape = true; ///< it is looked at with its rows from left to right
-    bool wantsInversion = true; ///< right colours need the inversion on
+    int firstColumn = 0, firstRow = 0; ///< of the glass in the memory
+    int glassColumns = 240, glassRows = 320; ///< as the memory has them
+    bool isLandscape = false; ///< it is looked at with its rows from left to right
+    bool wantsInversion = false; ///< right colours need the inversion on
 
     bool operator==(const ColourPanelSpec&) const = default;
 };

@@ -216,7 +216,7 @@ json::Node displayOf(json::Node& part, bool isSpi)
     display.add("kind", json::makeString(isMono ? "mono OLED" : "colour panel"));
     move(part, "width", display, "columns");
     move(part, "height", display, "rows");
-    if (!isMono) {
+    if (!isMono) { // held as its memory is
         add("memoryColumns", width);
         add("memoryRows", height);
     } else if (width > usualColumns) {

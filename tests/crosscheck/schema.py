@@ -17,7 +17,7 @@ with open(os.path.join(SOURCE, "docs", "fern-tick.schema.json"), encoding="utf-8
 jsonschema.Draft7Validator.check_schema(schema)
 validator = jsonschema.Draft7Validator(schema)
 files = glob.glob(os.path.join(SOURCE, "demo", "*.fern.json"))
-files += [f for f in glob.glob(os.path.join(SOURCE, "tests", "data", "*", "*.fern.json")) if "version-1" not in f]
+files += [f for f in glob.glob(os.path.join(SOURCE, "tests", "data", "*", "*.fern.json")) if "version-" not in f]
 fits = fastjsonschema.compile(schema)  # fast enough for every file and its mutations
 for path in files:
     with open(path, encoding="utf-8") as file:

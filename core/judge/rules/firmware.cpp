@@ -100,6 +100,14 @@ void checkDriverSetUp(const Instrument& in, const PlainInstrument& plain, Findin
         const auto& display = *in.displays[i];
         const auto& setup = plain.displays[i].firmware->setup();
         const auto& driver = display.driver;
+        if (const auto* glass = std::get_if<SegmentGlassSpec>(&setup.part.shape); glass != nullptr
+            && std::none_of(glass->map.begin(), glass->map.end(),
+                [](const SegmentPlace& place) { return place.isFound(); }))
+            out.push_back({"D15", Severity::Check, "/displays/" + display.id + "/driver",
+                fmt::format("{}: nobody knows yet where its segments hang", display.id),
+                "Nothing can be shown. The Map of the Glass leaf finds them: drive one line after "
+                "the other, and click what shows.",
+                "the map of the glass", {}, {}});
         if (driver.address != 0 && driver.address != setup.address
             && setup.part.interface == DisplayInterface::I2c) {
             auto right = driver;

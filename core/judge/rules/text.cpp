@@ -163,6 +163,19 @@ void checkDoesNotFitField(const Instrument& /*in*/, const PlainInstrument& plain
 
 namespace {
 
+/// The field moved to where all of it is seen; none where it is larger than the glass.
+std::vector<Fix> moved(
+    const std::string& page, const Field& field, const Box& box, const GlassMetrics& glass)
+{
+    if (box.width > glass.columns || box.height > glass.rows)
+        return {};
+    auto onGlass = field;
+    onGlass.x = std::clamp(box.x, 0, glass.columns - box.width);
+    onGlass.y = std::clamp(box.y, 0, glass.rows - box.height);
+    return {Fix{fmt::format("Move it to {}, {}", onGlass.x, onGlass.y),
+        [page, onGlass](const Instrument& before) { return withField(before, page, onGlass); }}};
+}
+
 void checkField(const PlainInstrument& plain, const PlainDisplay& display, const Page& page,
     const Field& field, Findings& out)
 {
@@ -175,6 +188,9 @@ void checkField(const PlainInstrument& plain, const PlainDisplay& display, const
     const int over = std::max(box.x + box.width - glass.columns, box.y + box.height - glass.rows);
     const std::string unit(unitWord(glass.unit));
     const bool before = box.x < 0 || box.y < 0;
+    auto fixes = smallerFont(page.id, field, cells, display);
+    for (auto& fix : moved(page.id, field, box, glass))
+        fixes.push_back(std::move(fix));
     out.push_back({"D01", Severity::Check, "/pages/" + page.id + "/fields/" + field.id,
         before ? fmt::format("“{}” begins outside the glass", name)
                : fmt::format("“{}” is {} too large", name, countText(over, unit)),
@@ -185,7 +201,7 @@ void checkField(const PlainInstrument& plain, const PlainDisplay& display, const
                           "has {} in {}.",
                 countText(cells, unit), box.x, box.y, countText(glass.columns, unit),
                 countText(glass.rows, "row")),
-        "the display's own size", smallerFont(page.id, field, cells, display), {}});
+        "the display's own size", std::move(fixes), {}});
 }
 
 } // namespace

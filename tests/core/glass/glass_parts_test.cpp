@@ -47,7 +47,7 @@ MadePart partOf(const std::string& name, DisplayInterface interface)
         {"two-wire segment driver, 6 digits", TwoWireDigitsSpec{6, false}},
         {"shift-register driver, 8 digits", ShiftDigitsSpec{}},
         {"shift-register driver, 8x8 matrix, chain of 2", LedMatrixSpec{2}},
-        {"colour TFT 240x135, 16 bits", ColourPanelSpec{}},
+        {"colour TFT 240x135, 16 bits", ColourPanelSpec{240, 320, 52, 40, 135, 240, true, true}},
         {"electronic paper 128x296, black and white", PaperSpec{}},
         {"electronic paper 128x296, 3 colours", red},
         {"electronic paper 640x400, 7 colours", PaperSpec{640, 400, 7}},

@@ -1,5 +1,6 @@
 // Files of older versions.
 
+#include "glass/metrics.h"
 #include "instrument/file.h"
 #include "tests/support.h"
 
@@ -63,6 +64,32 @@ TEST(Upgrade, ErrorsKeepTheirPlace)
     const auto torn =
         test::replaced(old("two-nodes.fern.json"), "\"sampleEvery\"", "\"sampledEvery\"");
     EXPECT_FALSE(readInstrument(torn));
+}
+
+// What is true of a display and what its firmware believes had stood in one place each.
+TEST(Upgrade, ADisplayStandsApartFromItsFirmware)
+{
+    const auto text = test::readText(test::sourcePath("tests/data/version-2/skiff.fern.json"));
+    const auto in = *readInstrument(text);
+    EXPECT_EQ(
+        writeInstrument(in), test::readText(test::sourcePath("tests/data/two-panels.fern.json")));
+    const auto shapeOf = [](const std::string& from) {
+        return findById(readInstrument(from)->parts, "helm-oled")->display;
+    };
+    EXPECT_EQ(std::get<MonoOledSpec>(shapeOf(text)->shape), (MonoOledSpec{128, 64}));
+    EXPECT_EQ(shapeOf(text)->interface, DisplayInterface::I2c);
+    // No controller of mono pixels has so many: it is a panel of colours now, and opens.
+    const auto large = shapeOf(test::replaced(text, "\"width\": 128", "\"width\": 240"));
+    EXPECT_EQ(large->kind(), DisplayKind::ColourPanel);
+    EXPECT_EQ(metricsOf(*large).columns, 240);
+    const auto small = shapeOf(test::replaced(text, "\"width\": 128", "\"width\": 64"));
+    EXPECT_EQ(std::get<MonoOledSpec>(small->shape).firstSegment, 32);
+    const auto low = findById(in.parts, "bow-oled")->display;
+    EXPECT_TRUE(std::get<MonoOledSpec>(low->shape).isSequential);
+    // A set size goes to the driver.
+    const auto set = *readInstrument(test::replaced(text, "\"strategy\": \"full frame\"",
+        "\"strategy\": \"full frame\", \"setTo\": { \"width\": 128, \"height\": 32 }"));
+    EXPECT_EQ(set.displays[0]->driver.setTo, (GlassSize{128, 32}));
 }
 
 } // namespace

@@ -18,9 +18,10 @@ inline Instrument withWished(void (*change)(ChannelWish&))
 
 inline Instrument withDistance(double metre)
 {
-    auto wish = skiff().wish;
+    const auto in = *readInstrument(readText(sourcePath("tests/data/two-panels.fern.json")));
+    auto wish = in.wish;
     wish.readingDistance = {metre, "m"};
-    return *withInstrumentWish(skiff(), wish);
+    return *withInstrumentWish(in, wish);
 }
 
 inline std::vector<RuleCase> wishCases()
@@ -57,7 +58,7 @@ inline std::vector<RuleCase> wishCases()
                 w.freshness = {2.1, "s"};
             })},
         {"W06", Severity::Check, withDistance(1),
-            "House battery can be read from 0.88 m on helm, wished is 1 m", withDistance(0.85)},
+            "House battery can be read from 0.88 m on helm, wished is 1 m", withDistance(0.29)},
     };
 }
 

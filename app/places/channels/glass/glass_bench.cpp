@@ -38,8 +38,7 @@ GlassBench::GlassBench(House& house, QWidget* parent)
     addPage(tr("Transfers"), "glassTransfers", m_transfers);
     addPage(tr("It looks like…"), "glassLooks", m_looks);
     addPage(tr("Map"), "glassMap", m_map);
-    m_pages->row()->addStretch(1);
-    card()->addWidget(m_pages);
+    addTool(m_pages); // always seen, however little room the inputs have
     connect(m_pages, &PageChips::opened, this, [this] { Q_EMIT viewWanted(); });
     connect(m_transfers, &TransferPage::refused, this, &Workbench::refused);
     connect(m_redrawEvery, &QuantityEdit::quantityEntered, this, [this](const Quantity& interval) {

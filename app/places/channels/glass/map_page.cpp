@@ -38,6 +38,11 @@ SegmentPicker::SegmentPicker(QWidget* parent)
     setObjectName(QStringLiteral("segments"));
     setFocusPolicy(Qt::StrongFocus);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
+    // By keys alone: the mouse picks what it points at.
+    connect(this, &QAbstractButton::clicked, this, [this] {
+        if (m_chosen >= 0)
+            Q_EMIT picked(m_chosen);
+    });
 }
 
 void SegmentPicker::showGlass(const GlassFace& face, const SegmentMap& map, int chosen)
@@ -106,7 +111,7 @@ void SegmentPicker::mouseReleaseEvent(QMouseEvent* event)
         Q_EMIT picked(nearest);
 }
 
-/// Arrows go through the segments, Enter or the space bar picks one.
+/// Arrows go through the segments; Enter or the space bar click, which picks the chosen one.
 void SegmentPicker::keyPressEvent(QKeyEvent* event)
 {
     const int count = static_cast<int>(m_face.outlines.size());
@@ -122,12 +127,6 @@ void SegmentPicker::keyPressEvent(QKeyEvent* event)
         return go(-segmentsOfDigit);
     case Qt::Key_Down:
         return go(segmentsOfDigit);
-    case Qt::Key_Return:
-    case Qt::Key_Enter:
-    case Qt::Key_Space:
-        if (m_chosen >= 0)
-            Q_EMIT picked(m_chosen);
-        return;
     default:
         QAbstractButton::keyPressEvent(event);
     }
