@@ -35,7 +35,7 @@ def refused(change):
 
 
 refused(lambda i: i.pop("name"))
-refused(lambda i: i.update(version=3))
+refused(lambda i: i.update(version=4))
 refused(lambda i: i["parts"][0]["converter"].update(bits=40))
 refused(lambda i: i["parts"][0].update(lines=[{"name": "reset", "role": "output"}]))
 refused(lambda i: i["parts"][1].update(port={"bus": "a"}))
