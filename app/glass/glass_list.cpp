@@ -2,7 +2,7 @@
 
 #include "app/glass/glass_dialog.h"
 #include "app/glass/glass_view.h"
-#include "app/look/inputs.h"
+#include "app/look/card.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "base/number_text.h"

@@ -72,11 +72,11 @@ DriverSteps TwoWireDriver::write(const Contents& contents, const ElementBox& box
         from = std::min(from, addressOf(digit));
         to = std::max(to, addressOf(digit));
     }
-    std::vector<std::uint8_t> bytes(static_cast<std::size_t>(to - from + 2));
+    std::vector<std::uint8_t> bytes(static_cast<std::size_t>(to - from) + 2);
     bytes[0] = asByte(0xC0 + std::min(from, 0x0F));
     for (int digit = 0; digit < columns(); ++digit)
         if (const int address = addressOf(digit); address >= from && address <= to)
-            bytes[static_cast<std::size_t>(address - from + 1)] =
+            bytes[static_cast<std::size_t>(address - from) + 1] =
                 asByte(contents[static_cast<std::size_t>(digit)]);
     DriverSteps steps{{{TransferKind::Wire, {0x40}}}, {{TransferKind::Wire, std::move(bytes)}}};
     if (!setup().has(DriverMistake::NotSwitchedOn))

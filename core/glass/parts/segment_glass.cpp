@@ -10,6 +10,12 @@ namespace {
 /// From here on a segment is seen: between the 0.41 and 0.71 of three backplanes at half bias.
 constexpr double seenFrom = 0.55;
 
+/// Backplanes and lines together.
+std::size_t linesOf(const SegmentGlassSpec& spec)
+{
+    return static_cast<std::size_t>(spec.backplanes) + static_cast<std::size_t>(spec.lines);
+}
+
 GlassFace crystalFace(int digits, double height)
 {
     auto face = digitFace(digits, height, false);
@@ -27,7 +33,7 @@ SegmentGlass::SegmentGlass(const SegmentGlassSpec& spec, double height)
 
 void SegmentGlass::take(const Transfer& transfer, Ticks /*at*/)
 {
-    const auto all = static_cast<std::size_t>(m_spec.backplanes + m_spec.lines);
+    const auto all = linesOf(m_spec);
     if (transfer.kind != TransferKind::Lines || transfer.bytes.size() % all != 0)
         return;
     m_levels = transfer.bytes;
@@ -40,7 +46,7 @@ SegmentGlass::Drive SegmentGlass::driveOf(std::size_t element) const
     const auto& place = m_spec.map[element];
     if (!place.isFound() || m_levels.empty())
         return {};
-    const auto all = static_cast<std::size_t>(m_spec.backplanes + m_spec.lines);
+    const auto all = linesOf(m_spec);
     Drive drive;
     for (std::size_t phase = 0; phase < m_levels.size(); phase += all) {
         const auto level = [&](int line) {
@@ -51,7 +57,7 @@ SegmentGlass::Drive SegmentGlass::driveOf(std::size_t element) const
         drive.rms += volts * volts;
         drive.mean += volts;
     }
-    const double phases = static_cast<double>(m_levels.size() / all);
+    const double phases = static_cast<double>(m_levels.size()) / static_cast<double>(all);
     return {std::sqrt(drive.rms / phases), drive.mean / phases};
 }
 

@@ -147,12 +147,16 @@ void TransferPage::showNewest()
     m_isHeld = false;
     if (m_moment.sent.empty() || !m_moment.sent.back().heard)
         return list({}, nullptr, tr("Nothing was sent yet."), 0);
-    const auto& record = m_moment.sent.back();
-    auto words =
-        tr("%1 in %2, within %3. %4")
-            .arg(qText(countText(static_cast<long long>(record.bytes), "byte")),
-                qText(countText(static_cast<long long>(record.transfers), "transfer")),
-                qText(durationText(inSeconds(record.to - record.from))), lastCounts(m_moment.sent));
+    // Where nothing had changed nothing was sent: the redraw before says more.
+    const auto& all = m_moment.sent;
+    const auto& before = all[all.size() > 1 ? all.size() - 2 : 0];
+    const auto& record = all.back().transfers == 0 && before.heard ? before : all.back();
+    auto words = record.transfers == 0
+        ? tr("Nothing had changed, so nothing was sent. %1").arg(lastCounts(all))
+        : tr("%1 in %2, within %3. %4")
+              .arg(qText(countText(static_cast<long long>(record.bytes), "byte")),
+                  qText(countText(static_cast<long long>(record.transfers), "transfer")),
+                  qText(durationText(inSeconds(record.to - record.from))), lastCounts(all));
     if (const auto blanking = blankingOf(m_display, m_moment))
         words += blanking->seconds > 0
             ? tr(" Something else than the old or the new page is seen for %1, %2 % of the time.")
@@ -183,7 +187,8 @@ void TransferPage::playRecorded()
     const auto [mine, other] =
         std::mismatch(own.begin(), own.end(), read->begin(), read->end(), isSame);
     const auto differs = static_cast<int>(other - read->begin());
-    const auto words = other == read->end()
+    const bool isAlike = other == read->end();
+    const auto words = isAlike
         ? tr("%1 as this instrument would send them.").arg(qText(countText(differs, "transfer")))
         : tr("Transfer %1 is the first that differs: this instrument would send %2.")
               .arg(differs + 1)
@@ -192,8 +197,7 @@ void TransferPage::playRecorded()
     m_isHeld = true;
     m_from = read->empty() ? Ticks{} : read->front().at;
     const auto& setup = firmware.setup();
-    list(*std::move(read), makeGlassPart(setup.part, setup.address), words,
-        other == read->end() ? -1 : differs);
+    list(*std::move(read), makeGlassPart(setup.part, setup.address), words, isAlike ? -1 : differs);
 }
 
 void TransferPage::list(std::vector<TimedTransfer> transfers, std::unique_ptr<GlassPart> before,
