@@ -19,6 +19,11 @@ MonoDriver::MonoDriver(DriverSetup setup, int columns, int rows)
 void MonoDriver::draw(Contents& onto, const Page& page, const FieldText& textOf) const
 {
     const PixelPage pixels(m_columns, m_rows, m_setup.rotation(), page, textOf);
+    if (const auto* frame = pixels.plainFrame()) { // its bytes are the memory's
+        for (std::size_t i = 0; i < onto.size(); ++i)
+            onto[i] |= frame->bytes()[i];
+        return;
+    }
     for (int y = 0; y < m_rows; ++y)
         for (int x = 0; x < m_columns; ++x)
             if (pixels.inkAt(x, y))

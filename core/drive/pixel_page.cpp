@@ -32,6 +32,12 @@ PixelPage::Layer& PixelPage::layerOf(Ink ink)
     return m_layers.emplace_back(Layer{ink, MonoFrame(wide, (high + 7) / 8 * 8)});
 }
 
+const MonoFrame* PixelPage::plainFrame() const
+{
+    return m_layers.size() == 1 && m_rotation == Rotation::Upright ? &m_layers.front().frame
+                                                                   : nullptr;
+}
+
 std::optional<Ink> PixelPage::inkAt(int x, int y) const
 {
     const auto [seenX, seenY] = [&] {

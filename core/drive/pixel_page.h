@@ -16,6 +16,8 @@ public:
     PixelPage(int columns, int rows, Rotation rotation, const Page& page, const FieldText& textOf);
     /// Returns the ink of a pixel of the memory; none where nothing is drawn.
     std::optional<Ink> inkAt(int x, int y) const;
+    /// Returns all that is drawn where it stands as the memory has it, in one ink; else null.
+    const MonoFrame* plainFrame() const;
 
 private:
     /// All that is drawn in one ink.

@@ -185,12 +185,6 @@ int MonoOled::glassLineOf(int pad) const
     return line < m_spec.rows ? m_spec.rows - 1 - line : -1;
 }
 
-bool MonoOled::bitAt(int segment, int row) const
-{
-    const auto byte = m_memory[gridIndex(segment, row / 8, m_spec.memoryColumns)];
-    return ((byte >> (row % 8)) & 1) != 0;
-}
-
 GlassPicture MonoOled::seen(Ticks /*at*/) const
 {
     GlassPicture picture{m_face, {}};
@@ -203,10 +197,14 @@ GlassPicture MonoOled::seen(Ticks /*at*/) const
         const int row = ((m_scansDown ? m_driven - 1 - k : k) + m_offset) % memoryRows;
         if (y < 0 || y >= m_spec.rows || row >= m_driven)
             continue;
-        for (int x = 0; x < m_spec.columns; ++x) {
-            const int segment = m_spec.firstSegment + m_spec.columns - 1 - x;
-            const bool bit = m_isAllLit || bitAt(segment, (row + m_startLine) % memoryRows);
-            picture.levels[gridIndex(x, y, m_spec.columns)] = bit != m_isInverted ? 1 : 0;
+        const int memoryRow = (row + m_startLine) % memoryRows;
+        const auto* segments =
+            &m_memory[gridIndex(m_spec.firstSegment, memoryRow / 8, m_spec.memoryColumns)];
+        auto* levels = &picture.levels[gridIndex(0, y, m_spec.columns)];
+        for (int x = 0; x < m_spec.columns; ++x) { // the last segment stands at the left
+            const bool bit =
+                m_isAllLit || ((segments[m_spec.columns - 1 - x] >> (memoryRow % 8)) & 1) != 0;
+            levels[x] = bit != m_isInverted ? 1 : 0;
         }
     }
     return picture;

@@ -37,7 +37,6 @@ private:
     int padOf(int line) const;
     /// The line of the glass that hangs on a pad; -1 for none.
     int glassLineOf(int pad) const;
-    bool bitAt(int segment, int row) const;
 
     MonoOledSpec m_spec;
     int m_address;
