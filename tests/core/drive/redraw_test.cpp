@@ -6,6 +6,7 @@
 #include "tests/core/displays.h"
 #include "timing/bus.h"
 
+#include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
 #include <set>
