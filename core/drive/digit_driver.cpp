@@ -151,7 +151,7 @@ DriverSteps SegmentGlassDriver::write(const Contents& contents, const ElementBox
             // A segment that is seen stands against its backplane, the others go along with it.
             std::vector<std::uint8_t> lines(
                 static_cast<std::size_t>(spec.lines), isUp ? high : low);
-            for (std::size_t i = 0; i < spec.map.size(); ++i)
+            for (std::size_t i = 0; i < std::min(spec.map.size(), contents.size() * 8); ++i)
                 if (const auto& place = spec.map[i]; place.isFound() && place.backplane == plane
                     && ((contents[i / 8] >> (i % 8)) & 1U) != 0)
                     lines[static_cast<std::size_t>((place.line - 1 + shift) % spec.lines)] =

@@ -89,7 +89,7 @@ std::string_view strategyWords(const DisplaySpec& part, RedrawStrategy strategy)
 RedrawStrategy strategyFor(const DisplaySpec& part, RedrawStrategy wished);
 
 /// Returns a redraw: what brings the part from the old contents to the new ones. Without old ones
-/// all is sent. What would cost more bytes than a full frame is sent as one.
+/// all is sent.
 DriverSteps redrawSteps(const DisplayDriver& driver, RedrawStrategy strategy,
     const std::optional<Contents>& old, const Contents& now);
 

@@ -1,5 +1,7 @@
 #include "drive/firmware.h"
 
+#include "timing/bus.h"
+
 #include <iterator>
 #include <utility>
 
@@ -37,7 +39,21 @@ DriverSteps DisplayFirmware::redraw(const std::optional<Contents>& old, const Co
     // Paper is written and not refreshed; what it is sent is never seen.
     if (m_setup.has(DriverMistake::NotSent) && m_setup.part.kind() != DisplayKind::Paper)
         return {};
-    return redrawSteps(*m_driver, m_strategy, old, now);
+    auto steps = redrawSteps(*m_driver, m_strategy, old, now);
+    // A box around the changes never takes longer than one around all.
+    if (!old || sendsAll() || m_strategy == RedrawStrategy::DirtyBox)
+        return steps;
+    auto all = redrawSteps(*m_driver, RedrawStrategy::FullFrame, old, now);
+    return takes(steps) <= takes(all) ? steps : all;
+}
+
+/// At a clock of 1 Hz, as all of a redraw goes at one clock; nothing that clears nothing waits.
+double DisplayFirmware::takes(const DriverSteps& steps) const
+{
+    double seconds = 0;
+    for (const auto& step : steps)
+        seconds += transferSeconds(step.transfer, m_setup.part.interface, 1);
+    return seconds;
 }
 
 DriverSteps DisplayFirmware::most() const

@@ -15,16 +15,26 @@ public:
     /// Whether nothing of a redraw is left after the next: it sends all, rightly, to a display
     /// that takes all.
     bool leavesNothing() const;
+    /// Whether every redraw sends all, or about all; else how much it sends depends on what
+    /// changes.
+    bool sendsAll() const
+    {
+        return m_strategy == RedrawStrategy::FullFrame
+            || m_strategy == RedrawStrategy::ClearAndWrite;
+    }
 
     DriverSteps begin() const;
     /// Returns the memory with the page drawn, from what stood there.
     Contents drawn(
         const std::optional<Contents>& old, const Page& page, const FieldText& textOf) const;
+    /// Returns what a redraw sends: where the changes would take longer than all of it, all.
     DriverSteps redraw(const std::optional<Contents>& old, const Contents& now) const;
     /// Returns the redraw that sends most.
     DriverSteps most() const;
 
 private:
+    double takes(const DriverSteps& steps) const;
+
     DriverSetup m_setup;
     std::shared_ptr<const DisplayDriver> m_driver;
     RedrawStrategy m_strategy;

@@ -65,17 +65,17 @@ MonoOledSpec believedOled(const DriverSetup& setup)
 {
     auto spec = std::get<MonoOledSpec>(setup.part.shape);
     if (const auto& size = setup.driver.setTo) {
-        // Where it believes another size, it believes what is usual for it.
-        spec.firstSegment = size->width <= 64 ? 32 : 0;
+        // Where it believes another size, it believes what is usual for it: the middle segments.
+        spec.columns = std::clamp(size->width, 1, spec.memoryColumns);
+        spec.firstSegment = (spec.memoryColumns - spec.columns) / 2;
         spec.isSequential = size->height <= 32 && size->width > 64;
-        spec.columns = std::clamp(size->width, 8, spec.memoryColumns - spec.firstSegment);
         spec.rows = std::clamp(size->height / 8 * 8, 8, 64);
     }
     if (setup.has(DriverMistake::OtherRowWiring))
         spec.isSequential = !spec.isSequential;
     if (setup.has(DriverMistake::OtherController)) {
         spec.isPageByPage = !spec.isPageByPage;
-        spec.firstSegment = spec.isPageByPage ? 2 : 0;
+        spec.firstSegment = spec.isPageByPage ? std::min(2, spec.memoryColumns - spec.columns) : 0;
     }
     return spec;
 }

@@ -19,7 +19,7 @@ constexpr std::array pixelWays{
 constexpr std::array cellWays{S::FullFrame, S::ChangedCells, S::ClearAndWrite};
 constexpr std::array matrixWays{S::FullFrame, S::ChangedPages};
 constexpr std::array colourWays{S::FullFrame, S::DirtyBox, S::ClearAndWrite};
-constexpr std::array partialPaperWays{S::FullFrame, S::DirtyBox};
+constexpr std::array partialPaperWays{S::DirtyBox, S::FullFrame};
 constexpr std::array wholeWays{S::FullFrame};
 
 /// The elements of a row that differ, as boxes: each run, or all between the first and the last.
@@ -176,13 +176,10 @@ DriverSteps redrawSteps(const DisplayDriver& driver, RedrawStrategy strategy,
             return {};
         steps = written(driver, now, strategy == S::DirtyBox ? around(boxes) : boxes);
         append(steps, driver.show(true));
-        break;
+        return steps;
     }
     }
-    if (strategy == S::DirtyBox)
-        return steps; // never more than all
-    auto whole = full();
-    return byteCount(steps) <= byteCount(whole) ? steps : whole;
+    return steps;
 }
 
 } // namespace fern

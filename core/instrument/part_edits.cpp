@@ -1,6 +1,7 @@
 #include "instrument/part_edits.h"
 
 #include "base/number_text.h"
+#include "drive/driver.h"
 #include "instrument/edits.h"
 #include "instrument/ids.h"
 #include "parts/price.h"
@@ -113,6 +114,7 @@ Result<Instrument> withPartAdded(const Instrument& in, Part part)
         display.id = freeId(out.displays, part.name);
         display.part = part.id;
         display.redrawEvery = usualInterval(*part.display);
+        display.driver.strategy = strategiesOf(*part.display).front();
         out.displays.push_back(sharedPart(std::move(display)));
     }
     out.parts.push_back(sharedPart(std::move(part)));

@@ -61,11 +61,21 @@ bool carries(BusKind kind, PinRole role)
     return false;
 }
 
+namespace {
+
+/// Whether a display's interface is that of a bus; one that no bus has hangs on lines of its own.
+bool isSpokenOn(DisplayInterface interface, BusKind kind)
+{
+    return interface == DisplayInterface::I2c ? kind == BusKind::I2c
+        : interface == DisplayInterface::Spi  ? kind == BusKind::Spi
+                                              : true;
+}
+
+} // namespace
+
 bool fitsBus(const Part& part, BusKind kind)
 {
-    if (part.display && part.display->interface == DisplayInterface::I2c && kind != BusKind::I2c)
-        return false;
-    if (part.display && part.display->interface == DisplayInterface::Spi && kind != BusKind::Spi)
+    if (part.display && !isSpokenOn(part.display->interface, kind))
         return false;
     if (kind == BusKind::I2c)
         return part.port && (part.port->address != 0 || !part.port->straps.empty());

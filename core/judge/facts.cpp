@@ -179,7 +179,7 @@ Facts glassFacts(
                     durationText(cost.transfer), cost.busBytes),
                 Figure::Redraw},
         {"Bus busy", fmt::format("{:.1f} %", 100 * cost.transfer / inSeconds(display.redrawEvery)),
-            "of the time"},
+            display.firmware->sendsAll() ? "of the time" : "of the time, at most"},
         {"Oldest number", durationText(stem.age.oldest()),
             "wished at most " + durationText(c.freshnessSeconds), Figure::OldestNumber}};
 }

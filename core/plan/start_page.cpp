@@ -90,6 +90,7 @@ Field valueOf(const GlassMetrics& metrics, int places, int top)
         value.y = top;
         return value;
     }
+    value.font = pixelFonts().front().name; // where none fits
     auto best = value;
     int tallest = 0;
     for (const auto& font : pixelFonts())

@@ -452,6 +452,7 @@ Instrument emptyInstrument(std::string_view name, const Part& board, const Part&
     shown.id = "display";
     shown.part = ownDisplay.id;
     shown.redrawEvery = usualInterval(*display.display);
+    shown.driver.strategy = strategiesOf(*display.display).front();
     out.displays.push_back(std::make_shared<const Display>(shown));
     const auto connected = wired(out);
     return connected ? *connected : out; // what finds no pin is a finding's matter

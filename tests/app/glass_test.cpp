@@ -99,7 +99,7 @@ TEST_F(GlassTest, AWrongSetUpIsFoundByItsLook)
     openPage("glassLooks");
     auto* upside = find<GlassView>("look upside-down");
     auto* right = find<GlassView>("look right");
-    ASSERT_TRUE(upside->picture() && right->picture());
+    ASSERT_TRUE(waitFor([&] { return upside->picture() && right->picture(); }));
     EXPECT_EQ(right->picture()->at(10, 3), upside->picture()->at(127 - 10, 63 - 3));
     EXPECT_FALSE(find<QPushButton>("lookIsMine")->isEnabled());
     auto* pump = find<GlassView>("look no-pump");

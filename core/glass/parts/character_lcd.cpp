@@ -258,11 +258,15 @@ std::uint8_t CharacterLcd::shown(int column, int row) const
     return m_cells[gridIndex(line + ((first & 0x3F) + column + m_shift) % lineCells, 0, cells)];
 }
 
-bool CharacterLcd::isDark(std::uint8_t code, int x, int y) const
+/// What a code looks like, row by row.
+std::array<std::uint8_t, 8> CharacterLcd::rowsOf(std::uint8_t code) const
 {
-    const unsigned row =
-        code < 0x10 ? glyphRow(code & 0x07, y) : romRows(code)[static_cast<std::size_t>(y)];
-    return ((row >> (dotsAcross - 1 - x)) & 1U) != 0;
+    if (code >= 0x10)
+        return romRows(code);
+    std::array<std::uint8_t, 8> rows{};
+    for (std::size_t row = 0; row < rows.size(); ++row)
+        rows[row] = glyphRow(code & 0x07, static_cast<int>(row));
+    return rows;
 }
 
 GlassPicture CharacterLcd::seen(Ticks at) const
@@ -273,19 +277,21 @@ GlassPicture CharacterLcd::seen(Ticks at) const
     constexpr std::int64_t blinkNs = 400'000'000;
     const bool isInverse = m_blinks && at.ns / blinkNs % 2 == 1;
     for (int row = 0; row < m_spec.rows; ++row)
-        for (int column = 0; column < m_spec.columns; ++column)
+        for (int column = 0; column < m_spec.columns; ++column) {
+            const bool isHere = !m_isInGlyphs
+                && (firstCellOf(m_spec, row) + column) % 0x80 == (m_address - m_shift);
+            const auto rows = rowsOf(shown(column, row));
             for (int dot = 0; dot < dotsAcross * dotsDown; ++dot) {
                 const int x = dot % dotsAcross;
                 const int y = dot / dotsAcross;
-                const bool isHere = !m_isInGlyphs
-                    && (firstCellOf(m_spec, row) + column) % 0x80 == (m_address - m_shift);
                 const bool isCursor = isHere && ((m_hasCursor && y == dotsDown - 1) || isInverse);
-                const bool dark = !m_isTouched
-                    ? row % 2 == 0
-                    : m_isOn && (isCursor || isDark(shown(column, row), x, y));
+                const bool isInk =
+                    ((rows[static_cast<std::size_t>(y)] >> (dotsAcross - 1 - x)) & 1) != 0;
+                const bool dark = !m_isTouched ? row % 2 == 0 : m_isOn && (isCursor || isInk);
                 const auto index = gridIndex(column * dotsAcross + x, row * dotsDown + y, columns);
                 picture.levels[index] = dark ? 1 : 0;
             }
+        }
     return picture;
 }
 

@@ -54,7 +54,7 @@ private:
     void move(int by);
     std::size_t indexOf(int address) const;
     std::uint8_t shown(int column, int row) const;
-    bool isDark(std::uint8_t code, int x, int y) const;
+    std::array<std::uint8_t, 8> rowsOf(std::uint8_t code) const;
 
     CharacterLcdSpec m_spec;
     std::optional<int> m_expander;

@@ -29,6 +29,7 @@ SegmentGlass::SegmentGlass(const SegmentGlassSpec& spec, double height)
     : Digits(crystalFace(spec.digits, height), false)
     , m_spec(spec)
 {
+    m_spec.map.resize(static_cast<std::size_t>(spec.digits) * 8);
 }
 
 void SegmentGlass::take(const Transfer& transfer, Ticks /*at*/)

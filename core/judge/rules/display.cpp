@@ -106,8 +106,9 @@ std::string plainText(std::string text)
     return text;
 }
 
-void checkReaderText(
-    const PlainDisplay& display, const Field& field, const PlainReader& reader, Findings& out)
+/// Its marks, the first name that cannot be shown, and its unit.
+void checkReaderText(const PlainDisplay& display, const Field& field, const PlainReader& reader,
+    const std::vector<NameSpec>& names, Findings& out)
 {
     struct Mark {
         std::string TextSpec::*text;
@@ -129,6 +130,12 @@ void checkReaderText(
             {{fmt::format("Take “{}”", mark.instead),
                 [id = reader.id, text](const Instrument& in) { return withText(in, id, text); }}});
     }
+    if (reader.text.form == TextForm::Name)
+        for (const auto& name : names)
+            if (const auto lacking = firstLacking(display.metrics, name.name, field.font);
+                !lacking.empty())
+                return addLacking(
+                    out, display.metrics, place, "the name “" + name.name + "”", lacking, {});
     const auto lacking = firstLacking(display.metrics, reader.text.unitShown, field.font);
     if (lacking.empty())
         return;
@@ -149,7 +156,9 @@ void checkLacking(const Instrument& /*in*/, const PlainInstrument& plain, Findin
             for (std::size_t i = 0; i < page.fields.size(); ++i) {
                 const auto& field = page.fields[i];
                 if (field.kind == FieldKind::Value) {
-                    checkReaderText(display, field, plain.readers[page.readers[i]], out);
+                    const auto& reader = plain.readers[page.readers[i]];
+                    checkReaderText(
+                        display, field, reader, plain.channels[reader.channel].source.names, out);
                     continue;
                 }
                 const auto lacking = firstLacking(display.metrics, field.text, field.font);

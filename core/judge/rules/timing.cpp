@@ -68,8 +68,12 @@ void checkRedrawTooFast(const Instrument& in, const PlainInstrument& plain, Find
     const auto cost = redrawCost(plain, *worst, worst->busHertz);
     const double left = std::max(comfortable / 2, comfortable - (all - most));
     const double slower = std::ceil((cost.draw + cost.transfer) / left / 0.05) * 0.05;
-    out.push_back({"G03", Severity::Stop, "/displays/" + worst->id + "/redrawEvery",
-        fmt::format("Redrawing takes {:.0f} % of the time", 100 * all),
+    // Where only changes are sent it is the most that they can take, not what they do.
+    const bool isSure = std::all_of(plain.displays.begin(), plain.displays.end(),
+        [](const PlainDisplay& display) { return display.firmware->sendsAll(); });
+    out.push_back({"G03", isSure ? Severity::Stop : Severity::Check,
+        "/displays/" + worst->id + "/redrawEvery",
+        fmt::format("Redrawing {} {:.0f} % of the time", isSure ? "takes" : "can take", 100 * all),
         fmt::format(
             "One redraw of {} takes {}, {} of it on its bus at {}, and is asked every {}{}. "
             "The redraws come late, and the loop gets to little else.",
@@ -157,8 +161,10 @@ void checkStarved(const Instrument& in, const PlainInstrument& plain, Findings& 
             if (isConverted(channel.source.kind)
                 && (fastest == nullptr || channel.sampleEvery < fastest->sampleEvery))
                 fastest = &channel;
-        if (display.pages.empty() || fastest == nullptr || takes > every)
-            continue; // G03 tells of what cannot be done at all
+        // G03 tells of what cannot be done at all; what changes send is not known before a run.
+        if (display.pages.empty() || fastest == nullptr || takes > every
+            || !display.firmware->sendsAll())
+            continue;
         const double period = inSeconds(fastest->sampleEvery);
         if (takes < mostLate * period || takes / every < mostShare)
             continue;

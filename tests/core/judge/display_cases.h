@@ -60,6 +60,41 @@ inline Instrument withLabel(std::string_view display, const char* label)
     return *withField(in, in.pages[0]->id, field);
 }
 
+/// Names of codes on digits: the letter of one cannot be formed.
+inline Instrument named(const char* name)
+{
+    auto in = *withStartingPoint(shedOn("eight-digits"), *findStartingPoint("remote"), "Remote");
+    auto channel = *in.channels.back();
+    channel.source.names = {{"20DF22DD", name}};
+    in = *withSource(in, channel.id, channel.source);
+    for (const auto& reader : in.readers)
+        if (reader->channel == channel.id) {
+            auto text = reader->text;
+            text.width = 8;
+            in = *withText(in, reader->id, text);
+        }
+    return in;
+}
+
+/// The sampling beside redraws that send changes only: how much they take is not known.
+inline Instrument sampledBesideChanges(double milliseconds)
+{
+    auto in = withBus([](BusSpec& bus) { bus.speed = {100, "kHz"}; });
+    auto display = *in.displays[0];
+    display.driver.strategy = RedrawStrategy::ChangedPages;
+    in = *withDisplay(in, display);
+    return *withSampleEvery(in, in.channels[0]->id, {milliseconds, "ms"});
+}
+
+/// A redraw more often than all of a frame can be sent.
+inline Instrument hurried(RedrawStrategy strategy)
+{
+    return shedOn("mono-128x64", [strategy](Display& d) {
+        d.driver.strategy = strategy;
+        d.redrawEvery = {20, "ms"};
+    });
+}
+
 /// A display on a slow bus beside a channel that is sampled fast.
 inline Instrument sampledBeside(double milliseconds)
 {
@@ -87,6 +122,15 @@ inline std::vector<RuleCase> displayCases()
             withStrategy("character-16x2", RedrawStrategy::ClearAndWrite)}, // 8 ms are not seen
         {"G12", Severity::Check, sampledBeside(40),
             "A redraw of display takes 99.5 ms, Battery is sampled every 40 ms", sampledBeside(60)},
+        {"G12", Severity::Check, sampledBeside(40),
+            "A redraw of display takes 99.5 ms, Battery is sampled every 40 ms",
+            sampledBesideChanges(40)},
+        {"G03", Severity::Stop, hurried(RedrawStrategy::FullFrame),
+            "Redrawing takes 125 % of the time", shedOn("mono-128x64")},
+        {"G03", Severity::Check, hurried(RedrawStrategy::ChangedPages),
+            "Redrawing can take 125 % of the time", shedOn("mono-128x64")},
+        {"T06", Severity::Check, named("Kitchen"), "“K” of the name “Kitchen” cannot be shown",
+            named("Hot"), false},
         {"T06", Severity::Check, withLabel("character-16x2", "50 %, 3 ⅓"),
             "“⅓” of “50 %, 3 ⅓” cannot be shown", withLabel("character-16x2", "21 °C")},
     };

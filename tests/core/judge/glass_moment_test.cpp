@@ -1,5 +1,7 @@
 #include "judge/glass_moment.h"
 
+#include "judge/glass_findings.h"
+
 #include "instrument/edits.h"
 #include "run/firmware_run.h"
 #include "tests/core/judge/display_cases.h"
@@ -73,6 +75,26 @@ TEST(GlassMoment, TextsStandInWhereNothingWasShown)
         EXPECT_EQ(shown(i), looked.moment.readers.front().text);
         EXPECT_EQ(none(i), std::string(shown(i).size(), '8'));
     }
+}
+
+// What explains a wrong number: only of displays that show the channel, only of their firmware.
+TEST(GlassFindings, AreOfTheFirmwareThatShowsTheChannel)
+{
+    const auto foundIn = [](const Instrument& in, std::size_t channel) {
+        const auto plain = *resolve(in, "");
+        const auto findings = findingsOf(in, plain);
+        std::string rules;
+        for (const auto* finding : glassFindings(plain, channel, findings))
+            rules += finding->rule;
+        return rules;
+    };
+    const auto wrong = test::withMistake("mono-128x64", DriverMistake::NotCleared);
+    EXPECT_EQ(foundIn(wrong, 0), "D12");
+    EXPECT_EQ(foundIn(test::shed(), 0), "");
+    EXPECT_EQ(foundIn(test::hurried(RedrawStrategy::FullFrame), 0), "") << "G03 is of its pace";
+    auto unseen = wrong;
+    unseen.pages.clear();
+    EXPECT_EQ(foundIn(unseen, 0), "");
 }
 
 } // namespace

@@ -170,7 +170,9 @@ TEST(StartingPoints, EveryDisplayShowsAChannel)
         };
         EXPECT_TRUE(isShown()) << display.id << " shows no " << text;
         for (const auto& finding : findingsOf(in, plain))
-            EXPECT_TRUE(finding.severity != Severity::Stop || finding.rule == "P12")
+            EXPECT_TRUE((finding.severity != Severity::Stop || finding.rule == "P12")
+                && finding.rule.front() != 'D' && finding.rule.front() != 'G'
+                && finding.rule.front() != 'T')
                 << display.id << ": " << finding.title;
     }
 }

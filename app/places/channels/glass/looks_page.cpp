@@ -90,18 +90,36 @@ void LooksPage::showView(const RunView& view)
     if (isDrawn)
         return;
     if (!isSame)
-        draw();
-    for (auto& look : m_looks) {
-        auto setup = rightSetup(m_display.firmware->setup());
+        layTiles();
+    draw();
+}
+
+void LooksPage::draw()
+{
+    std::vector<DriverSetup> setups;
+    for (const auto& look : m_looks) {
+        auto& setup = setups.emplace_back(rightSetup(m_display.firmware->setup()));
         if (look.setup != nullptr)
             look.setup->apply(setup);
-        look.glass->showPicture(
-            std::make_shared<const GlassPicture>(looksLike(setup, m_display.page, m_texts)));
     }
+    m_job.start([this, setups, page = Page(m_display.page), texts = m_texts](
+                    const io::Progress& progress) -> BackgroundJob::Finish {
+        std::vector<std::shared_ptr<const GlassPicture>> pictures;
+        for (const auto& setup : setups) {
+            if (!progress(
+                    static_cast<double>(pictures.size()) / static_cast<double>(setups.size())))
+                return {};
+            pictures.push_back(std::make_shared<const GlassPicture>(looksLike(setup, page, texts)));
+        }
+        return [this, pictures] {
+            for (std::size_t i = 0; i < pictures.size(); ++i)
+                m_looks[i].glass->showPicture(pictures[i]);
+        };
+    });
 }
 
 /// A tile for the right set-up, and one for each wrong one.
-void LooksPage::draw()
+void LooksPage::layTiles()
 {
     for (auto& look : m_looks)
         delete look.tile;

@@ -3,6 +3,7 @@
 // the picture on the bench can be found.
 
 #include "app/document/document.h"
+#include "app/runner/background_job.h"
 #include "app/runner/run_view.h"
 #include "drive/wrong_setups.h"
 
@@ -25,6 +26,8 @@ public:
 private:
     void choose(std::size_t index);
     void setDriver(const QString& name, const DriverSpec& driver);
+    void layTiles();
+    /// Draws the tiles' pictures beside the window.
     void draw();
 
     struct Look {
@@ -43,6 +46,7 @@ private:
     PlainDisplay m_display;
     FieldText m_texts;
     std::vector<std::string> m_drawnTexts; ///< of the tiles
+    BackgroundJob m_job{this};
 };
 
 } // namespace fern::app

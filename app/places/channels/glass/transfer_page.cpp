@@ -132,13 +132,18 @@ TransferPage::TransferPage(Dialogs& dialogs, QWidget* parent)
 void TransferPage::showView(const RunView& view)
 {
     const auto& display = view.plain().displays[view.choice->display];
+    const auto& moment = view.glass[view.choice->display];
+    const auto newest = [](const GlassMoment& m) {
+        return m.sent.empty() ? nullptr : m.sent.back().heard;
+    };
     const bool isOther = display.id != m_display.id;
+    const bool isSame = !isOther && m_table->rowCount() > 0 && newest(moment) == newest(m_moment);
     m_display = display;
-    m_moment = view.glass[view.choice->display];
+    m_moment = moment;
     m_texts = textsShown(view.plain(), display, m_moment);
     if (isOther)
         m_isHeld = false;
-    if (!m_isHeld)
+    if (!m_isHeld && !isSame)
         showNewest();
 }
 

@@ -6,7 +6,7 @@
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "base/number_text.h"
-#include "judge/age.h"
+#include "judge/glass_findings.h"
 #include "judge/words.h"
 
 #include <QApplication>
@@ -114,15 +114,9 @@ void DiagnosisPage::showView(const RunView& view)
 /// too.
 void DiagnosisPage::showGlass(const RunView& view)
 {
-    static const QStringList ofGlass{QStringLiteral("D07"), QStringLiteral("D12"),
-        QStringLiteral("D13"), QStringLiteral("D15"), QStringLiteral("P03")};
     QStringList lines;
-    for (const auto& finding : view.fixed->findings)
-        for (const auto& display : view.plain().displays)
-            if (ofGlass.contains(qText(finding.rule)) && shows(view.plain(), display, view.channel)
-                && finding.place.starts_with("/displays/" + display.id))
-                lines
-                    << tr("On the glass: %1. %2").arg(qText(finding.title), qText(finding.reason));
+    for (const auto* finding : glassFindings(view.plain(), view.channel, view.fixed->findings))
+        lines << tr("On the glass: %1. %2").arg(qText(finding->title), qText(finding->reason));
     m_glass->setText(lines.join(QLatin1Char('\n')));
     m_glass->setVisible(!lines.isEmpty());
 }
