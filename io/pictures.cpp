@@ -7,16 +7,36 @@
 #include <QPolygonF>
 
 #include <algorithm>
+#include <cmath>
 
 namespace fern::io {
 
 namespace {
 
-QRgb rgbOf(const GlassFace& face, std::uint16_t level)
-{
-    const auto [red, green, blue] = colourOf(face, level);
-    return qRgb(red, green, blue);
-}
+/// The colours of a picture as they are seen by its light.
+class SeenColours {
+public:
+    explicit SeenColours(const GlassPicture& picture)
+        : m_face(*picture.face)
+        , m_ground(colourOf(m_face, m_face.ground))
+        , m_share(seenShare(picture.light))
+    {
+    }
+    QRgb operator()(std::uint16_t level) const
+    {
+        const auto colour = colourOf(m_face, level);
+        const auto mixed = [this](std::uint8_t ground, std::uint8_t of) {
+            return static_cast<int>(std::lround(ground + (of - ground) * m_share));
+        };
+        return qRgb(mixed(m_ground.red, colour.red), mixed(m_ground.green, colour.green),
+            mixed(m_ground.blue, colour.blue));
+    }
+
+private:
+    const GlassFace& m_face;
+    GlassColour m_ground;
+    double m_share;
+};
 
 /// Where a pixel stands, in pixels, with the gaps before it.
 int withGaps(int index, int cell)
@@ -35,11 +55,12 @@ QImage imageOfGrid(const GlassPicture& picture, int zoom)
 {
     const auto& face = *picture.face;
     QImage image(sizeOf(face), QImage::Format_RGB32);
-    image.fill(rgbOf(face, face.ground));
+    const SeenColours colours(picture);
+    image.fill(colours(face.ground));
     for (int row = 0; row < face.rows; ++row)
         for (int column = 0; column < face.columns; ++column)
             image.setPixel(withGaps(column, face.cellColumns), withGaps(row, face.cellRows),
-                rgbOf(face, picture.at(column, row)));
+                colours(picture.at(column, row)));
     return image.scaled(
         image.width() * zoom, image.height() * zoom, Qt::IgnoreAspectRatio, Qt::FastTransformation);
 }
@@ -50,7 +71,8 @@ QImage imageOfOutlines(const GlassPicture& picture, double scale)
     const auto& face = *picture.face;
     QImage image(static_cast<int>(face.width * scale), static_cast<int>(face.height * scale),
         QImage::Format_RGB32);
-    image.fill(rgbOf(face, face.ground));
+    const SeenColours colours(picture);
+    image.fill(colours(face.ground));
     QPainter painter(&image);
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(Qt::NoPen);
@@ -58,7 +80,7 @@ QImage imageOfOutlines(const GlassPicture& picture, double scale)
         QPolygonF outline;
         for (const auto& [x, y] : face.outlines[i])
             outline << QPointF(x * scale, y * scale);
-        painter.setBrush(QColor(rgbOf(face, picture.levels[i])));
+        painter.setBrush(QColor(colours(picture.levels[i])));
         painter.drawPolygon(outline);
     }
     return image;

@@ -1,6 +1,7 @@
 #include "drive/cell_driver.h"
 
 #include "drive/bytes.h"
+#include "glass/character_rom.h"
 #include "glass/grid_index.h"
 #include "glass/parts/character_lcd.h"
 #include "glass/pixel_font.h"
@@ -22,6 +23,8 @@ CharacterLcdSpec believedCells(const DriverSetup& setup)
         spec.columns = std::clamp(size->width, 1, lineCells);
         spec.rows = std::clamp(size->height, 1, 4);
     }
+    if (setup.has(DriverMistake::OtherSigns))
+        spec.rom = spec.rom == CharacterRom::Kana ? CharacterRom::European : CharacterRom::Kana;
     return spec;
 }
 
@@ -32,13 +35,13 @@ int linearOf(int address)
 }
 
 /// The bytes that a firmware sends for a text.
-std::vector<std::uint8_t> codesOf(const std::string& text, bool isRaw)
+std::vector<std::uint8_t> codesOf(CharacterRom rom, const std::string& text, bool isRaw)
 {
     if (isRaw)
         return {text.begin(), text.end()};
     std::vector<std::uint8_t> codes;
     for (const auto c : codePoints(text))
-        codes.push_back(codeOfCharacter(c).value_or('?'));
+        codes.push_back(codeOfCharacter(rom, c).value_or('?'));
     return codes;
 }
 
@@ -68,7 +71,7 @@ void CellDriver::draw(Contents& onto, const Page& page, const FieldText& textOf)
         if (m_setup.has(DriverMistake::NotCleared))
             text = trimmedCells(std::move(text));
         int at = linearOf(firstCellOf(m_spec, field.y)) + field.x;
-        for (const auto code : codesOf(text, m_setup.has(DriverMistake::RawBytes))) {
+        for (const auto code : codesOf(m_spec.rom, text, m_setup.has(DriverMistake::RawBytes))) {
             for (int row = 0; row < m_spec.rows; ++row) {
                 const int column = at - linearOf(firstCellOf(m_spec, row));
                 if (column >= 0 && column < m_spec.columns)
@@ -91,7 +94,8 @@ void CellDriver::appendStates(std::vector<std::uint8_t>& states, bool isData, un
     const bool isOther = m_setup.has(DriverMistake::OtherExpander);
     const unsigned select = isData ? (isOther ? 0x10U : 0x01U) : 0;
     const unsigned enable = isOther ? 0x40U : 0x04U;
-    const unsigned light = isOther ? 0 : 0x08U; // of the other one it is lit by a low line
+    const bool isLit = !isOther && m_setup.light() > 0;
+    const unsigned light = isLit ? 0x08U : 0; // of the other one it is lit by a low line
     const unsigned port = (isOther ? nibble : nibble << 4U) | select | light;
     if (!isWholeTransfer())
         states.push_back(static_cast<std::uint8_t>(port));
@@ -138,10 +142,24 @@ void CellDriver::send(
     }
 }
 
+/// The light of an expander is on or off, with every byte that it hears.
+DriverSteps CellDriver::light(double share) const
+{
+    if (m_setup.part.interface == DisplayInterface::I2c)
+        return {};
+    return {lineStep(TransferKind::Light, share)};
+}
+
 DriverSteps CellDriver::begin() const
 {
-    DriverSteps steps;
-    if (m_setup.part.interface == DisplayInterface::I2c) {
+    constexpr double low = 0.2, high = 0.8; // of the voltage at the trimmer; half of it is right
+    const bool hasExpander = m_setup.part.interface == DisplayInterface::I2c;
+    auto steps = hasExpander ? DriverSteps() : lightAtStart(m_setup);
+    if (m_setup.has(DriverMistake::ContrastLow))
+        steps.push_back(lineStep(TransferKind::Contrast, low));
+    if (m_setup.has(DriverMistake::ContrastHigh))
+        steps.push_back(lineStep(TransferKind::Contrast, high));
+    if (hasExpander) {
         nibble(steps, 3, 5e-3);
         nibble(steps, 3, 5e-3);
         nibble(steps, 3, 1e-3);

@@ -15,6 +15,7 @@ public:
     int rows() const override { return m_spec.rows; }
     void draw(Contents& onto, const Page& page, const FieldText& textOf) const override;
     DriverSteps begin() const override;
+    DriverSteps light(double share) const override;
     DriverSteps write(const Contents& contents, const ElementBox& box) const override;
     DriverSteps clear() const override;
     std::uint16_t blankElement() const override { return ' '; }

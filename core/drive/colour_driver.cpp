@@ -60,7 +60,8 @@ DriverSteps ColourDriver::begin() const
 {
     constexpr double wakes = 120e-3; // second
     const auto& spec = std::get<ColourPanelSpec>(m_setup.part.shape);
-    DriverSteps steps{{{TransferKind::Command, {0x11}}, wakes}};
+    auto steps = lightAtStart(m_setup);
+    steps.push_back({{TransferKind::Command, {0x11}}, wakes});
     const auto set = [&](std::uint8_t command, std::uint8_t value) {
         steps.push_back({{TransferKind::Command, {command}}});
         steps.push_back({{TransferKind::Data, {value}}});
@@ -73,6 +74,11 @@ DriverSteps ColourDriver::begin() const
     if (!m_setup.has(DriverMistake::NotSwitchedOn))
         steps.push_back({{TransferKind::Command, {0x29}}});
     return steps;
+}
+
+DriverSteps ColourDriver::light(double share) const
+{
+    return {lineStep(TransferKind::Light, share)};
 }
 
 DriverSteps ColourDriver::write(const Contents& contents, const ElementBox& box) const

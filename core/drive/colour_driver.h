@@ -15,6 +15,7 @@ public:
     int rows() const override { return m_rows; }
     void draw(Contents& onto, const Page& page, const FieldText& textOf) const override;
     DriverSteps begin() const override;
+    DriverSteps light(double share) const override;
     DriverSteps write(const Contents& contents, const ElementBox& box) const override;
 
 private:

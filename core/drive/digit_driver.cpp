@@ -2,10 +2,12 @@
 
 #include "drive/bytes.h"
 #include "glass/parts/segment_shapes.h"
+#include "glass/parts/two_wire_digits.h"
 #include "glass/pixel_font.h"
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <utility>
 
 namespace fern {
@@ -80,27 +82,54 @@ DriverSteps TwoWireDriver::write(const Contents& contents, const ElementBox& box
                 asByte(contents[static_cast<std::size_t>(digit)]);
     DriverSteps steps{{{TransferKind::Wire, {0x40}}}, {{TransferKind::Wire, std::move(bytes)}}};
     if (!setup().has(DriverMistake::NotSwitchedOn))
-        steps.push_back({{TransferKind::Wire, {0x8F}}});
+        steps.push_back(light(setup().light()).front());
     if (setup().has(DriverMistake::BitsReversed))
         for (auto& byte : steps[1].transfer.bytes)
             byte = &byte == &steps[1].transfer.bytes.front() ? byte : reversedBits(byte);
     return steps;
 }
 
+/// It is lit for 1, 2, 4, 10, 11, 12, 13 or 14 sixteenths of the time (common practice).
+DriverSteps TwoWireDriver::light(double share) const
+{
+    int nearest = 0;
+    for (int step = 1; step < static_cast<int>(wireSteps.size()); ++step)
+        if (std::abs(wireLight(step) - share) < std::abs(wireLight(nearest) - share))
+            nearest = step;
+    return {{{TransferKind::Wire, {asByte(0x88 + nearest)}}}};
+}
+
+namespace {
+
+DriverStep toAll(int drivers, std::uint8_t address, std::uint8_t value)
+{
+    std::vector<std::uint8_t> bytes;
+    for (int i = 0; i < drivers; ++i)
+        bytes.insert(bytes.end(), {address, value});
+    return {{TransferKind::Word, std::move(bytes)}};
+}
+
+} // namespace
+
+/// Of the sixteen steps, n is lit for (2n + 1)/32 of the time (common practice).
+DriverStep shiftChainLight(int drivers, double share)
+{
+    constexpr int most = 15;
+    const double step = ((2 * most + 1) * share - 1) / 2;
+    return toAll(drivers, 0x0A, stepOf(std::max(0.0, step / most), most));
+}
+
 DriverSteps beginShiftChain(const DriverSetup& setup, int drivers)
 {
     DriverSteps steps;
     const auto all = [&](std::uint8_t address, std::uint8_t value) {
-        std::vector<std::uint8_t> bytes;
-        for (int i = 0; i < drivers; ++i)
-            bytes.insert(bytes.end(), {address, value});
-        steps.push_back({{TransferKind::Word, std::move(bytes)}});
+        steps.push_back(toAll(drivers, address, value));
     };
     all(0x0F, setup.has(DriverMistake::TestLeftOn) ? 1 : 0);
     if (!setup.has(DriverMistake::NoScanLimit))
         all(0x0B, 7);
     all(0x09, setup.has(DriverMistake::Decoded) ? 0xFF : 0);
-    all(0x0A, 3);
+    steps.push_back(shiftChainLight(drivers, setup.light()));
     if (!setup.has(DriverMistake::NotSwitchedOn))
         all(0x0C, 1);
     return steps;
@@ -114,6 +143,11 @@ ShiftDigitsDriver::ShiftDigitsDriver(const DriverSetup& setup)
 DriverSteps ShiftDigitsDriver::begin() const
 {
     return beginShiftChain(setup(), 1);
+}
+
+DriverSteps ShiftDigitsDriver::light(double share) const
+{
+    return {shiftChainLight(1, share)};
 }
 
 /// Register 1 is at the right; its segments stand from A at bit 6 down to G.

@@ -27,6 +27,7 @@ class TwoWireDriver : public DigitDriver {
 public:
     explicit TwoWireDriver(const DriverSetup& setup);
     DriverSteps begin() const override { return {}; } // each redraw sets all
+    DriverSteps light(double share) const override;
     DriverSteps write(const Contents& contents, const ElementBox& box) const override;
 };
 
@@ -34,6 +35,7 @@ class ShiftDigitsDriver : public DigitDriver {
 public:
     explicit ShiftDigitsDriver(const DriverSetup& setup);
     DriverSteps begin() const override;
+    DriverSteps light(double share) const override;
     DriverSteps write(const Contents& contents, const ElementBox& box) const override;
 };
 
@@ -45,6 +47,9 @@ public:
     DriverSteps begin() const override { return {}; }
     DriverSteps write(const Contents& contents, const ElementBox& box) const override;
 };
+
+/// What makes a chain of `drivers` as bright as a share of all.
+DriverStep shiftChainLight(int drivers, double share);
 
 /// The settings that a chain of shift registers needs, for each of `drivers`.
 DriverSteps beginShiftChain(const DriverSetup& setup, int drivers);

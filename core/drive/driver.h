@@ -48,6 +48,8 @@ struct DriverSetup {
             ? part.turned
             : static_cast<Rotation>(static_cast<int>(driver.turned) - 1);
     }
+    /// How bright it makes the part, 0 to 1.
+    double light() const { return has(DriverMistake::LightOff) ? 0 : driver.brightness / 100.0; }
     bool has(DriverMistake mistake) const { return driver.has(mistake); }
 };
 
@@ -58,6 +60,8 @@ public:
     /// Elements of its memory.
     virtual int columns() const = 0;
     virtual int rows() const = 0;
+    /// The size that it takes the part to have, in what the part is counted in.
+    virtual GlassSize size() const { return {columns(), rows()}; }
     /// The memory with nothing drawn.
     Contents blank() const;
     ElementBox whole() const { return {0, 0, columns() - 1, rows() - 1}; }
@@ -66,6 +70,8 @@ public:
     virtual void draw(Contents& onto, const Page& page, const FieldText& textOf) const = 0;
     /// What sets the part up after it was switched on.
     virtual DriverSteps begin() const = 0;
+    /// What makes the part as bright as a share of all, 0 to 1; nothing where it cannot be dimmed.
+    virtual DriverSteps light(double /*share*/) const { return {}; }
     /// What brings the box of the memory to the part.
     virtual DriverSteps write(const Contents& contents, const ElementBox& box) const = 0;
     /// What makes all of the part blank.

@@ -34,6 +34,12 @@ Contents DisplayFirmware::drawn(
     return contents;
 }
 
+bool DisplayFirmware::wantsFull(int partialRefreshes) const
+{
+    const int every = m_setup.driver.fullRefreshEvery;
+    return m_setup.part.kind() == DisplayKind::Paper && every > 0 && partialRefreshes + 1 >= every;
+}
+
 DriverSteps DisplayFirmware::redraw(const std::optional<Contents>& old, const Contents& now) const
 {
     // Paper is written and not refreshed; what it is sent is never seen.

@@ -27,6 +27,8 @@ public:
     /// Returns the memory with the page drawn, from what stood there.
     Contents drawn(
         const std::optional<Contents>& old, const Page& page, const FieldText& textOf) const;
+    /// Returns whether the ghosts of so many partial refreshes want a full one.
+    bool wantsFull(int partialRefreshes) const;
     /// Returns what a redraw sends: where the changes would take longer than all of it, all.
     DriverSteps redraw(const std::optional<Contents>& old, const Contents& now) const;
     /// Returns the redraw that sends most.

@@ -49,6 +49,11 @@ DriverSteps MatrixDriver::begin() const
     return beginShiftChain(m_setup, m_spec.modules);
 }
 
+DriverSteps MatrixDriver::light(double share) const
+{
+    return {shiftChainLight(m_spec.modules, share)};
+}
+
 /// The word that is sent last stays in the nearest module.
 DriverSteps MatrixDriver::write(const Contents& contents, const ElementBox& box) const
 {

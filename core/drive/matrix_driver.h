@@ -13,8 +13,10 @@ public:
     explicit MatrixDriver(const DriverSetup& setup);
     int columns() const override { return m_spec.modules; }
     int rows() const override { return 8; }
+    GlassSize size() const override { return {8 * m_spec.modules, 8}; }
     void draw(Contents& onto, const Page& page, const FieldText& textOf) const override;
     DriverSteps begin() const override;
+    DriverSteps light(double share) const override;
     DriverSteps write(const Contents& contents, const ElementBox& box) const override;
 
 private:

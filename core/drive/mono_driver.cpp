@@ -130,11 +130,19 @@ DriverSteps MonoOledDriver::begin() const
         bytes.insert(bytes.end(), {0xAD, 0x8A});
     }
     bytes.push_back(setup().has(DriverMistake::Mirrored) ? 0xA0 : 0xA1);
-    bytes.insert(bytes.end(), {0xC8, 0xDA, wiring, 0x81, 0xCF, 0xD9, 0xF1, 0xDB, 0x40, 0xA4});
+    bytes.insert(bytes.end(),
+        {0xC8, 0xDA, wiring, 0x81, stepOf(setup().light(), 255), 0xD9, 0xF1, 0xDB, 0x40, 0xA4});
     bytes.push_back(setup().has(DriverMistake::NotInverted) ? 0xA7 : 0xA6);
     if (!setup().has(DriverMistake::NotSwitchedOn))
         bytes.push_back(0xAF);
     command(steps, std::move(bytes));
+    return steps;
+}
+
+DriverSteps MonoOledDriver::light(double share) const
+{
+    DriverSteps steps;
+    command(steps, {0x81, stepOf(share, 255)});
     return steps;
 }
 
@@ -166,10 +174,20 @@ MonoLcdDriver::MonoLcdDriver(const DriverSetup& setup)
 
 DriverSteps MonoLcdDriver::begin() const
 {
-    std::vector<std::uint8_t> bytes{0x21, 0xC0, 0x04, 0x14, 0x20};
+    std::vector<std::uint8_t> bytes{0x21};
+    if (!setup().has(DriverMistake::ContrastLow))
+        bytes.push_back(setup().has(DriverMistake::ContrastHigh) ? 0xFF : 0xC0);
+    bytes.insert(bytes.end(), {0x04, 0x14, 0x20});
     if (!setup().has(DriverMistake::NotSwitchedOn))
         bytes.push_back(setup().has(DriverMistake::NotInverted) ? 0x0D : 0x0C);
-    return {{{TransferKind::Command, std::move(bytes)}}};
+    auto steps = lightAtStart(setup());
+    steps.push_back({{TransferKind::Command, std::move(bytes)}});
+    return steps;
+}
+
+DriverSteps MonoLcdDriver::light(double share) const
+{
+    return {lineStep(TransferKind::Light, share)};
 }
 
 DriverSteps MonoLcdDriver::write(const Contents& contents, const ElementBox& box) const

@@ -15,6 +15,7 @@ public:
 
     int columns() const override { return m_columns; }
     int rows() const override { return m_rows / 8; }
+    GlassSize size() const override { return {m_columns, m_rows}; }
     void draw(Contents& onto, const Page& page, const FieldText& textOf) const override;
 
 protected:
@@ -33,6 +34,7 @@ class MonoOledDriver : public MonoDriver {
 public:
     explicit MonoOledDriver(const DriverSetup& setup);
     DriverSteps begin() const override;
+    DriverSteps light(double share) const override;
     DriverSteps write(const Contents& contents, const ElementBox& box) const override;
 
 private:
@@ -46,6 +48,7 @@ class MonoLcdDriver : public MonoDriver {
 public:
     explicit MonoLcdDriver(const DriverSetup& setup);
     DriverSteps begin() const override;
+    DriverSteps light(double share) const override;
     DriverSteps write(const Contents& contents, const ElementBox& box) const override;
 };
 

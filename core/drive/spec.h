@@ -64,12 +64,17 @@ enum class DriverMistake {
     AsleepAfter, ///< asleep after each refresh, and not reset before the next
     SteadyVoltage, ///< at a raw glass, which wants an alternating one
     MapShifted, ///< segments taken to hang one line further
+    LightOff,
+    ContrastLow, ///< of liquid crystal
+    ContrastHigh,
+    OtherSigns, ///< of the two usual character sets
 };
-inline constexpr Words<26> driverMistakeWords{"not-begun", "not-sent", "not-switched-on", "no-pump",
+inline constexpr Words<30> driverMistakeWords{"not-begun", "not-sent", "not-switched-on", "no-pump",
     "other-row-wiring", "other-controller", "mirrored", "bits-reversed", "row-ordered",
     "not-cleared", "one-line", "not-waited", "raw-bytes", "other-expander", "no-scan-limit",
     "decoded", "test-left-on", "modules-turned", "bytes-swapped", "red-for-blue", "not-inverted",
-    "no-pixel-format", "no-offset", "asleep-after", "steady-voltage", "map-shifted"};
+    "no-pixel-format", "no-offset", "asleep-after", "steady-voltage", "map-shifted", "light-off",
+    "contrast-low", "contrast-high", "other-signs"};
 
 /// A set of mistakes, one bit each.
 using DriverMistakes = std::uint32_t;
@@ -88,6 +93,8 @@ struct DriverSpec {
     std::optional<GlassSize> setTo; ///< the size that it is set to; none: the part's
     int address = 0; ///< on the I²C bus; 0: the part's
     DriverTurn turned = DriverTurn::AsBuiltIn;
+    int brightness = 100; ///< percent, where it can be dimmed
+    int fullRefreshEvery = 8; ///< so manyth refresh of paper is a full one; 0: none after the first
     DriverMistakes mistakes = 0;
     Extras extras;
 
@@ -102,6 +109,8 @@ template <class Archive> void describe(Archive& a, DriverSpec& d)
     a.optionalObject("setTo", d.setTo);
     a.optionalInteger("address", d.address, 0, 0, 127);
     a.optionalChoice("turned", d.turned, driverTurnWords);
+    a.optionalInteger("brightness", d.brightness, 100, 1, 100);
+    a.optionalInteger("fullRefreshEvery", d.fullRefreshEvery, 8, 0, 1000);
     auto words = mistakesText(d.mistakes);
     a.optionalText("mistakes", words);
     if constexpr (Archive::isReading) {

@@ -2,7 +2,7 @@
 
 #include "base/quantity_text.h"
 #include "base/utf8.h"
-#include "glass/parts/character_lcd.h"
+#include "glass/character_rom.h"
 #include "glass/parts/segment_shapes.h"
 
 #include <algorithm>
@@ -39,8 +39,11 @@ constexpr auto oledCommands = std::to_array<CommandWords>({{0xFF, 0x81, 1, "cont
 constexpr auto lcdCommands = std::to_array<CommandWords>(
     {{0x80, 0x80, 0, "column {}"}, {0xF8, 0x40, 0, "bank {}"}, {0xFF, 0x0C, 0, "normal"},
         {0xFF, 0x0D, 0, "inverted"}, {0xFF, 0x08, 0, "blank"}, {0xFF, 0x09, 0, "all dark"},
-        {0xFF, 0x20, 0, "usual commands"}, {0xFF, 0x21, 0, "commands of the voltage"},
-        {0xF8, 0x10, 0, "bias {}"}, {0xFC, 0x04, 0, "temperature {}"}});
+        {0xFF, 0x20, 0, "usual commands"}, {0xFF, 0x21, 0, "commands of the voltage"}});
+/// Those of the voltage; the last two are common to both.
+constexpr auto lcdVoltageCommands = std::to_array<CommandWords>(
+    {{0x80, 0x80, 0, "voltage {}"}, {0xF8, 0x10, 0, "bias {}"}, {0xFC, 0x04, 0, "temperature {}"},
+        {0xFF, 0x20, 0, "usual commands"}, {0xFF, 0x21, 0, "commands of the voltage"}});
 
 constexpr auto cellCommands =
     std::to_array<CommandWords>({{0xFF, 0x01, 0, "clear"}, {0xFE, 0x02, 0, "home"},
@@ -111,23 +114,23 @@ std::string bytesOf(Bytes bytes, std::string_view what)
     return fmt::format("{} of {}", countText(static_cast<int>(bytes.size()), "byte"), what);
 }
 
-std::string charactersOf(Bytes codes)
+std::string charactersOf(CharacterRom rom, Bytes codes)
 {
     std::string text;
     for (const auto code : codes)
-        appendUtf8(text, characterOfCode(code));
+        appendUtf8(text, characterOfCode(rom, code));
     return "“" + text + "”";
 }
 
 /// What the states of an expander's port say: a whole byte, or the part of one.
-std::string expanderWords(Bytes states)
+std::string expanderWords(CharacterRom rom, Bytes states)
 {
     constexpr unsigned registerSelect = 1, enable = 4;
     if (states.size() == 4) {
         const auto byte =
             static_cast<std::uint8_t>((states[0] & 0xF0U) | (states[2] & 0xF0U) >> 4U);
         const std::vector<std::uint8_t> one{byte};
-        return (states[0] & registerSelect) != 0 ? charactersOf(one)
+        return (states[0] & registerSelect) != 0 ? charactersOf(rom, one)
                                                  : commandWords(cellCommands, one);
     }
     std::string text;
@@ -186,6 +189,8 @@ public:
         const Bytes bytes(transfer.bytes);
         if (bytes.empty())
             return {};
+        if (!isOnBus(transfer.kind))
+            return fmt::format("its {} at {} of 255", wordOf(transfer.kind), bytes.back());
         switch (m_spec.kind()) {
         case DisplayKind::MonoOled:
             if (transfer.kind == TransferKind::I2c)
@@ -193,12 +198,12 @@ public:
             return isCommand(transfer) ? commandWords(oledCommands, bytes)
                                        : bytesOf(bytes, "pixels");
         case DisplayKind::MonoLcd:
-            return isCommand(transfer) ? commandWords(lcdCommands, bytes)
-                                       : bytesOf(bytes, "pixels");
+            return isCommand(transfer) ? lcdWords(bytes) : bytesOf(bytes, "pixels");
         case DisplayKind::CharacterLcd:
             if (transfer.kind == TransferKind::I2c)
-                return expanderWords(bytes.subspan(1));
-            return isCommand(transfer) ? commandWords(cellCommands, bytes) : charactersOf(bytes);
+                return expanderWords(rom(), bytes.subspan(1));
+            return isCommand(transfer) ? commandWords(cellCommands, bytes)
+                                       : charactersOf(rom(), bytes);
         case DisplayKind::TwoWireDigits:
             return wireWords(bytes);
         case DisplayKind::ShiftDigits:
@@ -222,6 +227,18 @@ private:
     {
         return transfer.kind == TransferKind::Command;
     }
+    std::string lcdWords(Bytes bytes)
+    {
+        std::string text;
+        for (std::size_t i = 0; i < bytes.size(); ++i) {
+            const std::span<const CommandWords> table =
+                m_tellsVoltage ? std::span<const CommandWords>(lcdVoltageCommands) : lcdCommands;
+            text += (i == 0 ? "" : ", ") + commandWords(table, bytes.subspan(i, 1));
+            if ((bytes[i] & 0xF8U) == 0x20)
+                m_tellsVoltage = (bytes[i] & 1U) != 0;
+        }
+        return text;
+    }
     static std::string i2cOled(Bytes bytes)
     {
         if (bytes.size() < 2)
@@ -229,6 +246,11 @@ private:
         return (bytes[1] & 0x40U) != 0 ? bytesOf(bytes.subspan(2), "pixels")
                                        : commandWords(oledCommands, bytes.subspan(2));
     }
+    static std::string_view wordOf(TransferKind kind)
+    {
+        return transferKindWords[static_cast<std::size_t>(kind)];
+    }
+    CharacterRom rom() const { return std::get<CharacterLcdSpec>(m_spec.shape).rom; }
     int linesOfGlass() const
     {
         const auto& glass = std::get<SegmentGlassSpec>(m_spec.shape);
@@ -251,6 +273,7 @@ private:
 
     const DisplaySpec& m_spec;
     unsigned m_command = 0;
+    bool m_tellsVoltage = false; ///< of a mono LCD, whose commands mean others then
 };
 
 } // namespace

@@ -11,6 +11,7 @@ TriedDisplay::TriedDisplay(DriverSetup setup)
     : m_firmware(std::move(setup))
     , m_part(makeGlassPart(m_firmware.setup().part, m_firmware.setup().address))
 {
+    m_part->powerOn();
     for (const auto& step : m_firmware.begin())
         hear(step);
 }

@@ -51,6 +51,11 @@ bool hasOffset(const DriverSetup& setup)
     return panel != nullptr && (panel->firstColumn > 0 || panel->firstRow > 0);
 }
 
+bool hasLightLine(const DriverSetup& setup)
+{
+    return isOneOf<K::ColourPanel, K::MonoLcd, K::CharacterLcd>(setup);
+}
+
 bool hasSeveralRows(const DriverSetup& setup)
 {
     const auto* cells = std::get_if<CharacterLcdSpec>(&setup.part.shape);
@@ -118,6 +123,14 @@ constexpr auto setups = std::to_array<WrongSetup>({
         isOneOf<K::MonoOled, K::MonoLcd, K::CharacterLcd, K::TwoWireDigits, K::ShiftDigits,
             K::LedMatrix, K::ColourPanel>,
         make<M::NotSwitchedOn>},
+    {"light-off", "its light is off", "Switch the line of its light on, or tie it to the supply.",
+        hasLightLine, make<M::LightOff>},
+    {"contrast-low", "the voltage of its crystals is too low",
+        "Turn the trimmer, or raise the operating voltage, until the text stands out.",
+        isOneOf<K::MonoLcd, K::CharacterLcd>, make<M::ContrastLow>},
+    {"contrast-high", "the voltage of its crystals is too high",
+        "Turn the trimmer, or lower the operating voltage, until what is off fades.",
+        isOneOf<K::MonoLcd, K::CharacterLcd>, make<M::ContrastHigh>},
     {"no-pump", "its converter for the pixels' voltage is off",
         "Switch the charge pump on, or choose the library's internal supply.", isOneOf<K::MonoOled>,
         make<M::NoPump>},
@@ -136,6 +149,9 @@ constexpr auto setups = std::to_array<WrongSetup>({
     {"raw-bytes", "signs beyond ASCII were sent as they stand in the text",
         "Send the code that its character set has: 0xDF for a degree sign.",
         isOneOf<K::CharacterLcd>, make<M::RawBytes>},
+    {"other-signs", "the codes of the other character set were sent",
+        "Look at what 0xDF shows: a degree sign, or ß; take the codes of that set.",
+        isOneOf<K::CharacterLcd>, make<M::OtherSigns>},
     {"other-expander", "the library expects the other wiring of the expander",
         "Choose the library, or its setting, for this back-pack.", hasExpander,
         make<M::OtherExpander>},
@@ -215,10 +231,11 @@ std::vector<const WrongSetup*> wrongSetupsOf(const DriverSetup& right)
 
 DriverSetup rightSetup(DriverSetup setup)
 {
-    DriverSpec right;
-    right.strategy = setup.driver.strategy;
-    right.bufferBytes = setup.driver.bufferBytes;
-    setup.driver = right;
+    auto& driver = setup.driver;
+    driver.mistakes = 0;
+    driver.setTo.reset();
+    driver.address = 0;
+    driver.turned = DriverTurn::AsBuiltIn;
     return setup;
 }
 

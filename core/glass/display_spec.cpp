@@ -54,15 +54,15 @@ constexpr std::array twoWire{I::TwoWire};
 constexpr std::array direct{I::Direct};
 
 const std::array<DisplayTraits, displayKinds> traits{{
-    {GlassUnit::Pixels, oledInterfaces},
-    {GlassUnit::Pixels, spi},
-    {GlassUnit::Cells, cellInterfaces},
-    {GlassUnit::Digits, twoWire},
-    {GlassUnit::Digits, spi},
-    {GlassUnit::Pixels, spi},
-    {GlassUnit::Pixels, spi},
-    {GlassUnit::Pixels, spi},
-    {GlassUnit::Digits, direct},
+    {GlassUnit::Pixels, oledInterfaces, true},
+    {GlassUnit::Pixels, spi, true},
+    {GlassUnit::Cells, cellInterfaces, true},
+    {GlassUnit::Digits, twoWire, true},
+    {GlassUnit::Digits, spi, true},
+    {GlassUnit::Pixels, spi, true},
+    {GlassUnit::Pixels, spi, true},
+    {GlassUnit::Pixels, spi, false},
+    {GlassUnit::Digits, direct, false},
 }};
 
 } // namespace

@@ -52,8 +52,13 @@ struct MonoLcdSpec {
 
 template <class Archive> void describe(Archive& /*a*/, MonoLcdSpec& /*s*/) { }
 
+/// Which character set is built into a character display.
+enum class CharacterRom { Kana, European };
+inline constexpr Words<2> characterRomWords{"kana", "European"};
+
 struct CharacterLcdSpec {
     int columns = 16, rows = 2;
+    CharacterRom rom = CharacterRom::Kana;
 
     bool operator==(const CharacterLcdSpec&) const = default;
 };
@@ -62,6 +67,7 @@ template <class Archive> void describe(Archive& a, CharacterLcdSpec& s)
 {
     a.integer("columns", s.columns, 8, 40);
     a.integer("rows", s.rows, 1, 4);
+    a.optionalChoice("characters", s.rom, characterRomWords);
     if (Archive::isReading && s.columns * s.rows > 80)
         a.failAt("columns", "its controller has 80 cells and no more");
 }
@@ -233,6 +239,7 @@ enum class GlassUnit { Pixels, Cells, Digits };
 struct DisplayTraits {
     GlassUnit unit;
     std::span<const DisplayInterface> interfaces; ///< that it can have; the usual one first
+    bool hasLight; ///< that its firmware can dim
 };
 const DisplayTraits& traitsOf(DisplayKind kind);
 

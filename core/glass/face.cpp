@@ -1,6 +1,7 @@
 #include "glass/face.h"
 
 #include <cassert>
+#include <cmath>
 #include <utility>
 
 namespace fern {
@@ -40,6 +41,27 @@ GlassColour colourOf(const GlassFace& face, std::uint16_t level)
         return static_cast<std::uint8_t>(value << (8 - bits) | value >> (2 * bits - 8));
     };
     return {wide(11, 5), wide(5, 6), wide(0, 5)};
+}
+
+bool isGround(const GlassFace& face, std::uint16_t level)
+{
+    return level == face.ground
+        || (face.ghosts > 0
+            && static_cast<int>(level) >= static_cast<int>(face.palette.size()) - face.ghosts);
+}
+
+double seenShare(double light)
+{
+    constexpr double gamma = 2.2; // of eyes and screens (common practice)
+    return std::pow(light, 1 / gamma);
+}
+
+GlassPicture withoutGhosts(GlassPicture picture)
+{
+    for (auto& level : picture.levels)
+        if (isGround(*picture.face, level))
+            level = picture.face->ground;
+    return picture;
 }
 
 GlassFace monoFace(int columns, int rows, double pitch)

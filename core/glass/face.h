@@ -33,6 +33,7 @@ struct GlassFace {
     std::vector<GlassColour>
         palette; ///< how each level looks; empty: levels are colours of 16 bits
     std::uint16_t ground = 0; ///< the level of what shows nothing
+    int ghosts = 0; ///< so many levels at the end of the palette show nothing but a shade of before
 
     bool operator==(const GlassFace&) const = default;
 };
@@ -41,9 +42,13 @@ struct GlassFace {
 /// blue, widened by repeating the high ones.
 GlassColour colourOf(const GlassFace& face, std::uint16_t level);
 
+/// Returns whether a level shows nothing that was drawn: the ground, or a ghost on it.
+bool isGround(const GlassFace& face, std::uint16_t level);
+
 struct GlassPicture {
     std::shared_ptr<const GlassFace> face; ///< never null
     std::vector<std::uint16_t> levels; ///< of each element
+    double light = 1; ///< how much of what is shown stands out from the ground, 0 to 1
 
     /// Of a grid.
     std::uint16_t at(int column, int row) const
@@ -54,7 +59,7 @@ struct GlassPicture {
     /// Compares what is seen, not which face it is.
     bool operator==(const GlassPicture& other) const
     {
-        return *face == *other.face && levels == other.levels;
+        return *face == *other.face && levels == other.levels && light == other.light;
     }
 };
 
@@ -63,6 +68,12 @@ GlassFace monoFace(int columns, int rows, double pitch);
 
 /// Returns what a frame looks like on a face of its size.
 GlassPicture pictureOf(const MonoFrame& frame, std::shared_ptr<const GlassFace> face);
+
+/// Returns how strongly eyes see a share of the light: a tenth of it is no tenth as bright.
+double seenShare(double light);
+
+/// Returns the picture with its ghosts gone.
+GlassPicture withoutGhosts(GlassPicture picture);
 
 /// Returns a 64-bit FNV-1a hash of a picture: equal pictures have equal hashes. A grid of two
 /// levels is hashed as its frame is, in pages of eight rows.

@@ -1,7 +1,7 @@
 #include "glass/metrics.h"
 
 #include "base/utf8.h"
-#include "glass/parts/character_lcd.h"
+#include "glass/character_rom.h"
 #include "glass/parts/segment_shapes.h"
 #include "glass/pixel_font.h"
 
@@ -38,7 +38,7 @@ bool hasCharacter(const GlassMetrics& metrics, char32_t character, std::string_v
         return found != nullptr && !glyphRows(*found, character).empty();
     }
     case GlassUnit::Cells:
-        return codeOfCharacter(character).has_value();
+        return codeOfCharacter(metrics.rom, character).has_value();
     case GlassUnit::Digits:
         return character == U'.' || character == U':'
             || (character < 0x80 && segmentsOf(static_cast<char>(character)) != noSegments);
@@ -58,6 +58,8 @@ GlassMetrics metricsOf(const DisplaySpec& spec)
     // Cells and digits that are turned are read with the head turned.
     if (metrics.unit == GlassUnit::Pixels && isSideways(spec.turned))
         std::swap(metrics.columns, metrics.rows);
+    if (const auto* cells = std::get_if<CharacterLcdSpec>(&spec.shape))
+        metrics.rom = cells->rom;
     metrics.pitch = metrics.unit == GlassUnit::Digits ? 0 : size;
     metrics.characterHeight = metrics.unit == GlassUnit::Digits ? size
         : metrics.unit == GlassUnit::Cells                      ? dotsOfDigit * size

@@ -12,6 +12,7 @@ struct GlassMetrics {
     GlassUnit unit = GlassUnit::Pixels;
     int columns = 128, rows = 64; ///< in its unit, as it is looked at
     double pitch = 0.17e-3; ///< metre, of pixels
+    CharacterRom rom = CharacterRom::Kana; ///< of cells
     double characterHeight = 0; ///< metre, of cells and digits; of pixels the font says it
 
     bool operator==(const GlassMetrics&) const = default;

@@ -10,7 +10,7 @@ std::string asBitmap(const GlassPicture& picture)
     auto text = fmt::format("P1\n{} {}\n", face.columns, face.rows);
     for (int row = 0; row < face.rows; ++row) {
         for (int column = 0; column < face.columns; ++column)
-            text += picture.at(column, row) == face.ground ? '0' : '1';
+            text += isGround(face, picture.at(column, row)) ? '0' : '1';
         text += '\n';
     }
     return text;

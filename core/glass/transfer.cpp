@@ -12,7 +12,8 @@ Result<Transfer> parseTransfer(std::string_view kind, std::string_view bytes)
     const auto word = std::find(transferKindWords.begin(), transferKindWords.end(), kind);
     if (word == transferKindWords.end())
         return Error{ErrorCode::InvalidArgument,
-            "\"" + std::string(kind) + "\" is no transfer: i2c, command, data, wire, word or lines",
+            "\"" + std::string(kind)
+                + "\" is no transfer: i2c, command, data, wire, word, lines, light or contrast",
             ""};
     Transfer transfer{static_cast<TransferKind>(word - transferKindWords.begin()), {}};
     for (const auto text : splitAtBlanks(bytes)) {

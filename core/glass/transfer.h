@@ -17,8 +17,17 @@ enum class TransferKind {
     Wire, ///< between start and stop of a two-wire driver
     Word, ///< while a chain of shift registers is selected
     Lines, ///< the levels of the lines of a raw glass, phase by phase, from now on repeated
+    Light, ///< a line beside the bus: how long of 255 parts the light is on
+    Contrast, ///< a line beside the bus: the voltage of the crystals, 128 of 255 the right one
 };
-inline constexpr Words<6> transferKindWords{"i2c", "command", "data", "wire", "word", "lines"};
+inline constexpr Words<8> transferKindWords{
+    "i2c", "command", "data", "wire", "word", "lines", "light", "contrast"};
+
+/// Returns whether it goes over the bus, and not over a line of its own beside it.
+constexpr bool isOnBus(TransferKind kind)
+{
+    return kind < TransferKind::Light;
+}
 
 struct Transfer {
     TransferKind kind = TransferKind::I2c;

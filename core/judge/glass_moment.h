@@ -29,9 +29,11 @@ std::unique_ptr<GlassPart> afterTransfers(const SentRecord& record, std::size_t 
 struct Blanking {
     double seconds = 0;
     double share = 0; ///< of the time from redraw to redraw
+    std::vector<double> fields; ///< seconds that each field of the page was so
 };
 /// Returns for how long something other than the old or the new picture was seen while the last
 /// redraw was sent; nothing where no redraw is known transfer by transfer.
-std::optional<Blanking> blankingOf(const PlainDisplay& display, const GlassMoment& moment);
+std::optional<Blanking> blankingOf(
+    const PlainInstrument& instrument, const PlainDisplay& display, const GlassMoment& moment);
 
 } // namespace fern

@@ -9,6 +9,8 @@ double i2cWriteSeconds(int bytes, double hertz)
 
 double transferSeconds(const Transfer& transfer, DisplayInterface interface, double hertz)
 {
+    if (!isOnBus(transfer.kind))
+        return 0;
     constexpr double strobe = 60e-6;
     constexpr double delaysOfByte = 27, delaysOfTransfer = 4;
     const auto bytes = static_cast<double>(transfer.bytes.size());

@@ -117,6 +117,53 @@ TEST_F(GlassTest, AWrongSetUpIsFoundByItsLook)
     ASSERT_TRUE(waitFor([&] { return lit(window.runner().view()->picture()) > 100; }));
 }
 
+// What the firmware takes the part to be is typed, and told; the part's own is no setting.
+TEST_F(GlassTest, WhatTheFirmwareIsSetToIsTyped)
+{
+    openPage("glassLooks");
+    const auto type = [&](const char* name, const char* text) {
+        auto* spin = find<QSpinBox>(name);
+        spin->setFocus();
+        spin->selectAll();
+        QTest::keyClicks(spin, QString::fromLatin1(text));
+        QTest::keyClick(spin, Qt::Key_Return);
+        settle();
+    };
+    EXPECT_EQ(find<QSpinBox>("setWidth")->value(), 128);
+    type("setHeight", "32");
+    ASSERT_TRUE(driver().setTo);
+    EXPECT_EQ(*driver().setTo, (GlassSize{128, 32}));
+    type("setAddress", "3d");
+    EXPECT_EQ(driver().address, 0x3D);
+    EXPECT_TRUE(hasFinding("P03"));
+    type("setHeight", "64");
+    type("setAddress", "3c");
+    EXPECT_FALSE(driver().setTo);
+    EXPECT_EQ(driver().address, 0);
+    auto* turned = find<QComboBox>("setTurned");
+    turned->setFocus();
+    QTest::keyClick(turned, Qt::Key_Down);
+    settle();
+    EXPECT_EQ(driver().turned, DriverTurn::Upright);
+    EXPECT_TRUE(find<QPushButton>("lookRight")->isEnabled());
+    click("lookRight");
+    EXPECT_EQ(driver().turned, DriverTurn::AsBuiltIn);
+}
+
+TEST_F(GlassTest, ADimmedDisplayIsSeenDimmed)
+{
+    auto* brightness = find<QSpinBox>("brightness");
+    brightness->setFocus();
+    brightness->selectAll();
+    QTest::keyClicks(brightness, QStringLiteral("20"));
+    QTest::keyClick(brightness, Qt::Key_Return);
+    settle();
+    EXPECT_EQ(driver().brightness, 20);
+    tick();
+    EXPECT_NEAR(window.runner().view()->picture()->light, 0.2, 0.01);
+    EXPECT_FALSE(find<QSpinBox>("fullRefreshEvery")->isVisible()) << "it is no paper";
+}
+
 TEST_F(GlassTest, RecordedBytesArePlayedAndComparedWithItsOwn)
 {
     openPage("glassTransfers");

@@ -1,8 +1,9 @@
 #include "glass/parts/character_lcd.h"
 
 #include "base/utf8.h"
+#include "glass/character_rom.h"
 #include "glass/grid_index.h"
-#include "glass/pixel_font.h"
+#include "glass/parts/crystal.h"
 
 #include <algorithm>
 
@@ -13,58 +14,6 @@ namespace {
 const Ticks longCommand = ticksFromSeconds(1.52e-3); ///< clear and home
 const Ticks shortCommand = ticksFromSeconds(37e-6);
 constexpr int dotsAcross = 5, dotsDown = 8;
-
-using GlyphRows = std::array<std::uint8_t, dotsDown>; ///< bit 4 is the left dot
-
-struct RomSign {
-    std::uint8_t code;
-    char32_t character;
-    GlyphRows rows;
-};
-// Where the ROM differs from ASCII, with about what it looks like. What lies between stands for
-// itself.
-constexpr auto romSigns = std::to_array<RomSign>({
-    {0x5C, U'¥', {0x11, 0x0A, 0x1F, 0x04, 0x1F, 0x04, 0x04, 0}},
-    {0x7E, U'→', {0, 0x04, 0x02, 0x1F, 0x02, 0x04, 0, 0}},
-    {0x7F, U'←', {0, 0x04, 0x08, 0x1F, 0x08, 0x04, 0, 0}},
-    {0xDF, U'°', {0x1C, 0x14, 0x1C, 0, 0, 0, 0, 0}},
-    {0xE1, U'ä', {0x0A, 0, 0x0E, 0x01, 0x0F, 0x11, 0x0F, 0}},
-    {0xE2, U'ß', {0, 0, 0x0E, 0x11, 0x1E, 0x11, 0x1E, 0x10}},
-    {0xE4, U'µ', {0, 0, 0x11, 0x11, 0x11, 0x13, 0x1D, 0x10}},
-    {0xE8, U'√', {0, 0, 0x07, 0x04, 0x04, 0x14, 0x08, 0}},
-    {0xEC, U'¢', {0x04, 0x0E, 0x14, 0x14, 0x15, 0x0E, 0x04, 0}},
-    {0xED, U'£', {0x06, 0x09, 0x08, 0x1E, 0x08, 0x08, 0x1F, 0}},
-    {0xEE, U'ñ', {0x0E, 0, 0x16, 0x19, 0x11, 0x11, 0x11, 0}},
-    {0xEF, U'ö', {0x0A, 0, 0x0E, 0x11, 0x11, 0x11, 0x0E, 0}},
-    {0xF4, U'Ω', {0, 0x0E, 0x11, 0x11, 0x0A, 0x0A, 0x1B, 0}},
-    {0xF5, U'ü', {0x0A, 0, 0x11, 0x11, 0x11, 0x13, 0x0D, 0}},
-    {0xF7, U'π', {0, 0, 0x1F, 0x0A, 0x0A, 0x0A, 0x13, 0}},
-    {0xFD, U'÷', {0, 0x04, 0, 0x1F, 0, 0x04, 0, 0}},
-    {0xFF, U'█', {0x1F, 0x1F, 0x1F, 0x1F, 0x1F, 0x1F, 0x1F, 0x1F}},
-});
-/// Of signs whose shape nobody has told, such as kana.
-constexpr GlyphRows otherSign{0x1F, 0x11, 0x11, 0x11, 0x11, 0x11, 0x1F, 0};
-
-const RomSign* romSignOf(std::uint8_t code)
-{
-    const auto sign = std::find_if(
-        romSigns.begin(), romSigns.end(), [code](const RomSign& rom) { return rom.code == code; });
-    return sign == romSigns.end() ? nullptr : &*sign;
-}
-
-/// The rows of a sign of the ROM.
-GlyphRows romRows(std::uint8_t code)
-{
-    if (const auto* sign = romSignOf(code))
-        return sign->rows;
-    const auto found = glyphRows(*findPixelFont("5x8"), characterOfCode(code));
-    if (found.empty())
-        return otherSign;
-    GlyphRows rows{}; // the font has its left dot highest of eight
-    std::transform(found.begin(), found.end(), rows.begin(),
-        [](unsigned char row) { return static_cast<std::uint8_t>(row >> (8 - dotsAcross)); });
-    return rows;
-}
 
 GlassFace cellFace(const CharacterLcdSpec& spec, double pitch)
 {
@@ -86,31 +35,6 @@ int firstCellOf(const CharacterLcdSpec& spec, int row)
     return (row % 2 == 0 ? 0 : 0x40) + (row < 2 ? 0 : spec.columns);
 }
 
-char32_t characterOfCode(std::uint8_t code)
-{
-    if (const auto* sign = romSignOf(code))
-        return sign->character;
-    if (code < 0x10) {
-        constexpr std::u32string_view own = U"⓪①②③④⑤⑥⑦";
-        return own[code & 0x07U];
-    }
-    if (code >= 0x20 && code < 0x7E)
-        return code;
-    if (code >= 0xA1 && code < 0xDF) // half-width kana
-        return static_cast<char32_t>(0xFF61 + (code - 0xA1));
-    return U'?';
-}
-
-std::optional<std::uint8_t> codeOfCharacter(char32_t character)
-{
-    const auto sign = std::find_if(romSigns.begin(), romSigns.end(),
-        [character](const RomSign& rom) { return rom.character == character; });
-    if (sign != romSigns.end())
-        return sign->code;
-    const bool isAscii = character >= 0x20 && character < 0x7E && character != U'\\';
-    return isAscii ? std::optional(static_cast<std::uint8_t>(character)) : std::nullopt;
-}
-
 CharacterLcd::CharacterLcd(const CharacterLcdSpec& spec, double pitch, std::optional<int> expander)
     : m_spec(spec)
     , m_expander(expander)
@@ -121,6 +45,14 @@ CharacterLcd::CharacterLcd(const CharacterLcdSpec& spec, double pitch, std::opti
 
 void CharacterLcd::take(const Transfer& transfer, Ticks at)
 {
+    if (!isOnBus(transfer.kind) && !transfer.bytes.empty()) {
+        constexpr double full = 255, right = 128;
+        if (transfer.kind == TransferKind::Light)
+            m_light = transfer.bytes.back() / full;
+        else
+            m_contrast = transfer.bytes.back() / right;
+        return;
+    }
     if (m_expander)
         return takeExpander(transfer, at);
     const bool isData = transfer.kind == TransferKind::Data;
@@ -262,7 +194,7 @@ std::uint8_t CharacterLcd::shown(int column, int row) const
 std::array<std::uint8_t, 8> CharacterLcd::rowsOf(std::uint8_t code) const
 {
     if (code >= 0x10)
-        return romRows(code);
+        return romRows(m_spec.rom, code);
     std::array<std::uint8_t, 8> rows{};
     for (std::size_t row = 0; row < rows.size(); ++row)
         rows[row] = glyphRow(code & 0x07, static_cast<int>(row));
@@ -271,7 +203,11 @@ std::array<std::uint8_t, 8> CharacterLcd::rowsOf(std::uint8_t code) const
 
 GlassPicture CharacterLcd::seen(Ticks at) const
 {
-    GlassPicture picture{m_face, {}};
+    constexpr unsigned lightPort = 8; // of the expander
+    const auto look = crystalLook(m_contrast);
+    const double light = m_expander && (m_port & lightPort) == 0 ? 0 : m_light;
+    constexpr double unlit = 0.35; // it can be read by the light of the room
+    GlassPicture picture{m_face, {}, look.light * (unlit + (1 - unlit) * light)};
     const int columns = m_spec.columns * dotsAcross;
     picture.levels.resize(gridIndex(0, m_spec.rows * dotsDown, columns));
     constexpr std::int64_t blinkNs = 400'000'000;
@@ -287,7 +223,9 @@ GlassPicture CharacterLcd::seen(Ticks at) const
                 const bool isCursor = isHere && ((m_hasCursor && y == dotsDown - 1) || isInverse);
                 const bool isInk =
                     ((rows[static_cast<std::size_t>(y)] >> (dotsAcross - 1 - x)) & 1) != 0;
-                const bool dark = !m_isTouched ? row % 2 == 0 : m_isOn && (isCursor || isInk);
+                const bool dark = look.isAllDark ? true
+                    : !m_isTouched               ? row % 2 == 0
+                                                 : m_isOn && (isCursor || isInk);
                 const auto index = gridIndex(column * dotsAcross + x, row * dotsDown + y, columns);
                 picture.levels[index] = dark ? 1 : 0;
             }
@@ -301,7 +239,7 @@ std::vector<std::string> CharacterLcd::text() const
     for (int row = 0; row < m_spec.rows; ++row) {
         std::string text;
         for (int column = 0; column < m_spec.columns; ++column)
-            appendUtf8(text, m_isOn ? characterOfCode(shown(column, row)) : U' ');
+            appendUtf8(text, m_isOn ? characterOfCode(m_spec.rom, shown(column, row)) : U' ');
         text.erase(text.find_last_not_of(' ') + 1);
         rows.push_back(std::move(text));
     }

@@ -4,7 +4,7 @@
 // from an expander on an I²C bus.
 //
 // Sources: open drivers for such controllers in a kernel and in a display daemon (commands, row
-// addresses, wiring of the expander, character set); times and some signs of the ROM from memory.
+// addresses, wiring of the expander); times are from memory.
 
 #include "glass/display_spec.h"
 #include "glass/grid_index.h"
@@ -18,12 +18,6 @@ namespace fern {
 
 /// Returns the address of the first cell of a row.
 int firstCellOf(const CharacterLcdSpec& spec, int row);
-
-/// Returns what a code looks like, as a character: glyphs of one's own are ⓪ to ⑦.
-char32_t characterOfCode(std::uint8_t code);
-
-/// Returns the code of a character; none where the ROM has no such sign.
-std::optional<std::uint8_t> codeOfCharacter(char32_t character);
 
 class CharacterLcd : public GlassPart {
 public:
@@ -68,6 +62,7 @@ private:
     bool m_isEightBit = true, m_hasTwoLines = false;
     bool m_isTouched = false; ///< by any command; before it its first row is dark
     std::uint8_t m_port = 0xFF; ///< of the expander
+    double m_light = 1, m_contrast = 1; ///< shares: of all light, of the right voltage
     std::optional<std::uint8_t> m_upperNibble; ///< that waits for its lower one
     Ticks m_busyUntil{};
 };

@@ -1,6 +1,7 @@
 #include "glass/parts/colour_panel.h"
 
 #include "glass/grid_index.h"
+#include "glass/parts/noise.h"
 
 namespace fern {
 
@@ -44,6 +45,11 @@ void ColourPanel::reset()
     m_isAwake = m_isOn = m_isInverted = false;
 }
 
+void ColourPanel::powerOn()
+{
+    fillWithNoise(m_memory);
+}
+
 void ColourPanel::take(const Transfer& transfer, Ticks /*at*/)
 {
     for (const auto byte : transfer.bytes) {
@@ -51,6 +57,8 @@ void ColourPanel::take(const Transfer& transfer, Ticks /*at*/)
             command(byte);
         else if (transfer.kind == TransferKind::Data)
             data(byte);
+        else if (transfer.kind == TransferKind::Light)
+            m_light = byte / 255.0;
     }
 }
 
@@ -137,7 +145,7 @@ void ColourPanel::put(std::uint16_t colour)
 
 GlassPicture ColourPanel::seen(Ticks /*at*/) const
 {
-    GlassPicture picture{m_face, {}};
+    GlassPicture picture{m_face, {}, m_light};
     const bool isDark = !m_isAwake || !m_isOn;
     for (int y = 0; y < m_face->rows; ++y)
         for (int x = 0; x < m_face->columns; ++x) {

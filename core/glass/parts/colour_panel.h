@@ -20,6 +20,7 @@ public:
     {
         return std::make_unique<ColourPanel>(*this);
     }
+    void powerOn() override;
     void take(const Transfer& transfer, Ticks at) override;
     GlassPicture seen(Ticks at) const override;
 
@@ -40,6 +41,7 @@ private:
     int m_x = 0, m_y = 0;
     unsigned m_order = 0; ///< exchanges and mirrors of rows and columns, and of red and blue
     int m_bytesPerPixel = 3;
+    double m_light = 1;
     bool m_isAwake = false, m_isOn = false, m_isInverted = false;
 };
 

@@ -77,7 +77,7 @@ Digits::Digits(GlassFace face, bool hasColon)
 
 GlassPicture Digits::seen(Ticks /*at*/) const
 {
-    GlassPicture picture{m_face, {}};
+    GlassPicture picture{m_face, {}, light()};
     for (int digit = 0; digit < digits(); ++digit)
         for (int segment = 0; segment < 8; ++segment)
             picture.levels.push_back((segments(digit) >> segment) & 1);

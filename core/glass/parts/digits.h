@@ -18,6 +18,8 @@ public:
     virtual int digits() const = 0;
     /// The step of the brightness, from 0 on.
     virtual int brightness() const = 0;
+    /// That step as a share of the brightest one.
+    virtual double light() const { return 1; }
     GlassPicture seen(Ticks at) const override;
     std::vector<std::string> text() const override;
 

@@ -17,6 +17,9 @@ public:
     virtual ~GlassPart() = default;
     virtual std::unique_ptr<GlassPart> clone() const = 0;
 
+    /// Lets power come: where a part has a memory, noise stands in it until it is written. A part
+    /// that was just made has an empty one.
+    virtual void powerOn() { }
     /// Takes a transfer whose last byte has come at `at`, which never goes back. What is not for
     /// it, or no bytes of its kind, is passed over.
     virtual void take(const Transfer& transfer, Ticks at) = 0;

@@ -1,6 +1,8 @@
 #include "glass/parts/mono_lcd.h"
 
 #include "glass/grid_index.h"
+#include "glass/parts/crystal.h"
+#include "glass/parts/noise.h"
 
 namespace fern {
 
@@ -20,10 +22,17 @@ MonoLcd::MonoLcd(double pitch)
 {
 }
 
+void MonoLcd::powerOn()
+{
+    fillWithNoise(m_memory);
+}
+
 void MonoLcd::take(const Transfer& transfer, Ticks /*at*/)
 {
     for (const auto byte : transfer.bytes) {
-        if (transfer.kind == TransferKind::Command)
+        if (transfer.kind == TransferKind::Light)
+            m_light = byte / 255.0;
+        else if (transfer.kind == TransferKind::Command)
             command(byte);
         else if (transfer.kind == TransferKind::Data)
             data(byte);
@@ -37,7 +46,8 @@ void MonoLcd::command(std::uint8_t byte)
         m_isVertical = (byte & 2U) != 0;
         m_isExtended = (byte & 1U) != 0;
     } else if (m_isExtended) {
-        return; // temperature, bias and operating voltage
+        if ((byte & 0x80U) != 0) // temperature and bias change little
+            m_voltage = byte & 0x7F;
     } else if ((byte & 0xF8U) == 0x08) {
         const bool isInverse = (byte & 1U) != 0;
         m_mode = (byte & 4U) != 0 ? (isInverse ? Mode::Inverted : Mode::Normal)
@@ -64,13 +74,17 @@ void MonoLcd::data(std::uint8_t byte)
 
 GlassPicture MonoLcd::seen(Ticks /*at*/) const
 {
-    GlassPicture picture{m_face, {}};
+    // 3.06 V and 60 mV a step; 6.9 V is right for such a glass.
+    constexpr double least = 3.06, step = 0.06, right = 6.9; // volt
+    const auto look = crystalLook(m_voltage == 0 ? 0 : (least + step * m_voltage) / right);
+    constexpr double unlit = 0.35; // it can be read by the light of the room
+    GlassPicture picture{m_face, {}, look.light * (unlit + (1 - unlit) * m_light)};
     for (int y = 0; y < rows; ++y)
         for (int x = 0; x < columns; ++x) {
             const auto byte = m_memory[gridIndex(x, y / 8, columns)];
             const bool bit = ((byte >> (y % 8)) & 1) != 0;
-            const bool isDark = m_mode == Mode::AllDark || (m_mode == Mode::Normal && bit)
-                || (m_mode == Mode::Inverted && !bit);
+            const bool isDark = look.isAllDark || m_mode == Mode::AllDark
+                || (m_mode == Mode::Normal && bit) || (m_mode == Mode::Inverted && !bit);
             picture.levels.push_back(!m_isDown && isDark ? 1 : 0);
         }
     return picture;

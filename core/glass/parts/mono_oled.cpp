@@ -1,6 +1,7 @@
 #include "glass/parts/mono_oled.h"
 
 #include "glass/grid_index.h"
+#include "glass/parts/noise.h"
 
 #include <algorithm>
 #include <cassert>
@@ -16,6 +17,11 @@ MonoOled::MonoOled(const MonoOledSpec& spec, double pitch, int address)
     , m_isPumped(spec.isPageByPage) // its converter is on after a reset
 {
     assert(spec.firstSegment + spec.columns <= spec.memoryColumns && spec.rows <= memoryRows);
+}
+
+void MonoOled::powerOn()
+{
+    fillWithNoise(m_memory);
 }
 
 void MonoOled::take(const Transfer& transfer, Ticks /*at*/)
@@ -113,6 +119,9 @@ void MonoOled::executeWithParameters()
 {
     const int first = m_begun[1];
     switch (m_begun.front()) {
+    case 0x81:
+        m_contrast = first;
+        break;
     case 0x20:
         m_mode = first & 0x03;
         break;
@@ -141,7 +150,7 @@ void MonoOled::executeWithParameters()
         m_swapsHalves = (first & 0x20) != 0;
         break;
     default:
-        break; // contrast, clock and scrolling change no pixel here
+        break; // clock and scrolling change no pixel here
     }
 }
 
@@ -187,7 +196,8 @@ int MonoOled::glassLineOf(int pad) const
 
 GlassPicture MonoOled::seen(Ticks /*at*/) const
 {
-    GlassPicture picture{m_face, {}};
+    constexpr double steps = 256;
+    GlassPicture picture{m_face, {}, (m_contrast + 1) / steps};
     picture.levels.resize(
         static_cast<std::size_t>(m_spec.columns) * static_cast<std::size_t>(m_spec.rows));
     if (!m_isOn || !m_isPumped)

@@ -19,6 +19,7 @@ public:
     /// The pitch is in metre; the address is that of its I²C bus.
     MonoOled(const MonoOledSpec& spec, double pitch, int address);
     std::unique_ptr<GlassPart> clone() const override { return std::make_unique<MonoOled>(*this); }
+    void powerOn() override;
     void take(const Transfer& transfer, Ticks at) override;
     GlassPicture seen(Ticks at) const override;
 
@@ -46,6 +47,7 @@ private:
     int m_mode = 2; ///< 0 horizontal, 1 vertical, 2 page by page
     int m_column = 0, m_page = 0;
     int m_columnStart = 0, m_columnEnd = 127, m_pageStart = 0, m_pageEnd = 7;
+    int m_contrast = 0x7F;
     int m_startLine = 0, m_offset = 0, m_driven = 64;
     bool m_isOn = false, m_isPumped = false, m_isAllLit = false, m_isInverted = false;
     bool m_isRemapped = false, m_scansDown = false;

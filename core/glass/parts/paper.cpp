@@ -3,6 +3,7 @@
 #include "glass/grid_index.h"
 
 #include <algorithm>
+#include <array>
 
 namespace fern {
 
@@ -14,6 +15,16 @@ constexpr std::uint16_t whiteNumber = 1, blackNumber = 0;
 constexpr GlassColour blackInk{0x22, 0x24, 0x26}, whiteInk{0xE8, 0xE6, 0xDE},
     redInk{0xA8, 0x32, 0x2C}, yellowInk{0xD9, 0xB6, 0x2E}, greenInk{0x2F, 0x6B, 0x3E},
     blueInk{0x2C, 0x4A, 0x8C}, orangeInk{0xC9, 0x6F, 0x2A};
+
+/// What is left of black after one, two, and more partial refreshes (from memory).
+constexpr std::array<GlassColour, 3> ghostInks{
+    {{0xDC, 0xDB, 0xD3}, {0xCF, 0xCE, 0xC7}, {0xC2, 0xC1, 0xBA}}};
+
+/// Those that are written as numbers know the full refresh only.
+bool hasPartial(const PaperSpec& spec)
+{
+    return hasPlanes(spec) && spec.partialRefresh.value > 0;
+}
 
 /// The inks by their numbers on the bus; of planes by their levels.
 std::vector<GlassColour> inksOf(const PaperSpec& spec)
@@ -40,6 +51,10 @@ GlassFace paperFace(const PaperSpec& spec, double pitch)
     face.pitch = pitch;
     face.palette = inksOf(spec);
     face.ground = hasPlanes(spec) ? white : whiteNumber;
+    if (hasPartial(spec)) {
+        face.ghosts = static_cast<int>(ghostInks.size());
+        face.palette.insert(face.palette.end(), ghostInks.begin(), ghostInks.end());
+    }
     return face;
 }
 
@@ -60,6 +75,7 @@ Paper::Paper(const PaperSpec& spec, double pitch)
     } else {
         m_black.assign(bytes, 0xFF);
         m_red.assign(bytes, 0);
+        m_ghosts.assign(pixels, 0);
     }
     m_old = m_new = levelsOfMemory();
 }
@@ -184,11 +200,27 @@ std::vector<std::uint16_t> Paper::levelsOfMemory() const
 
 void Paper::refresh(Ticks at)
 {
-    const bool isPartial = m_isPartial && m_partial > Ticks{};
+    const bool isPartial = m_isPartial && hasPartial(m_spec);
     m_old = std::move(m_new);
     m_new = levelsOfMemory();
+    if (hasPartial(m_spec))
+        leaveGhosts(isPartial);
     m_begun = at;
     m_busyUntil = at + (isPartial ? m_partial : m_full);
+}
+
+void Paper::leaveGhosts(bool isPartial)
+{
+    const auto first = static_cast<std::uint16_t>(m_face->palette.size() - ghostInks.size());
+    for (std::size_t i = 0; i < m_new.size(); ++i) {
+        auto& ghost = m_ghosts[i];
+        if (!isPartial)
+            ghost = 0;
+        else if (m_old[i] == black && m_new[i] == white && ghost < ghostInks.size())
+            ++ghost;
+        if (m_new[i] == white && ghost > 0)
+            m_new[i] = static_cast<std::uint16_t>(first + ghost - 1);
+    }
 }
 
 /// A full refresh goes over the old picture turned to its negative, white, and the negative of the
@@ -197,7 +229,7 @@ GlassPicture Paper::seen(Ticks at) const
 {
     if (at >= m_busyUntil)
         return {m_face, m_new};
-    if (m_isPartial && m_partial > Ticks{})
+    if (m_isPartial && hasPartial(m_spec))
         return {m_face, m_old};
     const std::uint16_t ground = m_face->ground;
     const std::uint16_t ink = !hasPlanes(m_spec) ? blackNumber : black;
@@ -205,7 +237,7 @@ GlassPicture Paper::seen(Ticks at) const
         4 * (at - m_begun).ns / std::max<std::int64_t>(1, (m_busyUntil - m_begun).ns);
     auto levels = stage < 2 ? m_old : m_new;
     for (auto& level : levels)
-        level = stage == 1 ? ground : stage == 3 ? level : level == ground ? ink : ground;
+        level = stage == 1 ? ground : stage == 3 ? level : isGround(*m_face, level) ? ink : ground;
     return {m_face, std::move(levels)};
 }
 

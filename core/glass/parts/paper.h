@@ -1,6 +1,7 @@
 #pragma once
 // Electronic paper: what is sent goes into its memory, and nothing is seen before a refresh, which
-// takes its time, flashes, and hears nothing meanwhile.
+// takes its time, flashes, and hears nothing meanwhile. A partial refresh does not flash, and
+// leaves a ghost where black became white, until the next full one.
 //
 // Sources: the stages of a refresh from an open driver for such panels in a kernel; commands and
 // times are from memory.
@@ -40,6 +41,7 @@ private:
     void data(std::uint8_t byte);
     void putPlane(std::vector<std::uint8_t>& plane, std::uint8_t byte);
     void refresh(Ticks at);
+    void leaveGhosts(bool isPartial);
     std::vector<std::uint16_t> levelsOfMemory() const;
 
     PaperSpec m_spec;
@@ -47,6 +49,7 @@ private:
     std::shared_ptr<const GlassFace> m_face;
     std::vector<std::uint8_t> m_black, m_red; ///< a bit for each pixel, the high one left
     std::vector<std::uint8_t> m_numbers; ///< of colours, one for each pixel
+    std::vector<std::uint8_t> m_ghosts; ///< how often partial refreshes took a pixel from black
     std::vector<std::uint16_t> m_old, m_new; ///< what was seen before the refresh, and is after it
     int m_command = 0;
     std::vector<std::uint8_t> m_parameters;

@@ -142,7 +142,7 @@ bool LedMatrix::isLit(int module, int x, int y) const
 
 GlassPicture LedMatrix::seen(Ticks /*at*/) const
 {
-    GlassPicture picture{m_face, {}};
+    GlassPicture picture{m_face, {}, m_chain.driver(0).light()}; // all modules are set alike
     for (int y = 0; y < 8; ++y)
         for (int x = 0; x < 8 * m_spec.modules; ++x)
             picture.levels.push_back(isLit(x / 8, x % 8, y) ? 1 : 0);

@@ -22,6 +22,8 @@ public:
     /// that is decoded drives the shape of its number.
     std::uint8_t outputs(int digit) const;
     int brightness() const { return m_brightness; }
+    /// As a share of the brightest step: (2n + 1)/32 of the time. A test is lit always.
+    double light() const { return m_isTested ? 1 : (2 * m_brightness + 1) / 31.0; }
 
 private:
     std::array<std::uint8_t, 8> m_digits{};
@@ -59,6 +61,7 @@ public:
     std::uint8_t segments(int digit) const override;
     int digits() const override { return 8; }
     int brightness() const override { return m_chain.driver(0).brightness(); }
+    double light() const override { return m_chain.driver(0).light(); }
 
 private:
     ShiftChain m_chain{1};

@@ -49,7 +49,8 @@ TurnedPart::TurnedPart(
 GlassPicture TurnedPart::seen(Ticks at) const
 {
     const auto upright = m_part->seen(at);
-    GlassPicture picture{m_face, upright.levels};
+    auto picture = upright;
+    picture.face = m_face;
     const int columns = upright.face->columns;
     const int rows = upright.face->rows;
     for (int y = 0; y < rows; ++y)

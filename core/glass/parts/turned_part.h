@@ -17,6 +17,7 @@ public:
     TurnedPart(
         std::unique_ptr<GlassPart> part, Rotation rotation, std::shared_ptr<const GlassFace> face);
 
+    void powerOn() override { m_part->powerOn(); }
     void take(const Transfer& transfer, Ticks at) override { m_part->take(transfer, at); }
     GlassPicture seen(Ticks at) const override;
     std::vector<std::string> text() const override { return m_part->text(); }

@@ -10,6 +10,14 @@
 
 namespace fern {
 
+/// How many sixteenths of the time it is lit, by the step of its brightness.
+inline constexpr std::array<int, 8> wireSteps{1, 2, 4, 10, 11, 12, 13, 14};
+/// Returns the light of a step as a share of the brightest one.
+constexpr double wireLight(int step)
+{
+    return static_cast<double>(wireSteps[static_cast<std::size_t>(step)]) / wireSteps.back();
+}
+
 class TwoWireDigits : public Digits {
 public:
     /// The height of a digit is in metre.
@@ -22,6 +30,7 @@ public:
     std::uint8_t segments(int digit) const override;
     int digits() const override { return m_spec.digits; }
     int brightness() const override { return m_brightness; }
+    double light() const override { return wireLight(m_brightness); }
 
 private:
     static constexpr std::size_t places = 6;

@@ -192,4 +192,32 @@ void checkRefresh(const Instrument& in, const PlainInstrument& plain, Findings& 
     }
 }
 
+/// What a partial refresh takes from black is left as a shade until the next full one.
+void checkGhosts(const Instrument& in, const PlainInstrument& plain, Findings& out)
+{
+    constexpr int most = 10, comfortable = 8; // partial refreshes (common practice)
+    for (const auto& display : plain.displays) {
+        const auto& setup = display.firmware->setup();
+        const auto* paper = std::get_if<PaperSpec>(&setup.part.shape);
+        const int every = setup.driver.fullRefreshEvery;
+        if (paper == nullptr || paper->partialRefresh.value <= 0 || display.pages.empty()
+            || display.firmware->sendsAll() || (every > 0 && every <= most))
+            continue;
+        auto changed = *findById(in.displays, display.id);
+        changed.driver.fullRefreshEvery = comfortable;
+        out.push_back({"D16", Severity::Check, "/displays/" + display.id + "/driver",
+            fmt::format("{} keeps ghosts of old pictures", display.id),
+            every == 0
+                ? std::string("After the first refresh no other is a full one, and each partial "
+                              "one leaves a shade where black became white.")
+                : fmt::format("Only every {}th refresh is a full one, and each partial one leaves "
+                              "a shade where black became white.",
+                    every),
+            "a full refresh after 5 to 10 partial ones, common practice",
+            {{fmt::format("Make every {}th refresh a full one", comfortable),
+                [changed](const Instrument& before) { return withDisplay(before, changed); }}},
+            {}});
+    }
+}
+
 } // namespace fern

@@ -21,6 +21,7 @@ void checkNotCleared(const Instrument& in, const PlainInstrument& plain, Finding
 void checkSteadyVoltage(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkDriverSetUp(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkLacking(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkGhosts(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRefresh(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkBlanking(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkStarved(const Instrument& in, const PlainInstrument& plain, Findings& out);

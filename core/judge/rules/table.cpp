@@ -15,6 +15,7 @@ constexpr auto table = std::to_array<Rule>({
     {"D12", "drawn over what stood there", checkNotCleared},
     {"D13", "a steady voltage on liquid crystal", checkSteadyVoltage},
     {"D15", "a firmware that sets a display up wrongly", checkDriverSetUp},
+    {"D16", "ghosts of old pictures on paper", checkGhosts},
     {"G03", "redraws that need more time than there is", checkRedrawTooFast},
     {"G04", "redrawn faster than eyes read", checkFasterThanEyes},
     {"G08", "poll slots too short for their answers, or for the cycle", checkPollSlots},

@@ -20,6 +20,7 @@ std::unique_ptr<GlassPart> partOf(const PlainDisplay& display)
 {
     const auto& setup = display.firmware->setup();
     auto part = makeGlassPart(setup.part, setup.address);
+    part->powerOn();
     for (const auto& step : display.firmware->begin())
         part->take(step.transfer, {});
     return part;
@@ -71,7 +72,10 @@ DriverSteps RedrawTask::draw(Turn& turn, Flight& flight)
     flight.shown.readers = std::move(texts.readers);
     auto drawn = display.firmware->drawn(
         m_memory, display.page, [&](std::size_t field) { return texts.fields[field]; });
+    if (drawn != m_memory && display.firmware->wantsFull(m_partialRefreshes))
+        m_memory.reset();
     auto steps = display.firmware->redraw(m_memory, drawn);
+    m_partialRefreshes = !m_memory ? 0 : m_partialRefreshes + (steps.empty() ? 0 : 1);
     m_memory = std::move(drawn);
     return steps;
 }

@@ -34,14 +34,14 @@ TEST(TransferWords, SayWhatEachKindIsTold)
     EXPECT_THAT(wordsOf("mono-128x32", true),
         ElementsAre("off, clock 128, last row 31, rows offset by 0, first row 0, charge pump 20, "
                     "pointer mode 0, columns from the right, rows downwards, wiring of the rows 2, "
-                    "contrast 207, precharge 241, level 64, show the memory, not inverted, on"));
+                    "contrast 255, precharge 241, level 64, show the memory, not inverted, on"));
     EXPECT_THAT(wordsOf("mono-128x32", false, 256),
         ElementsAre(
             "columns 0 to 127, pages 0 to 3", "256 bytes of pixels", "256 bytes of pixels"));
     EXPECT_THAT(wordsOf("mono-128x64-pages", false, 128).front(),
         "page 0, column, low half 2, column, high half 0");
     EXPECT_THAT(wordsOf("mono-84x48", true),
-        ElementsAre("commands of the voltage, column 64, temperature 0, bias 4, usual commands, "
+        ElementsAre("commands of the voltage, voltage 64, temperature 0, bias 4, usual commands, "
                     "normal"));
     EXPECT_THAT(wordsOf("character-16x2", false).front(), "cell 0");
     EXPECT_THAT(wordsOf("character-16x2", false)[1], "“12.5            ”");
@@ -52,7 +52,7 @@ TEST(TransferWords, SayWhatEachKindIsTold)
     EXPECT_THAT(wordsOf("four-digits-points", false),
         ElementsAre("address by address", "“12.5 ” from address 0", "on, brightness 7"));
     EXPECT_THAT(wordsOf("eight-digits", true),
-        ElementsAre("lamp test 0", "last digit 7", "decoding 0", "brightness 3", "switched on 1"));
+        ElementsAre("lamp test 0", "last digit 7", "decoding 0", "brightness 15", "switched on 1"));
     EXPECT_THAT(wordsOf("eight-digits", false).front(), "register 8: 30");
     EXPECT_THAT(wordsOf("colour-tft", false),
         ElementsAre("columns", "its values 00 28 01 17", "rows", "its values 00 35 00 bb", "pixels",

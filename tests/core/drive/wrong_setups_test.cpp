@@ -15,6 +15,8 @@
 #include <cstdlib>
 #include <map>
 
+#include <fmt/format.h>
+
 namespace fern {
 namespace {
 
@@ -71,11 +73,14 @@ TEST(WrongSetups, OfMonoPanelsLookAsTheSheetSays)
     const auto tall = displayOf("mono-128x64");
     const auto low = displayOf("mono-128x32");
     const auto right = seenWith({tall, {}, glassAddress}, fullPage(), "38.6");
-    for (const auto* dark :
-        {"no-pump", "not-switched-on", "not-begun", "not-sent", "other-address"}) {
+    for (const auto* dark : {"no-pump", "not-switched-on", "not-begun", "other-address"}) {
         const auto picture = seenWith(wrong(tall, dark), fullPage(), "38.6");
         EXPECT_EQ(std::count(picture.levels.begin(), picture.levels.end(), 1), 0) << dark;
     }
+    // Never sent: what its memory held when power came.
+    const auto noise = seenWith(wrong(tall, "not-sent"), fullPage(), "38.6");
+    EXPECT_NEAR(
+        static_cast<double>(std::count(noise.levels.begin(), noise.levels.end(), 1)), 4096, 500);
     // The set-up for 64 rows on a glass of 32: its odd rows only, at half height.
     const auto half = seenWith(wrong(low, "other-rows"), fullPage(), "38.6");
     for (int y = 0; y < 32; ++y)
@@ -134,6 +139,8 @@ TEST(WrongSetups, OfCharacterDisplaysLookAsTheSheetSays)
         return display.text();
     };
     using Rows = std::vector<std::string>;
+    EXPECT_EQ(textWith("character-16x2-european-i2c", "", {"µ~é"})[1], "µ~é");
+    EXPECT_EQ(textWith("character-16x2-european-i2c", "other-signs", {"7"})[0], "21 ßC");
     EXPECT_EQ(textWith("character-16x2", "", {"100.5", "99   "}), (Rows{"21 °C", "99"}));
     // A shorter number over a longer one without blanks.
     EXPECT_EQ(
@@ -185,7 +192,7 @@ TEST(WrongSetups, OfColourPanelsLookAsTheSheetSays)
     for (int y = 0; y < 135 - 53; ++y)
         for (int x = 0; x < 240 - 40; ++x)
             ASSERT_EQ(shifted.at(x, y), right.at(x + 40, y + 53));
-    for (const auto* dark : {"not-switched-on", "not-begun", "not-sent"}) {
+    for (const auto* dark : {"not-switched-on", "not-begun"}) {
         const auto picture = seenWith(wrong(spec, dark), page, "1");
         EXPECT_EQ(std::count_if(picture.levels.begin(), picture.levels.end(),
                       [&](std::uint16_t level) { return level != picture.levels.front(); }),
@@ -302,15 +309,23 @@ std::string lettersOf(const GlassPicture& picture)
     return text;
 }
 
+/// A line where it is not seen in full light.
+std::string lightOf(const GlassPicture& picture)
+{
+    return picture.light == 1 ? "" : fmt::format("({:.0f} % light)\n", 100 * picture.light);
+}
+
 std::string pictureOf(const DriverSetup& setup, const Page& page)
 {
     const auto text = [](std::size_t) { return std::string("27.5"); };
-    if (metricsOf(setup.part).unit == GlassUnit::Pixels)
-        return lettersOf(looksLike(setup, page, text));
+    if (metricsOf(setup.part).unit == GlassUnit::Pixels) {
+        const auto picture = looksLike(setup, page, text);
+        return lightOf(picture) + lettersOf(picture);
+    }
     TriedDisplay display(setup);
     display.redraw(page, "88.8");
     display.redraw(page, "27.5");
-    std::string rows;
+    std::string rows = lightOf(display.seen());
     for (const auto& row : display.text())
         rows += row + "\n";
     return rows;

@@ -3,6 +3,7 @@
 // Source of the cases: display-bytes.csv of the reference sheets, made by hand from open drivers of
 // such controllers and checked with an independent model.
 
+#include "glass/character_rom.h"
 #include "glass/parts/character_lcd.h"
 #include "glass/parts/digits.h"
 #include "glass/parts/make_part.h"
@@ -178,7 +179,8 @@ RC_GTEST_PROP(GlassParts, TakeAnyBytes, ())
     const int transfers = *rc::gen::inRange(1, 40);
     for (int i = 0; i < transfers; ++i) {
         Transfer transfer;
-        transfer.kind = static_cast<TransferKind>(*rc::gen::inRange(0, 6));
+        transfer.kind = static_cast<TransferKind>(
+            *rc::gen::inRange(0, static_cast<int>(transferKindWords.size())));
         transfer.bytes =
             *rc::gen::container<std::vector<std::uint8_t>>(rc::gen::arbitrary<std::uint8_t>());
         at = at + ticksFromSeconds(*rc::gen::inRange(0, 3));
@@ -236,6 +238,108 @@ TEST(GlassParts, PaperIsBusyAndFlashesWhileItRefreshes)
     EXPECT_EQ(last(4), 0);
     take(TransferKind::Command, {0x20}, 5);
     EXPECT_EQ(first(8), 1) << "the memory is as it was";
+}
+
+// A partial refresh leaves a shade where black became white, darker each time, which a full one
+// takes away; what is black again shows none.
+TEST(GlassParts, PartialRefreshesLeaveGhosts)
+{
+    Paper paper(PaperSpec{8, 1, 2, {2, "s"}, {0.4, "s"}}, 2e-4);
+    Ticks at;
+    const auto refresh = [&](std::uint8_t pixels, std::uint8_t kind) {
+        const auto take = [&](TransferKind which, std::uint8_t byte) {
+            paper.take({which, {byte}, {}}, at);
+        };
+        at = at + ticksFromSeconds(10);
+        take(TransferKind::Command, 0x24);
+        take(TransferKind::Data, pixels);
+        take(TransferKind::Command, 0x22);
+        take(TransferKind::Data, kind);
+        take(TransferKind::Command, 0x20);
+        return paper.seen(at + ticksFromSeconds(5));
+    };
+    constexpr std::uint8_t full = 0xF7, partial = 0xFF, leftBlack = 0x7F, allWhite = 0xFF;
+    const auto left = [](const GlassPicture& picture) { return int{picture.levels.front()}; };
+    EXPECT_EQ(left(refresh(leftBlack, full)), 1);
+    const auto once = refresh(allWhite, partial);
+    EXPECT_TRUE(isGround(*once.face, once.levels.front()));
+    EXPECT_NE(once.levels.front(), once.face->ground) << "a shade is left";
+    EXPECT_EQ(once.levels.back(), once.face->ground) << "where nothing changed";
+    EXPECT_EQ(withoutGhosts(once).levels, std::vector<std::uint16_t>(8, 0));
+    EXPECT_EQ(left(refresh(leftBlack, partial)), 1);
+    const auto twice = refresh(allWhite, partial);
+    EXPECT_LT(colourOf(*twice.face, twice.levels.front()).red,
+        colourOf(*once.face, once.levels.front()).red);
+    EXPECT_EQ(left(refresh(allWhite, full)), 0) << "a full one takes it away";
+}
+
+// Steps of brightness: sixteenths of the time of a two-wire driver, (2n + 1)/32 of a shift register
+// (the reference sheet of display bytes), 256 of a panel that glows.
+TEST(GlassParts, AreAsBrightAsTheyAreSet)
+{
+    const auto lightOf = [](std::string_view id, const std::vector<Transfer>& transfers) {
+        const auto part = makeGlassPart(test::displayOf(id), test::glassAddress);
+        for (const auto& transfer : transfers)
+            part->take(transfer, ticksFromSeconds(1));
+        return part->seen(ticksFromSeconds(2)).light;
+    };
+    using K = TransferKind;
+    EXPECT_NEAR(lightOf("four-digits-two-wire", {{K::Wire, {0x88}, {}}}), 1.0 / 14, 1e-12);
+    EXPECT_NEAR(lightOf("four-digits-two-wire", {{K::Wire, {0x8B}, {}}}), 10.0 / 14, 1e-12);
+    EXPECT_NEAR(lightOf("eight-digits", {{K::Word, {0x0A, 3}, {}}}), 7.0 / 31, 1e-12);
+    EXPECT_NEAR(lightOf("mono-128x64", {{K::I2c, {0x78, 0, 0x81, 0x7F}, {}}}), 0.5, 1e-12);
+    EXPECT_EQ(lightOf("colour-tft", {{K::Light, {0}, {}}}), 0);
+    EXPECT_EQ(lightOf("colour-tft", {}), 1) << "tied to the supply";
+    // Liquid crystal is blank below its voltage, and can be read without its light.
+    EXPECT_EQ(lightOf("mono-84x48", {{K::Command, {0x21, 0x80, 0x20}, {}}}), 0);
+    EXPECT_EQ(lightOf("mono-84x48", {{K::Command, {0x21, 0xC0, 0x20}, {}}}), 1);
+    EXPECT_EQ(lightOf("character-16x2", {{K::Contrast, {20}, {}}}), 0);
+    const double unlit = lightOf("character-16x2", {{K::Light, {0}, {}}});
+    EXPECT_GT(unlit, 0.1);
+    EXPECT_LT(unlit, 0.9);
+    EXPECT_EQ(lightOf("character-16x2-i2c", {{K::I2c, {0x78, 0x00}, {}}}), unlit)
+        << "port 3 is low";
+}
+
+// A memory holds noise when power comes, and it is seen where a panel is switched on before it is
+// cleared; one that was just made is empty, as recorded bytes are played.
+TEST(GlassParts, ShowNoiseThatWasNotCleared)
+{
+    const auto litAfter = [](bool isPowered) {
+        const auto part = makeGlassPart(test::displayOf("mono-128x64"), test::glassAddress);
+        if (isPowered)
+            part->powerOn();
+        const auto before = part->seen({});
+        EXPECT_EQ(std::count(before.levels.begin(), before.levels.end(), 1), 0) << "switched off";
+        part->take({TransferKind::I2c, {0x78, 0, 0x8D, 0x14, 0xAF}, {}}, ticksFromSeconds(1));
+        const auto picture = part->seen(ticksFromSeconds(2));
+        return std::count(picture.levels.begin(), picture.levels.end(), 1);
+    };
+    EXPECT_EQ(litAfter(false), 0);
+    EXPECT_NEAR(static_cast<double>(litAfter(true)), 4096, 500) << "about half of 8,192";
+}
+
+// Source: the degree sign and letters of both usual sets, from memory of their published tables.
+TEST(GlassParts, CharacterSetsHaveTheirOwnCodes)
+{
+    constexpr auto kana = CharacterRom::Kana, european = CharacterRom::European;
+    EXPECT_EQ(codeOfCharacter(kana, U'°'), 0xDF);
+    EXPECT_EQ(codeOfCharacter(european, U'°'), 0xB0);
+    EXPECT_EQ(characterOfCode(european, 0xDF), U'ß');
+    EXPECT_EQ(codeOfCharacter(kana, U'ä'), 0xE1);
+    EXPECT_EQ(codeOfCharacter(european, U'ä'), 0xE4);
+    EXPECT_EQ(codeOfCharacter(kana, U'\\'), std::nullopt);
+    EXPECT_EQ(codeOfCharacter(european, U'\\'), 0x5C);
+    EXPECT_EQ(codeOfCharacter(european, U'~'), 0x7E);
+    EXPECT_EQ(codeOfCharacter(kana, U'Ω'), 0xF4);
+    EXPECT_EQ(codeOfCharacter(european, U'é'), 0xE9);
+    EXPECT_EQ(codeOfCharacter(kana, U'é'), std::nullopt);
+    for (const auto rom : {kana, european})
+        for (unsigned code = 0x20; code <= 0xFF; ++code) {
+            const auto character = characterOfCode(rom, static_cast<std::uint8_t>(code));
+            const auto back = codeOfCharacter(rom, character);
+            EXPECT_EQ(back ? characterOfCode(rom, *back) : character, character);
+        }
 }
 
 TEST(GlassParts, SegmentsReadBackWhatTheyWrite)
@@ -297,7 +401,8 @@ TEST(RecordedBytes, AreReadInTheOrderOfTime)
     EXPECT_EQ(errorOf("t_s,kind,bytes\n1,data,0g\n"), "line 2: \"0g\" is no byte in hexadecimal");
     EXPECT_EQ(errorOf("t_s,kind,bytes\n1,data,100\n"), "line 2: \"100\" is no byte in hexadecimal");
     EXPECT_EQ(errorOf("t_s,kind,bytes\n1,smoke,00\n"),
-        "line 2: \"smoke\" is no transfer: i2c, command, data, wire, word or lines");
+        "line 2: \"smoke\" is no transfer: i2c, command, data, wire, word, lines, light or "
+        "contrast");
     EXPECT_EQ(errorOf("t_s,kind,bytes\n2,data,00\n1,data,00\n"), "line 3: the time goes back");
     EXPECT_EQ(errorOf("t_s,kind,bytes\nsoon,data,00\n"), "line 2: \"soon\" is no time in seconds");
     EXPECT_EQ(errorOf("t_s,kind,bytes\n1,data\n"), "line 2: a cell is missing");

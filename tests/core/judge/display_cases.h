@@ -52,6 +52,15 @@ inline Instrument refreshedEvery(double seconds)
     return shedOn("electronic-paper", [seconds](Display& d) { d.redrawEvery = {seconds, "s"}; });
 }
 
+inline Instrument refreshedFully(int every)
+{
+    return shedOn("paper-128x296", [every](Display& d) {
+        d.redrawEvery = {20, "s"};
+        d.driver.strategy = RedrawStrategy::DirtyBox;
+        d.driver.fullRefreshEvery = every;
+    });
+}
+
 inline Instrument withLabel(std::string_view display, const char* label)
 {
     auto in = shedOn(display);
@@ -117,6 +126,8 @@ inline std::vector<RuleCase> displayCases()
         {"D15", Severity::Check, withMistake("mono-128x64", DriverMistake::NoPump),
             "display: its converter for the pixels' voltage is off",
             withMistake("colour-tft", DriverMistake::NoPump)}, // which has none
+        {"D16", Severity::Check, refreshedFully(0), "display keeps ghosts of old pictures",
+            refreshedFully(10)},
         {"G11", Severity::Check, withStrategy("character-20x4", RedrawStrategy::ClearAndWrite),
             "display goes dark for up to 16.4 ms with every redraw",
             withStrategy("character-16x2", RedrawStrategy::ClearAndWrite)}, // 8 ms are not seen

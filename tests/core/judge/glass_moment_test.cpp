@@ -46,7 +46,7 @@ TEST(GlassMoment, BlankingIsMeasuredFromTheTransfers)
 {
     const auto blankingWith = [](RedrawStrategy strategy) {
         const auto looked = lookedAt(test::withStrategy("character-16x2", strategy));
-        return *blankingOf(looked.plain.displays[0], looked.moment);
+        return *blankingOf(looked.plain, looked.plain.displays[0], looked.moment);
     };
     // 2 ms of waiting for the clear, the address and the characters that are not blank.
     const auto cleared = blankingWith(RedrawStrategy::ClearAndWrite);
@@ -59,8 +59,45 @@ TEST(GlassMoment, BlankingIsMeasuredFromTheTransfers)
                                         d.redrawEvery = {20, "s"};
                                     }),
         70);
-    EXPECT_NEAR(blankingOf(paper.plain.displays[0], paper.moment)->seconds, 2, 0.02);
-    EXPECT_FALSE(blankingOf(paper.plain.displays[0], GlassMoment{}));
+    EXPECT_NEAR(blankingOf(paper.plain, paper.plain.displays[0], paper.moment)->seconds, 1.5, 0.02);
+    EXPECT_FALSE(blankingOf(paper.plain, paper.plain.displays[0], GlassMoment{}));
+}
+
+// Each field is told apart: the label of the shed stands still, its number is written anew.
+TEST(GlassMoment, BlankingIsThatOfEachField)
+{
+    const auto looked =
+        lookedAt(test::withStrategy("character-16x2", RedrawStrategy::ClearAndWrite));
+    const auto& display = looked.plain.displays[0];
+    const auto blanking = *blankingOf(looked.plain, display, looked.moment);
+    ASSERT_EQ(blanking.fields.size(), display.page.fields.size());
+    for (const double seconds : blanking.fields) {
+        EXPECT_GT(seconds, 2e-3);
+        EXPECT_LE(seconds, blanking.seconds);
+    }
+    const auto changes =
+        lookedAt(test::withStrategy("character-16x2", RedrawStrategy::ChangedCells));
+    const auto still = *blankingOf(changes.plain, changes.plain.displays[0], changes.moment);
+    for (std::size_t i = 0; i < display.page.fields.size(); ++i)
+        EXPECT_TRUE(display.page.fields[i].kind == FieldKind::Value || still.fields[i] == 0);
+}
+
+TEST(GlassMoment, AFullRefreshTakesTheGhostsAway)
+{
+    const auto ghostsWith = [](int every) {
+        const auto looked = lookedAt(test::refreshedFully(every), 330);
+        const auto& picture = *looked.moment.picture;
+        return std::count_if(
+            picture.levels.begin(), picture.levels.end(), [&](std::uint16_t level) {
+                return level != picture.face->ground && isGround(*picture.face, level);
+            });
+    };
+    EXPECT_GT(ghostsWith(0), 0);
+    EXPECT_EQ(ghostsWith(1), 0);
+    const auto eighth = lookedAt(test::refreshedFully(8), 1);
+    const auto& firmware = *eighth.plain.displays[0].firmware;
+    EXPECT_FALSE(firmware.wantsFull(6));
+    EXPECT_TRUE(firmware.wantsFull(7)) << "seven partial ones, and the eighth is full";
 }
 
 TEST(GlassMoment, TextsStandInWhereNothingWasShown)

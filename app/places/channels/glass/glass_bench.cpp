@@ -27,6 +27,11 @@ GlassBench::GlassBench(House& house, QWidget* parent)
         addPair(tr("Redraw every"), m_redrawEvery, tr("bus at"), m_busSpeed)->findChild<QLabel*>();
     m_strategy = addChoice(tr("Sends"), {}, "strategy");
     m_buffer = addWhole(tr("In pieces of"), 1, 4096, "bufferBytes");
+    m_brightness = addWhole(tr("Brightness"), 1, 100, "brightness");
+    m_brightness->setSuffix(tr(" %"));
+    m_fullEvery = addWhole(tr("Full refresh every"), 0, 1000, "fullRefreshEvery");
+    m_fullEvery->setSpecialValueText(tr("never again"));
+    m_fullEvery->setSuffix(tr(" redraws"));
     m_plan->setWordWrap(true);
     m_buffer->setSuffix(tr(" bytes"));
     card()->addWidget(m_plan);
@@ -54,11 +59,16 @@ GlassBench::GlassBench(House& house, QWidget* parent)
         changed.driver.strategy = m_strategies[static_cast<std::size_t>(index)];
         apply(tr("What a redraw sends"), withDisplay(instrument(), changed));
     });
-    connect(m_buffer, &QSpinBox::valueChanged, this, [this](int bytes) {
-        auto changed = display();
-        changed.driver.bufferBytes = bytes;
-        apply(tr("Buffer of the library"), withDisplay(instrument(), changed));
-    });
+    const auto connectDriver = [this](QSpinBox* input, const QString& name, int DriverSpec::*what) {
+        connect(input, &QSpinBox::valueChanged, this, [this, name, what](int value) {
+            auto changed = display();
+            changed.driver.*what = value;
+            apply(name, withDisplay(instrument(), changed));
+        });
+    };
+    connectDriver(m_brightness, tr("Brightness"), &DriverSpec::brightness);
+    connectDriver(m_fullEvery, tr("Full refresh of paper"), &DriverSpec::fullRefreshEvery);
+    connectDriver(m_buffer, tr("Buffer of the library"), &DriverSpec::bufferBytes);
 }
 
 /// What is drawn when, and how old a number gets.
@@ -106,9 +116,16 @@ void GlassBench::showInputs(const RunView& view)
     }
     const auto shown = std::find(m_strategies.begin(), m_strategies.end(), firmware.strategy());
     m_strategy->setCurrentIndex(static_cast<int>(shown - m_strategies.begin()));
-    const QSignalBlocker blocker(m_buffer);
-    m_buffer->setValue(display().driver.bufferBytes);
-    setInputVisible(m_buffer, setup.part.interface == DisplayInterface::I2c);
+    const auto showWhole = [this](QSpinBox* input, int value, bool isThere) {
+        const QSignalBlocker blocker(input);
+        input->setValue(value);
+        setInputVisible(input, isThere);
+    };
+    const auto& driver = display().driver;
+    showWhole(m_buffer, driver.bufferBytes, setup.part.interface == DisplayInterface::I2c);
+    showWhole(m_brightness, driver.brightness, traitsOf(setup.part.kind()).hasLight);
+    showWhole(m_fullEvery, driver.fullRefreshEvery,
+        setup.part.kind() == DisplayKind::Paper && firmware.strategy() == RedrawStrategy::DirtyBox);
     m_plan->setText(qText(view.fixed->planInWords));
     m_pages->setPageOffered(m_map, setup.part.kind() == DisplayKind::SegmentGlass);
     m_plan->setVisible(m_pages->word() == tr("Pace")); // the others need the room

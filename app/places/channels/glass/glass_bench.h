@@ -30,6 +30,8 @@ private:
     QLabel* m_busWord = nullptr; ///< before it
     QComboBox* m_strategy = nullptr;
     QSpinBox* m_buffer = nullptr;
+    QSpinBox* m_brightness = nullptr;
+    QSpinBox* m_fullEvery = nullptr; ///< of paper
     std::vector<RedrawStrategy> m_strategies; ///< that are offered
     PageChips* m_pages;
     TransferPage* m_transfers;

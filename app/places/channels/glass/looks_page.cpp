@@ -6,6 +6,7 @@
 #include "app/look/scroll.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
+#include "app/places/channels/glass/believed_row.h"
 #include "instrument/edits.h"
 
 #include <QLabel>
@@ -24,6 +25,7 @@ constexpr int tileWidth = 136, tileHeight = 104;
 LooksPage::LooksPage(Document& document, QWidget* parent)
     : QWidget(parent)
     , m_document(document)
+    , m_believed(new BelievedRow(this))
     , m_tiles(new QWidget)
     , m_words(wrappedLabel(this, "lookWords"))
     , m_so(new QPushButton(tr("My firmware does that"), this))
@@ -34,6 +36,7 @@ LooksPage::LooksPage(Document& document, QWidget* parent)
     auto* card = new Card(tr("What it looks like when…"), this);
     card->setSubtitle(tr("find the picture that is on the bench"));
     column->addWidget(card, 1);
+    card->body()->addWidget(m_believed);
     new FlowLayout(m_tiles, grid, false);
     auto* scroll = new QScrollArea(card);
     scroll->setWidget(m_tiles);
@@ -49,6 +52,8 @@ LooksPage::LooksPage(Document& document, QWidget* parent)
     m_so->setObjectName(QStringLiteral("lookIsMine"));
     m_so->setToolTip(tr("The simulated firmware does it too, and a finding says what mends it"));
     m_right->setObjectName(QStringLiteral("lookRight"));
+    connect(m_believed, &BelievedRow::entered, this,
+        [this](const DriverSpec& driver) { setDriver(tr("What the firmware is set to"), driver); });
     connect(m_so, &QPushButton::clicked, this, [this] {
         auto setup = rightSetup(m_display.firmware->setup());
         m_looks[m_chosen].setup->apply(setup);
@@ -85,6 +90,7 @@ void LooksPage::showView(const RunView& view)
     m_display = display;
     if (!isDrawn)
         m_drawnTexts = std::move(texts);
+    m_believed->showSetup(display.firmware->setup());
     const auto& driver = display.firmware->setup().driver;
     m_right->setEnabled(driver != rightSetup(display.firmware->setup()).driver);
     if (isDrawn)

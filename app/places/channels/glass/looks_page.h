@@ -14,6 +14,7 @@ class QPushButton;
 
 namespace fern::app {
 
+class BelievedRow;
 class GlassView;
 
 class LooksPage : public QWidget {
@@ -37,6 +38,7 @@ private:
     };
 
     Document& m_document;
+    BelievedRow* m_believed;
     QWidget* m_tiles;
     QLabel* m_words;
     QPushButton* m_so;

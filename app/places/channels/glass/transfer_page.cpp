@@ -143,6 +143,8 @@ void TransferPage::showView(const RunView& view)
     m_texts = textsShown(view.plain(), display, m_moment);
     if (isOther)
         m_isHeld = false;
+    if (!isSame)
+        m_blanking = blankingOf(view.plain(), display, m_moment);
     if (!m_isHeld && !isSame)
         showNewest();
 }
@@ -162,14 +164,27 @@ void TransferPage::showNewest()
               .arg(qText(countText(static_cast<long long>(record.bytes), "byte")),
                   qText(countText(static_cast<long long>(record.transfers), "transfer")),
                   qText(durationText(inSeconds(record.to - record.from))), lastCounts(all));
-    if (const auto blanking = blankingOf(m_display, m_moment))
-        words += blanking->seconds > 0
-            ? tr(" Something else than the old or the new page is seen for %1, %2 % of the time.")
-                  .arg(qText(durationText(blanking->seconds)),
-                      qText(significantText(100 * blanking->share, 2)))
-            : QString();
+    if (m_blanking && m_blanking->seconds > 0)
+        words += tr(" Something else than the old or the new page is seen for %1, %2 % of the "
+                    "time%3.")
+                     .arg(qText(durationText(m_blanking->seconds)),
+                         qText(significantText(100 * m_blanking->share, 2)), blankFields());
     m_from = record.from;
     list(*record.heard, record.before->clone(), words, -1);
+}
+
+/// Each field that is dark or torn for a while, the longest first.
+QString TransferPage::blankFields() const
+{
+    std::vector<std::pair<double, QString>> fields;
+    for (std::size_t i = 0; i < m_blanking->fields.size(); ++i)
+        if (m_blanking->fields[i] > 0)
+            fields.emplace_back(m_blanking->fields[i], qText(m_display.page.fields[i].id));
+    std::sort(fields.rbegin(), fields.rend());
+    QString words;
+    for (const auto& [seconds, id] : fields)
+        words += tr(", %1 for %2").arg(id, qText(durationText(seconds)));
+    return words;
 }
 
 void TransferPage::playRecorded()

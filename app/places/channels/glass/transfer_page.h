@@ -29,6 +29,7 @@ Q_SIGNALS:
 private:
     void playRecorded();
     void showNewest();
+    QString blankFields() const;
     /// Lists transfers; a row from `differs` on is unlike what the instrument would send.
     void list(std::vector<TimedTransfer> transfers, std::unique_ptr<GlassPart> before,
         const QString& summary, int differs);
@@ -41,6 +42,7 @@ private:
     QLabel* m_where;
     GlassView* m_glass;
     QPushButton* m_newest;
+    std::optional<Blanking> m_blanking; ///< of the newest redraw
     PlainDisplay m_display;
     GlassMoment m_moment;
     FieldText m_texts;
