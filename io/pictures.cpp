@@ -19,14 +19,15 @@ public:
     explicit SeenColours(const GlassPicture& picture)
         : m_face(*picture.face)
         , m_ground(colourOf(m_face, m_face.ground))
-        , m_share(seenShare(picture.light))
+        , m_contrast(picture.contrast)
+        , m_light(seenShare(picture.light))
     {
     }
     QRgb operator()(std::uint16_t level) const
     {
         const auto colour = colourOf(m_face, level);
         const auto mixed = [this](std::uint8_t ground, std::uint8_t of) {
-            return static_cast<int>(std::lround(ground + (of - ground) * m_share));
+            return static_cast<int>(std::lround((ground + (of - ground) * m_contrast) * m_light));
         };
         return qRgb(mixed(m_ground.red, colour.red), mixed(m_ground.green, colour.green),
             mixed(m_ground.blue, colour.blue));
@@ -35,7 +36,7 @@ public:
 private:
     const GlassFace& m_face;
     GlassColour m_ground;
-    double m_share;
+    double m_contrast, m_light;
 };
 
 /// Where a pixel stands, in pixels, with the gaps before it.

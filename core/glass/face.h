@@ -48,7 +48,8 @@ bool isGround(const GlassFace& face, std::uint16_t level);
 struct GlassPicture {
     std::shared_ptr<const GlassFace> face; ///< never null
     std::vector<std::uint16_t> levels; ///< of each element
-    double light = 1; ///< how much of what is shown stands out from the ground, 0 to 1
+    double light = 1; ///< as a share of all that it can have, of ground and signs
+    double contrast = 1; ///< how much of what is shown stands out from the ground, 0 to 1
 
     /// Of a grid.
     std::uint16_t at(int column, int row) const
@@ -59,7 +60,8 @@ struct GlassPicture {
     /// Compares what is seen, not which face it is.
     bool operator==(const GlassPicture& other) const
     {
-        return *face == *other.face && levels == other.levels && light == other.light;
+        return *face == *other.face && levels == other.levels && light == other.light
+            && contrast == other.contrast;
     }
 };
 

@@ -206,8 +206,7 @@ GlassPicture CharacterLcd::seen(Ticks at) const
     constexpr unsigned lightPort = 8; // of the expander
     const auto look = crystalLook(m_contrast);
     const double light = m_expander && (m_port & lightPort) == 0 ? 0 : m_light;
-    constexpr double unlit = 0.35; // it can be read by the light of the room
-    GlassPicture picture{m_face, {}, look.light * (unlit + (1 - unlit) * light)};
+    GlassPicture picture{m_face, {}, crystalLight(light), look.contrast};
     const int columns = m_spec.columns * dotsAcross;
     picture.levels.resize(gridIndex(0, m_spec.rows * dotsDown, columns));
     constexpr std::int64_t blinkNs = 400'000'000;

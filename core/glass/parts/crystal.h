@@ -7,9 +7,16 @@
 namespace fern {
 
 struct CrystalLook {
-    double light = 1; ///< how much of what is shown stands out
+    double contrast = 1; ///< how much of what is shown stands out
     bool isAllDark = false;
 };
+
+/// How much of its light is left by that of the room when its own is out (from memory).
+inline double crystalLight(double own)
+{
+    constexpr double unlit = 0.25;
+    return unlit + (1 - unlit) * own;
+}
 
 /// The voltage as a share of the right one.
 inline CrystalLook crystalLook(double share)

@@ -77,8 +77,7 @@ GlassPicture MonoLcd::seen(Ticks /*at*/) const
     // 3.06 V and 60 mV a step; 6.9 V is right for such a glass.
     constexpr double least = 3.06, step = 0.06, right = 6.9; // volt
     const auto look = crystalLook(m_voltage == 0 ? 0 : (least + step * m_voltage) / right);
-    constexpr double unlit = 0.35; // it can be read by the light of the room
-    GlassPicture picture{m_face, {}, look.light * (unlit + (1 - unlit) * m_light)};
+    GlassPicture picture{m_face, {}, crystalLight(m_light), look.contrast};
     for (int y = 0; y < rows; ++y)
         for (int x = 0; x < columns; ++x) {
             const auto byte = m_memory[gridIndex(x, y / 8, columns)];

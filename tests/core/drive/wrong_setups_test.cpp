@@ -309,10 +309,13 @@ std::string lettersOf(const GlassPicture& picture)
     return text;
 }
 
-/// A line where it is not seen in full light.
+/// A line where it is not seen in full light, or hardly stands out.
 std::string lightOf(const GlassPicture& picture)
 {
-    return picture.light == 1 ? "" : fmt::format("({:.0f} % light)\n", 100 * picture.light);
+    if (picture.light == 1 && picture.contrast == 1)
+        return {};
+    return fmt::format(
+        "({:.0f} % light, {:.0f} % contrast)\n", 100 * picture.light, 100 * picture.contrast);
 }
 
 std::string pictureOf(const DriverSetup& setup, const Page& page)

@@ -277,11 +277,14 @@ TEST(GlassParts, PartialRefreshesLeaveGhosts)
 // (the reference sheet of display bytes), 256 of a panel that glows.
 TEST(GlassParts, AreAsBrightAsTheyAreSet)
 {
-    const auto lightOf = [](std::string_view id, const std::vector<Transfer>& transfers) {
+    const auto after = [](std::string_view id, const std::vector<Transfer>& transfers) {
         const auto part = makeGlassPart(test::displayOf(id), test::glassAddress);
         for (const auto& transfer : transfers)
             part->take(transfer, ticksFromSeconds(1));
-        return part->seen(ticksFromSeconds(2)).light;
+        return part->seen(ticksFromSeconds(2));
+    };
+    const auto lightOf = [&](std::string_view id, const std::vector<Transfer>& transfers) {
+        return after(id, transfers).light;
     };
     using K = TransferKind;
     EXPECT_NEAR(lightOf("four-digits-two-wire", {{K::Wire, {0x88}, {}}}), 1.0 / 14, 1e-12);
@@ -290,15 +293,20 @@ TEST(GlassParts, AreAsBrightAsTheyAreSet)
     EXPECT_NEAR(lightOf("mono-128x64", {{K::I2c, {0x78, 0, 0x81, 0x7F}, {}}}), 0.5, 1e-12);
     EXPECT_EQ(lightOf("colour-tft", {{K::Light, {0}, {}}}), 0);
     EXPECT_EQ(lightOf("colour-tft", {}), 1) << "tied to the supply";
-    // Liquid crystal is blank below its voltage, and can be read without its light.
-    EXPECT_EQ(lightOf("mono-84x48", {{K::Command, {0x21, 0x80, 0x20}, {}}}), 0);
-    EXPECT_EQ(lightOf("mono-84x48", {{K::Command, {0x21, 0xC0, 0x20}, {}}}), 1);
-    EXPECT_EQ(lightOf("character-16x2", {{K::Contrast, {20}, {}}}), 0);
     const double unlit = lightOf("character-16x2", {{K::Light, {0}, {}}});
-    EXPECT_GT(unlit, 0.1);
+    EXPECT_GT(unlit, 0.1) << "it can be read by the light of the room";
     EXPECT_LT(unlit, 0.9);
     EXPECT_EQ(lightOf("character-16x2-i2c", {{K::I2c, {0x78, 0x00}, {}}}), unlit)
         << "port 3 is low";
+    // Liquid crystal is blank below its voltage, and all dark above it.
+    const auto contrastOf = [&](std::string_view id, const std::vector<Transfer>& transfers) {
+        return after(id, transfers).contrast;
+    };
+    EXPECT_EQ(contrastOf("mono-84x48", {{K::Command, {0x21, 0x80, 0x20}, {}}}), 0);
+    EXPECT_EQ(contrastOf("mono-84x48", {{K::Command, {0x21, 0xC0, 0x20}, {}}}), 1);
+    EXPECT_EQ(contrastOf("character-16x2", {{K::Contrast, {20}, {}}}), 0);
+    const auto dark = after("character-16x2", {{K::Contrast, {250}, {}}});
+    EXPECT_EQ(std::count(dark.levels.begin(), dark.levels.end(), 1), 16 * 2 * 5 * 8);
 }
 
 // A memory holds noise when power comes, and it is seen where a panel is switched on before it is
