@@ -27,7 +27,9 @@ public:
     {
         const auto colour = colourOf(m_face, level);
         const auto mixed = [this](std::uint8_t ground, std::uint8_t of) {
-            return static_cast<int>(std::lround((ground + (of - ground) * m_contrast) * m_light));
+            return static_cast<int>(m_face.isLitThrough
+                    ? std::lround((ground + (of - ground) * m_contrast) * m_light)
+                    : std::lround(ground + (of - ground) * m_contrast * m_light));
         };
         return qRgb(mixed(m_ground.red, colour.red), mixed(m_ground.green, colour.green),
             mixed(m_ground.blue, colour.blue));

@@ -118,7 +118,8 @@ DoorSheet::DoorSheet(const Document& document, QWidget* parent)
     m_about->setFont(wordFont(14, true));
     m_caution->setForegroundRole(brickRole);
     m_caution->setObjectName(QStringLiteral("caution"));
-    for (auto* label : {m_about, m_wish, m_caution}) {
+    m_caution->setWordWrap(true);
+    for (auto* label : {m_about, m_wish}) {
         label->setWordWrap(true);
         right->addWidget(label);
     }
@@ -159,6 +160,7 @@ DoorSheet::DoorSheet(const Document& document, QWidget* parent)
     buttons->addStretch(1);
     right->addSpacing(grid);
     right->addLayout(buttons);
+    right->addWidget(m_caution); // below, so that what is clicked stays where it is
     right->addSpacing(grid);
     right->addWidget(softLabel(tr("What it begins with:"), this));
     m_preview->setObjectName(QStringLiteral("doorPreview"));

@@ -117,7 +117,7 @@ std::string_view strategyWords(const DisplaySpec& part, RedrawStrategy strategy)
         return part.kind() == DisplayKind::LedMatrix ? "rows that changed"
                                                      : "changes, page by page";
     case S::DirtyBox:
-        return "one box around the changes";
+        return "a box of changes";
     case S::ChangedCells:
         return isPixels                ? "bytes that changed"
             : unit == GlassUnit::Cells ? "cells that changed"

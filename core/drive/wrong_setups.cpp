@@ -244,7 +244,7 @@ GlassPicture looksLike(const DriverSetup& setup, const Page& page, const FieldTe
     TriedDisplay display(setup);
     display.redraw(page, [&](std::size_t field) { return eights(textOf(field)); });
     display.redraw(page, textOf);
-    return display.seen();
+    return withoutGhosts(display.seen());
 }
 
 } // namespace fern

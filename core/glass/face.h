@@ -33,6 +33,7 @@ struct GlassFace {
     std::vector<GlassColour>
         palette; ///< how each level looks; empty: levels are colours of 16 bits
     std::uint16_t ground = 0; ///< the level of what shows nothing
+    bool isLitThrough = false; ///< the light comes through the ground, and not from the signs
     int ghosts = 0; ///< so many levels at the end of the palette show nothing but a shade of before
 
     bool operator==(const GlassFace&) const = default;
@@ -48,7 +49,7 @@ bool isGround(const GlassFace& face, std::uint16_t level);
 struct GlassPicture {
     std::shared_ptr<const GlassFace> face; ///< never null
     std::vector<std::uint16_t> levels; ///< of each element
-    double light = 1; ///< as a share of all that it can have, of ground and signs
+    double light = 1; ///< as a share of all that it can have
     double contrast = 1; ///< how much of what is shown stands out from the ground, 0 to 1
 
     /// Of a grid.

@@ -136,8 +136,11 @@ void addFresher(Search& s)
     const auto& display = s.plain.displays[s.missed.end->display];
     const auto age = ageOf(s.plain, c, display);
     const double tooMuch = age.oldest() - c.freshnessSeconds;
+    // Paper hears nothing while it refreshes, and bears no more than its class says.
+    const double frame = age.redraw + (display.isDeaf ? age.panel : 0);
+    const double least = inSi(display.firmware->setup().part.leastInterval);
     const double interval =
-        std::max({shortest, age.redraw, std::floor((age.waiting - tooMuch) * 100) / 100});
+        std::max({shortest, frame, least, std::floor((age.waiting - tooMuch) * 100) / 100});
     if (interval < age.waiting)
         s.add(redrawFix(s.in, display, interval), [&](PlainInstrument& after) {
             after.displays[s.missed.end->display].redrawEvery = ticksFromSeconds(interval);

@@ -108,12 +108,20 @@ QComboBox* Workbench::addChoice(
     return box;
 }
 
-QSpinBox* Workbench::addWhole(const QString& label, int least, int most, const char* objectName)
+QSpinBox* Workbench::makeWhole(const QString& label, int least, int most, const char* objectName)
 {
     auto* box = new QSpinBox(this);
     box->setRange(least, most);
     box->setKeyboardTracking(false);
-    addInput(label, box, objectName);
+    box->setObjectName(QString::fromLatin1(objectName));
+    box->setAccessibleName(label);
+    return box;
+}
+
+QSpinBox* Workbench::addWhole(const QString& label, int least, int most, const char* objectName)
+{
+    auto* box = makeWhole(label, least, most, objectName);
+    m_form->addRow(softLabel(label, this), box);
     return box;
 }
 

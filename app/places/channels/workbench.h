@@ -47,6 +47,8 @@ protected:
     /// Adds a plain number with a word behind it, such as "LSB" or "%".
     NumberEdit* addNumber(const QString& label, const QString& suffix, const char* objectName);
     QComboBox* addChoice(const QString& label, const QStringList& words, const char* objectName);
+    /// Makes a whole number that is no row of its own yet.
+    QSpinBox* makeWhole(const QString& label, int least, int most, const char* objectName);
     QSpinBox* addWhole(const QString& label, int least, int most, const char* objectName);
     void addInput(const QString& label, QWidget* input, const char* objectName);
     /// Shows or hides an input with its label.

@@ -23,6 +23,7 @@ GlassFace cellFace(const CharacterLcdSpec& spec, double pitch)
     face.pitch = pitch;
     face.cellColumns = dotsAcross;
     face.cellRows = dotsDown;
+    face.isLitThrough = true;
     face.palette = {{0x9F, 0xB8, 0x3A}, {0x1E, 0x2A, 0x10}};
     return face;
 }

@@ -11,6 +11,7 @@ namespace {
 GlassFace crystalFace(int columns, int rows, double pitch)
 {
     auto face = monoFace(columns, rows, pitch);
+    face.isLitThrough = true;
     face.palette = {{0xA9, 0xB8, 0x9A}, {0x1C, 0x24, 0x1E}};
     return face;
 }

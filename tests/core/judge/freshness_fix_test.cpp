@@ -1,8 +1,10 @@
 // Fixes that make a number younger: the same steps, shortened by one factor.
 
+#include "instrument/edits.h"
 #include "judge/freshness_fix.h"
 #include "smooth/figures.h"
 #include "smooth/step_text.h"
+#include "tests/core/judge/display_cases.h"
 
 #include <gtest/gtest.h>
 
@@ -41,6 +43,23 @@ TEST(FreshnessFix, ATimeConstantIsShortenedBelowTheDelay)
     const auto made = shortened(*parseSteps("exponential tau 0.8"), 0.05, 0.4);
     EXPECT_GT(delaySeconds(made, 0.05), 0.38);
     EXPECT_LE(delaySeconds(made, 0.05), 0.4);
+}
+
+// Paper hears nothing while it refreshes: what is offered to make its number younger leaves it the
+// two seconds that it takes.
+TEST(FreshnessFix, PaperIsNeverRedrawnFasterThanItRefreshes)
+{
+    auto in = test::refreshedFully(8);
+    auto wish = in.channels[0]->wish;
+    wish.freshness = {3, "s"};
+    in = *withWish(in, in.channels[0]->id, wish);
+    const auto findings = findingsOf(in, *resolve(in, ""));
+    const auto late = std::find_if(findings.begin(), findings.end(),
+        [](const Finding& finding) { return finding.rule == "W04"; });
+    ASSERT_NE(late, findings.end());
+    ASSERT_FALSE(late->fixes.empty());
+    for (const auto& fix : late->fixes)
+        EXPECT_GE(inSi(fix.apply(in)->displays[0]->redrawEvery), 2) << fix.label;
 }
 
 } // namespace

@@ -26,9 +26,11 @@ GlassBench::GlassBench(House& house, QWidget* parent)
     m_busWord =
         addPair(tr("Redraw every"), m_redrawEvery, tr("bus at"), m_busSpeed)->findChild<QLabel*>();
     m_strategy = addChoice(tr("Sends"), {}, "strategy");
-    m_buffer = addWhole(tr("In pieces of"), 1, 4096, "bufferBytes");
-    m_brightness = addWhole(tr("Brightness"), 1, 100, "brightness");
+    m_brightness = makeWhole(tr("Brightness"), 1, 100, "brightness");
     m_brightness->setSuffix(tr(" %"));
+    m_buffer = makeWhole(tr("In pieces of"), 1, 4096, "bufferBytes");
+    m_lightRow = addPair(tr("Brightness"), m_brightness, tr("pieces of"), m_buffer);
+    m_bufferWord = m_lightRow->findChild<QLabel*>();
     m_fullEvery = addWhole(tr("Full refresh every"), 0, 1000, "fullRefreshEvery");
     m_fullEvery->setSpecialValueText(tr("never again"));
     m_fullEvery->setSuffix(tr(" redraws"));
@@ -116,15 +118,19 @@ void GlassBench::showInputs(const RunView& view)
     }
     const auto shown = std::find(m_strategies.begin(), m_strategies.end(), firmware.strategy());
     m_strategy->setCurrentIndex(static_cast<int>(shown - m_strategies.begin()));
-    const auto showWhole = [this](QSpinBox* input, int value, bool isThere) {
+    const auto showWhole = [](QSpinBox* input, int value) {
         const QSignalBlocker blocker(input);
         input->setValue(value);
-        setInputVisible(input, isThere);
     };
     const auto& driver = display().driver;
-    showWhole(m_buffer, driver.bufferBytes, setup.part.interface == DisplayInterface::I2c);
-    showWhole(m_brightness, driver.brightness, traitsOf(setup.part.kind()).hasLight);
-    showWhole(m_fullEvery, driver.fullRefreshEvery,
+    showWhole(m_buffer, driver.bufferBytes);
+    showWhole(m_brightness, driver.brightness);
+    showWhole(m_fullEvery, driver.fullRefreshEvery);
+    setInputVisible(m_lightRow, traitsOf(setup.part.kind()).hasLight);
+    const bool hasBuffer = setup.part.interface == DisplayInterface::I2c; // and a light
+    m_buffer->setVisible(hasBuffer);
+    m_bufferWord->setVisible(hasBuffer);
+    setInputVisible(m_fullEvery,
         setup.part.kind() == DisplayKind::Paper && firmware.strategy() == RedrawStrategy::DirtyBox);
     m_plan->setText(qText(view.fixed->planInWords));
     m_pages->setPageOffered(m_map, setup.part.kind() == DisplayKind::SegmentGlass);

@@ -31,6 +31,8 @@ private:
     QComboBox* m_strategy = nullptr;
     QSpinBox* m_buffer = nullptr;
     QSpinBox* m_brightness = nullptr;
+    QWidget* m_lightRow = nullptr; ///< both
+    QLabel* m_bufferWord = nullptr;
     QSpinBox* m_fullEvery = nullptr; ///< of paper
     std::vector<RedrawStrategy> m_strategies; ///< that are offered
     PageChips* m_pages;
