@@ -8,6 +8,7 @@
 #include "app/places/bench/bench_place.h"
 #include "app/places/channels/channels_place.h"
 #include "app/places/parts/parts_place.h"
+#include "app/places/screens/screens_place.h"
 #include "app/shell/places.h"
 #include "app/shell/rail.h"
 #include "app/shell/right_column.h"
@@ -30,6 +31,7 @@ namespace {
 
 const QString channels = QString::fromLatin1(ChannelsPlace::name);
 const QString parts = QString::fromLatin1(PartsPlace::name);
+const QString screens = QString::fromLatin1(ScreensPlace::name);
 const QString bench = QString::fromLatin1(BenchPlace::name);
 
 QString droppedFile(const QMimeData* data)
@@ -204,6 +206,8 @@ void MainWindow::goToPointer(const QString& pointer)
 {
     if (pointer.startsWith(QStringLiteral("/parts")))
         return goTo({.place = parts, .pointer = pointer});
+    if (pointer.startsWith(QStringLiteral("/pages")))
+        return goTo({.place = screens, .pointer = pointer});
     const auto subject = subjectOf(m_document.instrument(), pointer.toStdString());
     const auto& concerned = subject.channels;
     const bool isHere = concerned.empty()

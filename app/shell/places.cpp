@@ -3,6 +3,7 @@
 #include "app/places/bench/bench_place.h"
 #include "app/places/channels/channels_place.h"
 #include "app/places/parts/parts_place.h"
+#include "app/places/screens/screens_place.h"
 
 #include <array>
 
@@ -23,6 +24,7 @@ template <class P> constexpr PlaceTraits placeAt(int number)
 constexpr std::array table{
     placeAt<PartsPlace>(1),
     placeAt<ChannelsPlace>(2),
+    placeAt<ScreensPlace>(3),
     placeAt<BenchPlace>(5),
 };
 

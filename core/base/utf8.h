@@ -7,6 +7,11 @@
 
 namespace fern {
 
+/// Returns the characters of UTF-8 text; broken bytes become U+FFFD.
+std::u32string codePoints(std::string_view text);
+/// Returns them as UTF-8 again.
+std::string toUtf8(std::u32string_view characters);
+
 /// Whether a byte goes on with a character that began before it.
 constexpr bool isContinuation(char byte)
 {

@@ -1,10 +1,10 @@
 #include "drive/cell_driver.h"
 
+#include "base/utf8.h"
 #include "drive/bytes.h"
 #include "glass/character_rom.h"
 #include "glass/grid_index.h"
 #include "glass/parts/character_lcd.h"
-#include "glass/pixel_font.h"
 
 #include <algorithm>
 #include <string>
@@ -34,22 +34,36 @@ int linearOf(int address)
     return (address & 0x40) != 0 ? lineCells + (address & 0x3F) : address;
 }
 
-/// The bytes that a firmware sends for a text.
-std::vector<std::uint8_t> codesOf(CharacterRom rom, const std::string& text, bool isRaw)
+/// The bytes that a firmware sends for signs; those of one's own are the numbers of their slots.
+std::vector<std::uint8_t> codesOf(CharacterRom rom, const std::u32string& signs, bool isRaw)
 {
-    if (isRaw)
-        return {text.begin(), text.end()};
     std::vector<std::uint8_t> codes;
-    for (const auto c : codePoints(text))
-        codes.push_back(codeOfCharacter(rom, c).value_or('?'));
+    for (const auto sign : signs) {
+        if (sign >= ownSign && sign < ownSign + ownSlots) {
+            codes.push_back(static_cast<std::uint8_t>(sign - ownSign));
+        } else if (isRaw) {
+            const auto bytes = toUtf8(std::u32string(1, sign));
+            codes.insert(codes.end(), bytes.begin(), bytes.end());
+        } else {
+            codes.push_back(codeOfCharacter(rom, sign).value_or('?'));
+        }
+    }
     return codes;
 }
 
-std::string trimmedCells(std::string text)
+/// The slots that a display has; what needs more finds none.
+std::vector<CellRows> slotsOf(const Page& page)
 {
-    text.erase(text.find_last_not_of(' ') + 1);
-    text.erase(0, text.find_first_not_of(' '));
-    return text;
+    auto own = ownSigns(page);
+    own.resize(std::min<std::size_t>(own.size(), ownSlots));
+    return own;
+}
+
+std::u32string trimmedCells(std::u32string signs)
+{
+    signs.erase(signs.find_last_not_of(U' ') + 1);
+    signs.erase(0, signs.find_first_not_of(U' '));
+    return signs;
 }
 
 } // namespace
@@ -61,25 +75,43 @@ CellDriver::CellDriver(const DriverSetup& setup)
 }
 
 /// What runs on behind the end of a row stands where the controller has its next cells.
-void CellDriver::draw(Contents& onto, const Page& page, const FieldText& textOf) const
+void CellDriver::put(Contents& onto, CellRun run) const
 {
-    for (std::size_t i = 0; i < page.fields.size(); ++i) {
-        const auto& field = page.fields[i];
-        if (field.y < 0 || field.y >= m_spec.rows || field.x < 0)
-            continue;
-        auto text = textOfField(page, i, textOf);
-        if (m_setup.has(DriverMistake::NotCleared))
-            text = trimmedCells(std::move(text));
-        int at = linearOf(firstCellOf(m_spec, field.y)) + field.x;
-        for (const auto code : codesOf(m_spec.rom, text, m_setup.has(DriverMistake::RawBytes))) {
-            for (int row = 0; row < m_spec.rows; ++row) {
-                const int column = at - linearOf(firstCellOf(m_spec, row));
-                if (column >= 0 && column < m_spec.columns)
-                    onto[gridIndex(column, row, m_spec.columns)] = code;
-            }
-            at = (at + 1) % (2 * lineCells);
+    if (run.y < 0 || run.y >= m_spec.rows || run.x < 0)
+        return;
+    if (m_setup.has(DriverMistake::NotCleared))
+        run.signs = trimmedCells(std::move(run.signs));
+    int at = linearOf(firstCellOf(m_spec, run.y)) + run.x;
+    for (const auto code : codesOf(m_spec.rom, run.signs, m_setup.has(DriverMistake::RawBytes))) {
+        for (int row = 0; row < m_spec.rows; ++row) {
+            const int column = at - linearOf(firstCellOf(m_spec, row));
+            if (column >= 0 && column < m_spec.columns)
+                onto[gridIndex(column, row, m_spec.columns)] = code;
         }
+        at = (at + 1) % (2 * lineCells);
     }
+}
+
+void CellDriver::draw(Contents& onto, const Page& page, const PageContent& content) const
+{
+    const auto own = slotsOf(page);
+    for (std::size_t i = 0; i < page.fields.size(); ++i)
+        for (auto& run : cellRuns(page.fields[i], content[i], own))
+            put(onto, std::move(run));
+}
+
+DriverSteps CellDriver::prepare(const Page& page) const
+{
+    const auto own = slotsOf(page);
+    DriverSteps steps;
+    if (own.empty())
+        return steps;
+    send(steps, false, {0x40});
+    std::vector<std::uint8_t> dots;
+    for (const auto& rows : own)
+        dots.insert(dots.end(), rows.begin(), rows.end());
+    send(steps, true, dots);
+    return steps;
 }
 
 /// A library that sends all states of a character in one transfer, or each in one of its own.

@@ -5,6 +5,7 @@
 // addresses, wiring of the expander); what libraries send for a character is common practice.
 
 #include "drive/driver.h"
+#include "screens/draw_cells.h"
 
 namespace fern {
 
@@ -13,14 +14,17 @@ public:
     explicit CellDriver(const DriverSetup& setup);
     int columns() const override { return m_spec.columns; }
     int rows() const override { return m_spec.rows; }
-    void draw(Contents& onto, const Page& page, const FieldText& textOf) const override;
+    void draw(Contents& onto, const Page& page, const PageContent& content) const override;
     DriverSteps begin() const override;
     DriverSteps light(double share) const override;
     DriverSteps write(const Contents& contents, const ElementBox& box) const override;
     DriverSteps clear() const override;
     std::uint16_t blankElement() const override { return ' '; }
 
+    DriverSteps prepare(const Page& page) const override;
+
 private:
+    void put(Contents& onto, CellRun run) const;
     /// Sends bytes, all commands or all data, each of which may be followed by a wait.
     void send(DriverSteps& steps, bool isData, const std::vector<std::uint8_t>& bytes,
         double waits = 0) const;

@@ -47,9 +47,9 @@ ColourDriver::ColourDriver(const DriverSetup& setup)
 }
 
 /// The controller turns it.
-void ColourDriver::draw(Contents& onto, const Page& page, const FieldText& textOf) const
+void ColourDriver::draw(Contents& onto, const Page& page, const PageContent& content) const
 {
-    const PixelPage pixels(m_columns, m_rows, Rotation::Upright, page, textOf);
+    const PixelPage pixels(m_columns, m_rows, Rotation::Upright, page, content);
     for (int y = 0; y < m_rows; ++y)
         for (int x = 0; x < m_columns; ++x)
             if (const auto ink = pixels.inkAt(x, y))

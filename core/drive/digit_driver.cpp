@@ -3,7 +3,6 @@
 #include "drive/bytes.h"
 #include "glass/parts/segment_shapes.h"
 #include "glass/parts/two_wire_digits.h"
-#include "glass/pixel_font.h"
 
 #include <algorithm>
 #include <array>
@@ -30,29 +29,35 @@ DigitDriver::DigitDriver(DriverSetup setup, int digits)
 }
 
 /// A point belongs to the digit before it; what cannot be formed stays dark.
-void DigitDriver::draw(Contents& onto, const Page& page, const FieldText& textOf) const
+void DigitDriver::put(Contents& onto, const CellRun& run) const
 {
-    for (std::size_t i = 0; i < page.fields.size(); ++i) {
-        int x = page.fields[i].x;
-        bool hasDigit = false; // before it, without a point yet
-        const auto put = [&](int digit, std::uint16_t segments, bool isPoint) {
-            if (digit >= 0 && digit < m_digits && page.fields[i].y == 0) {
-                auto& element = onto[static_cast<std::size_t>(digit)];
-                element = isPoint ? element | segments : segments;
-            }
-        };
-        for (const auto c : codePoints(textOfField(page, i, textOf))) {
-            if ((c == U'.' || c == U':') && hasDigit) {
-                put(x - 1, point, true);
-                hasDigit = false;
-                continue;
-            }
-            const auto segments = c < 0x80 ? segmentsOf(static_cast<char>(c)) : noSegments;
-            put(x, c == U'.' ? point : segments == noSegments ? 0 : segments, false);
-            hasDigit = c != U'.';
-            ++x;
+    int x = run.x;
+    bool hasDigit = false; // before it, without a point yet
+    const auto set = [&](int digit, std::uint16_t segments, bool isPoint) {
+        if (digit >= 0 && digit < m_digits && run.y == 0) {
+            auto& element = onto[static_cast<std::size_t>(digit)];
+            element = isPoint ? element | segments : segments;
         }
+    };
+    for (const auto c : run.signs) {
+        if ((c == U'.' || c == U':') && hasDigit) {
+            set(x - 1, point, true);
+            hasDigit = false;
+            continue;
+        }
+        const auto segments = c < 0x80 ? segmentsOf(static_cast<char>(c)) : noSegments;
+        set(x, c == U'.' ? point : segments == noSegments ? 0 : segments, false);
+        hasDigit = c != U'.';
+        ++x;
     }
+}
+
+void DigitDriver::draw(Contents& onto, const Page& page, const PageContent& content) const
+{
+    for (std::size_t i = 0; i < page.fields.size(); ++i)
+        if (page.fields[i].traits().fitsDigits)
+            for (const auto& run : cellRuns(page.fields[i], content[i], {}))
+                put(onto, run);
 }
 
 TwoWireDriver::TwoWireDriver(const DriverSetup& setup)

@@ -4,6 +4,7 @@
 // Sources: common practice; no published driver was at hand.
 
 #include "drive/driver.h"
+#include "screens/draw_cells.h"
 
 namespace fern {
 
@@ -13,12 +14,14 @@ public:
     DigitDriver(DriverSetup setup, int digits);
     int columns() const override { return m_digits; }
     int rows() const override { return 1; }
-    void draw(Contents& onto, const Page& page, const FieldText& textOf) const override;
+    void draw(Contents& onto, const Page& page, const PageContent& content) const override;
 
 protected:
     const DriverSetup& setup() const { return m_setup; }
 
 private:
+    void put(Contents& onto, const CellRun& run) const;
+
     DriverSetup m_setup;
     int m_digits;
 };

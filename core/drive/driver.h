@@ -67,11 +67,13 @@ public:
     ElementBox whole() const { return {0, 0, columns() - 1, rows() - 1}; }
 
     /// Draws a page over what stands there.
-    virtual void draw(Contents& onto, const Page& page, const FieldText& textOf) const = 0;
+    virtual void draw(Contents& onto, const Page& page, const PageContent& content) const = 0;
     /// What sets the part up after it was switched on.
     virtual DriverSteps begin() const = 0;
     /// What makes the part as bright as a share of all, 0 to 1; nothing where it cannot be dimmed.
     virtual DriverSteps light(double /*share*/) const { return {}; }
+    /// What gives the part the signs of one's own that a page needs.
+    virtual DriverSteps prepare(const Page& /*page*/) const { return {}; }
     /// What brings the box of the memory to the part.
     virtual DriverSteps write(const Contents& contents, const ElementBox& box) const = 0;
     /// What makes all of the part blank.

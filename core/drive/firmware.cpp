@@ -27,10 +27,10 @@ DriverSteps DisplayFirmware::begin() const
 }
 
 Contents DisplayFirmware::drawn(
-    const std::optional<Contents>& old, const Page& page, const FieldText& textOf) const
+    const std::optional<Contents>& old, const Page& page, const PageContent& content) const
 {
     auto contents = old && m_setup.has(DriverMistake::NotCleared) ? *old : m_driver->blank();
-    m_driver->draw(contents, page, textOf);
+    m_driver->draw(contents, page, content);
     return contents;
 }
 
@@ -62,12 +62,18 @@ double DisplayFirmware::takes(const DriverSteps& steps) const
     return seconds;
 }
 
-DriverSteps DisplayFirmware::most() const
+DriverSteps DisplayFirmware::most(const std::vector<Page>& pages) const
 {
     auto full = m_driver->blank();
     for (auto& element : full) // nothing is blank
         element = static_cast<std::uint16_t>(element + 1);
-    return redraw({}, full);
+    DriverSteps steps;
+    for (const auto& page : pages)
+        if (auto own = prepare(page); takes(own) > takes(steps))
+            steps = std::move(own);
+    auto all = redraw({}, full);
+    steps.insert(steps.end(), all.begin(), all.end());
+    return steps;
 }
 
 } // namespace fern

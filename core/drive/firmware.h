@@ -26,13 +26,15 @@ public:
     DriverSteps begin() const;
     /// Returns the memory with the page drawn, from what stood there.
     Contents drawn(
-        const std::optional<Contents>& old, const Page& page, const FieldText& textOf) const;
+        const std::optional<Contents>& old, const Page& page, const PageContent& content) const;
+    /// Returns what is sent before a page is shown after another one.
+    DriverSteps prepare(const Page& page) const { return m_driver->prepare(page); }
     /// Returns whether the ghosts of so many partial refreshes want a full one.
     bool wantsFull(int partialRefreshes) const;
     /// Returns what a redraw sends: where the changes would take longer than all of it, all.
     DriverSteps redraw(const std::optional<Contents>& old, const Contents& now) const;
-    /// Returns the redraw that sends most.
-    DriverSteps most() const;
+    /// Returns the redraw that sends most, of a display with those pages.
+    DriverSteps most(const std::vector<Page>& pages = {}) const;
 
 private:
     double takes(const DriverSteps& steps) const;

@@ -32,9 +32,9 @@ MatrixDriver::MatrixDriver(const DriverSetup& setup)
 {
 }
 
-void MatrixDriver::draw(Contents& onto, const Page& page, const FieldText& textOf) const
+void MatrixDriver::draw(Contents& onto, const Page& page, const PageContent& content) const
 {
-    const PixelPage pixels(8 * m_spec.modules, 8, m_setup.rotation(), page, textOf);
+    const PixelPage pixels(8 * m_spec.modules, 8, m_setup.rotation(), page, content);
     for (int y = 0; y < 8; ++y)
         for (int x = 0; x < 8 * m_spec.modules; ++x)
             if (pixels.inkAt(x, y)) {

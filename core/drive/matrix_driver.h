@@ -14,7 +14,7 @@ public:
     int columns() const override { return m_spec.modules; }
     int rows() const override { return 8; }
     GlassSize size() const override { return {8 * m_spec.modules, 8}; }
-    void draw(Contents& onto, const Page& page, const FieldText& textOf) const override;
+    void draw(Contents& onto, const Page& page, const PageContent& content) const override;
     DriverSteps begin() const override;
     DriverSteps light(double share) const override;
     DriverSteps write(const Contents& contents, const ElementBox& box) const override;

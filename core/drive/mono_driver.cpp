@@ -16,9 +16,9 @@ MonoDriver::MonoDriver(DriverSetup setup, int columns, int rows)
 {
 }
 
-void MonoDriver::draw(Contents& onto, const Page& page, const FieldText& textOf) const
+void MonoDriver::draw(Contents& onto, const Page& page, const PageContent& content) const
 {
-    const PixelPage pixels(m_columns, m_rows, m_setup.rotation(), page, textOf);
+    const PixelPage pixels(m_columns, m_rows, m_setup.rotation(), page, content);
     if (const auto* frame = pixels.plainFrame()) { // its bytes are the memory's
         for (std::size_t i = 0; i < onto.size(); ++i)
             onto[i] |= frame->bytes()[i];

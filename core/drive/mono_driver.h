@@ -16,7 +16,7 @@ public:
     int columns() const override { return m_columns; }
     int rows() const override { return m_rows / 8; }
     GlassSize size() const override { return {m_columns, m_rows}; }
-    void draw(Contents& onto, const Page& page, const FieldText& textOf) const override;
+    void draw(Contents& onto, const Page& page, const PageContent& content) const override;
 
 protected:
     const DriverSetup& setup() const { return m_setup; }

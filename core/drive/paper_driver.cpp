@@ -43,9 +43,9 @@ PaperDriver::PaperDriver(const DriverSetup& setup)
 {
 }
 
-void PaperDriver::draw(Contents& onto, const Page& page, const FieldText& textOf) const
+void PaperDriver::draw(Contents& onto, const Page& page, const PageContent& content) const
 {
-    const PixelPage pixels(m_columns, m_rows, m_setup.rotation(), page, textOf);
+    const PixelPage pixels(m_columns, m_rows, m_setup.rotation(), page, content);
     for (int y = 0; y < m_rows; ++y)
         for (int x = 0; x < m_columns; ++x)
             if (const auto ink = pixels.inkAt(x, y))

@@ -13,7 +13,7 @@ public:
     explicit PaperDriver(const DriverSetup& setup);
     int columns() const override { return m_columns; }
     int rows() const override { return m_rows; }
-    void draw(Contents& onto, const Page& page, const FieldText& textOf) const override;
+    void draw(Contents& onto, const Page& page, const PageContent& content) const override;
     DriverSteps begin() const override;
     DriverSteps write(const Contents& contents, const ElementBox& box) const override;
     DriverSteps show(bool isPartial) const override;

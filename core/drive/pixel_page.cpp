@@ -1,6 +1,6 @@
 #include "drive/pixel_page.h"
 
-#include "glass/pixel_font.h"
+#include "screens/draw_pixels.h"
 
 #include <algorithm>
 #include <utility>
@@ -8,15 +8,14 @@
 namespace fern {
 
 PixelPage::PixelPage(
-    int columns, int rows, Rotation rotation, const Page& page, const FieldText& textOf)
+    int columns, int rows, Rotation rotation, const Page& page, const PageContent& content)
     : m_columns(columns)
     , m_rows(rows)
     , m_rotation(rotation)
 {
     for (std::size_t i = 0; i < page.fields.size(); ++i) {
         const auto& field = page.fields[i];
-        drawText(layerOf(field.ink).frame, field.x, field.y, textOfField(page, i, textOf),
-            *findPixelFont(field.font), field.scale);
+        drawField(layerOf(field.ink).frame, field, content[i]);
     }
 }
 

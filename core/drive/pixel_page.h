@@ -13,7 +13,8 @@ namespace fern {
 class PixelPage {
 public:
     /// The size is that of the memory; the page is drawn as it is looked at.
-    PixelPage(int columns, int rows, Rotation rotation, const Page& page, const FieldText& textOf);
+    PixelPage(
+        int columns, int rows, Rotation rotation, const Page& page, const PageContent& content);
     /// Returns the ink of a pixel of the memory; none where nothing is drawn.
     std::optional<Ink> inkAt(int x, int y) const;
     /// Returns all that is drawn where it stands as the memory has it, in one ink; else null.

@@ -18,15 +18,20 @@ TriedDisplay::TriedDisplay(DriverSetup setup)
 
 DriverSteps TriedDisplay::redraw(const Page& page, const std::string& text)
 {
-    return redraw(page, [&](std::size_t) { return text; });
+    return redraw(page, sampleContent(page, [&](std::size_t) { return text; }));
 }
 
-DriverSteps TriedDisplay::redraw(const Page& page, const FieldText& textOf)
+DriverSteps TriedDisplay::redraw(const Page& page, const PageContent& content)
 {
     if (!m_firmware.setup().has(DriverMistake::NotWaited))
         m_now = std::max(m_now, m_part->busyUntil());
-    auto drawn = m_firmware.drawn(m_memory, page, textOf);
-    auto steps = m_firmware.redraw(m_memory, drawn);
+    auto drawn = m_firmware.drawn(m_memory, page, content);
+    DriverSteps steps;
+    if (m_page != page)
+        steps = m_firmware.prepare(page);
+    m_page = page;
+    const auto redrawn = m_firmware.redraw(m_memory, drawn);
+    steps.insert(steps.end(), redrawn.begin(), redrawn.end());
     m_memory = std::move(drawn);
     for (const auto& step : steps)
         hear(step);

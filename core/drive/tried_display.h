@@ -14,7 +14,7 @@ public:
     /// Redraws the page with one text for all of its values; returns what was sent.
     DriverSteps redraw(const Page& page, const std::string& text);
     /// Redraws the page; returns what was sent.
-    DriverSteps redraw(const Page& page, const FieldText& textOf);
+    DriverSteps redraw(const Page& page, const PageContent& content);
     /// Lets the display hear one more step.
     void hear(const DriverStep& step);
 
@@ -26,6 +26,7 @@ private:
     DisplayFirmware m_firmware;
     std::unique_ptr<GlassPart> m_part;
     std::optional<Contents> m_memory;
+    std::optional<Page> m_page; ///< that is shown
     Ticks m_now{};
 };
 

@@ -239,11 +239,22 @@ DriverSetup rightSetup(DriverSetup setup)
     return setup;
 }
 
-GlassPicture looksLike(const DriverSetup& setup, const Page& page, const FieldText& textOf)
+GlassPicture looksRight(const DriverSetup& setup, const Page& page, const PageContent& content)
+{
+    TriedDisplay display(rightSetup(setup));
+    display.redraw(page, content);
+    return display.seen();
+}
+
+GlassPicture looksLike(const DriverSetup& setup, const Page& page, const PageContent& content)
 {
     TriedDisplay display(setup);
-    display.redraw(page, [&](std::size_t field) { return eights(textOf(field)); });
-    display.redraw(page, textOf);
+    auto before = content;
+    for (std::size_t i = 0; i < before.size(); ++i)
+        if (page.fields[i].kind == FieldKind::Value)
+            before[i].text = eights(before[i].text);
+    display.redraw(page, before);
+    display.redraw(page, content);
     return withoutGhosts(display.seen());
 }
 

@@ -23,10 +23,13 @@ std::span<const WrongSetup> wrongSetups();
 /// Returns those that can happen to a display.
 std::vector<const WrongSetup*> wrongSetupsOf(const DriverSetup& right);
 
+/// Returns what a page looks like on a display that is set up rightly and was blank before.
+GlassPicture looksRight(const DriverSetup& setup, const Page& page, const PageContent& content);
+
 /// Returns the set-up that is right for the part, with the strategy and buffer as they are.
 DriverSetup rightSetup(DriverSetup setup);
 
 /// Returns what is seen after the page was drawn twice, with values full of eights before.
-GlassPicture looksLike(const DriverSetup& setup, const Page& page, const FieldText& textOf);
+GlassPicture looksLike(const DriverSetup& setup, const Page& page, const PageContent& content);
 
 } // namespace fern

@@ -81,29 +81,6 @@ int inkRows(const PixelFont& font)
     return count;
 }
 
-std::u32string codePoints(std::string_view text)
-{
-    std::u32string codes;
-    for (std::size_t i = 0; i < text.size();) {
-        const auto lead = static_cast<unsigned char>(text[i]);
-        const std::size_t length = lead < 0x80 ? 1
-            : lead >= 0xF0                     ? 4
-            : lead >= 0xE0                     ? 3
-            : lead >= 0xC0                     ? 2
-                                               : 0;
-        char32_t code = length == 1 ? lead : lead & (0xFFU >> (length + 1));
-        bool whole = length > 0 && i + length <= text.size();
-        for (std::size_t k = 1; whole && k < length; ++k) {
-            const auto next = static_cast<unsigned char>(text[i + k]);
-            whole = isContinuation(text[i + k]);
-            code = (code << 6U) | (next & 0x3FU);
-        }
-        codes += whole ? code : U'\uFFFD';
-        i += whole ? length : 1;
-    }
-    return codes;
-}
-
 void drawText(
     MonoFrame& frame, int x, int y, std::string_view text, const PixelFont& font, int scale)
 {

@@ -30,9 +30,6 @@ std::span<const unsigned char> glyphRows(const PixelFont& font, char32_t code);
 /// Returns the rows of pixels in which a font's digit 8 has ink.
 int inkRows(const PixelFont& font);
 
-/// Returns the characters of UTF-8 text; broken bytes become U+FFFD.
-std::u32string codePoints(std::string_view text);
-
 /// Draws text with its top left pixel at (x, y), each font pixel as scale × scale pixels (1 … 4).
 /// Draws lit pixels only, as most firmware does: what is lit already stays lit. A character that
 /// the font lacks becomes a hollow box.

@@ -45,7 +45,7 @@ bool showsOnly(const Page& page, const std::set<std::string>& readers)
 {
     bool any = false;
     for (const auto& field : page.fields) {
-        if (field.kind != FieldKind::Value)
+        if (!field.traits().hasReader)
             continue;
         any = true;
         if (!readers.contains(field.reader))
@@ -116,7 +116,7 @@ Result<Instrument> withChannelCopied(const Instrument& in, std::string_view chan
         page.name = freeName(out.pages, ofOriginal(page.name) + " copy");
         for (auto& field : page.fields)
             for (const auto& [from, to] : renamed)
-                if (field.kind == FieldKind::Value && field.reader == from)
+                if (field.traits().hasReader && field.reader == from)
                     field.reader = to;
         out.pages.push_back(shared(std::move(page)));
     }
@@ -157,9 +157,8 @@ Result<Instrument> withoutChannel(const Instrument& in, std::string_view channel
     std::erase_if(out.pages, [&](const auto& page) { return showsOnly(*page, readers); });
     for (auto& page : out.pages) {
         Page copy = *page;
-        const auto gone = std::erase_if(copy.fields, [&](const Field& f) {
-            return f.kind == FieldKind::Value && readers.contains(f.reader);
-        });
+        const auto gone = std::erase_if(copy.fields,
+            [&](const Field& f) { return f.traits().hasReader && readers.contains(f.reader); });
         if (gone > 0)
             page = shared(std::move(copy));
     }
@@ -203,7 +202,7 @@ Result<Instrument> withChannelAdded(const Instrument& in, ChannelParcel parcel)
     reader.channel = channel.id;
     page.id = freeId(out.pages, channel.name);
     for (auto& field : page.fields)
-        if (field.kind == FieldKind::Value)
+        if (field.traits().hasReader)
             field.reader = reader.id;
     if (out.scenarios.empty()) {
         Scenario scenario;

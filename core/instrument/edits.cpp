@@ -182,6 +182,12 @@ Result<Instrument> withDisplay(const Instrument& in, const Display& display)
     return edited(in, &Instrument::displays, display.id, [&](Display& d) { d = display; });
 }
 
+Result<Instrument> withPageChanged(
+    const Instrument& in, std::string_view page, const std::function<void(Page&)>& change)
+{
+    return edited(in, &Instrument::pages, page, change);
+}
+
 Result<Instrument> withField(const Instrument& in, std::string_view page, const Field& field)
 {
     return edited(in, &Instrument::pages, page, [&](Page& p) {

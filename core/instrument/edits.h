@@ -49,6 +49,9 @@ Result<Instrument> withReaderUnit(
 Result<Instrument> withStaleAfter(
     const Instrument& in, std::string_view reader, const Quantity& seconds);
 Result<Instrument> withDisplay(const Instrument& in, const Display& display);
+/// Changes a page in any way.
+Result<Instrument> withPageChanged(
+    const Instrument& in, std::string_view page, const std::function<void(Page&)>& change);
 Result<Instrument> withField(const Instrument& in, std::string_view page, const Field& field);
 
 /// Records that the maker lives with the findings of a rule at a place, and why. `on` is the date.

@@ -111,7 +111,7 @@ void checkPages(ReferenceCheck& check, const Instrument& in)
         for (std::size_t k = 0; k < in.pages[i]->fields.size(); ++k) {
             const auto& field = in.pages[i]->fields[k];
             const auto place = fmt::format("/pages/{}/fields/{}", i, k);
-            if (field.kind == FieldKind::Value)
+            if (field.traits().hasReader)
                 check.leadsTo(in.readers, field.reader, "reader", place + "/reader");
             if (std::find(fonts.begin(), fonts.end(), field.font) == fonts.end())
                 check.fail(place + "/font",

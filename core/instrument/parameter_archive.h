@@ -109,7 +109,7 @@ public:
     {
         if constexpr (
             std::is_same_v<Enum,
-                PartKind> || std::is_same_v<Enum, SourceKind> || std::is_same_v<Enum, DeviceKind>)
+                PartKind> || std::is_same_v<Enum, SourceKind> || std::is_same_v<Enum, DeviceKind> || std::is_same_v<Enum, FieldKind>)
             return; // it decides which keys there are
         row(key, ParameterKind::Choice, std::string(words[static_cast<std::size_t>(value)]));
         m_rows.back().choices.assign(words.begin(), words.end());

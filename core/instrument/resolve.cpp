@@ -274,7 +274,6 @@ PlainDisplay plain(const Instrument& instrument, const Display& display)
     p.metrics = metricsOf(*part.display);
     p.firmware = std::make_shared<const DisplayFirmware>(
         DriverSetup{*part.display, display.driver, address});
-    p.most = std::make_shared<const DriverSteps>(p.firmware->most());
     p.optical = ticksFromSeconds(inSi(part.display->response));
     p.response = p.optical;
     if (const auto* paper = std::get_if<PaperSpec>(&part.display->shape)) {
@@ -289,6 +288,8 @@ PlainDisplay plain(const Instrument& instrument, const Display& display)
             p.pages.push_back(plain(instrument, *page));
     if (!p.pages.empty())
         p.page = p.pages.front();
+    p.most = std::make_shared<const DriverSteps>(
+        p.firmware->most(std::vector<Page>(p.pages.begin(), p.pages.end())));
     return p;
 }
 

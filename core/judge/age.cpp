@@ -67,7 +67,7 @@ bool shows(const PlainInstrument& instrument, const PlainDisplay& display, std::
 {
     for (const auto& page : display.pages)
         for (const auto& field : page.fields)
-            if (field.kind == FieldKind::Value
+            if (field.traits().hasReader
                 && instrument.readers[indexOf(instrument.readers, field.reader)].channel == channel)
                 return true;
     return false;

@@ -1,6 +1,7 @@
 #include "judge/field_fit.h"
 
 #include "glass/pixel_font.h"
+#include "text/format.h"
 
 #include <algorithm>
 
@@ -10,7 +11,12 @@ namespace fern {
 
 int placesOf(const PlainInstrument& in, const PlainDisplay& display, const Field& field)
 {
-    if (field.kind == FieldKind::Label)
+    if (field.kind == FieldKind::PageDots) {
+        const auto pages = static_cast<int>(display.pages.size());
+        return display.metrics.unit == GlassUnit::Pixels ? pages
+                                                         : cellCount(fmt::format("{0}/{0}", pages));
+    }
+    if (field.kind != FieldKind::Value)
         return placesOf(display.metrics, field.text);
     const auto& text = in.readers[indexOf(in.readers, field.reader)].text;
     const bool hasPoint = text.form == TextForm::Number && text.decimals > 0;
@@ -37,7 +43,7 @@ bool isClear(const PlainInstrument& in, const PlainDisplay& display, const Page&
 
 std::vector<Field> letterings(const Field& field, const GlassMetrics& metrics, int mostScale)
 {
-    if (metrics.unit != GlassUnit::Pixels)
+    if (metrics.unit != GlassUnit::Pixels || !field.traits().isWritten)
         return {field};
     std::vector<Field> all;
     for (const auto& font : pixelFonts())

@@ -6,8 +6,8 @@
 
 namespace fern {
 
-/// Returns the places that a field takes: of a value its reader's width, of a label its text's; on
-/// digits without the point.
+/// Returns the places that a field takes: of a value its reader's width, of page dots the dots or
+/// what stands for them, else its text's; on digits without the point.
 int placesOf(const PlainInstrument& instrument, const PlainDisplay& display, const Field& field);
 
 /// Returns whether a field of so many places stays on the glass.

@@ -2,6 +2,7 @@
 
 #include "glass/grid_index.h"
 #include "judge/field_fit.h"
+#include "judge/page_trial.h"
 
 #include <algorithm>
 #include <numeric>
@@ -18,30 +19,33 @@ std::vector<GlassMoment> glassMoments(
         const auto& sent = history.sent(i);
         moment.sent.assign(sent.begin(), sent.end());
         moment.picture = history.seen(i, now - in.displays[i].optical);
-        if (const auto* last = history.lastRedraw(i))
+        if (const auto* last = history.lastRedraw(i)) {
             moment.readers = last->readers;
+            moment.page = last->page;
+            moment.content = last->content;
+        }
+        for (const auto& page : in.displays[i].pages)
+            moment.pages.push_back(page.id == moment.page
+                    ? *moment.content
+                    : pageMoment(in, in.displays[i], page, now,
+                        [&](std::size_t channel) { return latestOf(history, channel); }, {})
+                          .content);
         if (!sent.empty() && sent.back().after)
             moment.text = sent.back().after->text();
     }
     return moments;
 }
 
-FieldText textsShown(
+PageContent contentShown(
     const PlainInstrument& in, const PlainDisplay& display, const GlassMoment& moment)
 {
-    std::vector<std::string> texts;
-    for (std::size_t i = 0; i < display.page.fields.size(); ++i) {
-        auto& text = texts.emplace_back();
-        if (display.page.fields[i].kind != FieldKind::Value)
-            continue;
-        const auto reader = display.page.readers[i];
-        const auto found = std::find_if(moment.readers.begin(), moment.readers.end(),
-            [reader](const ShownReader& shown) { return shown.reader == reader; });
-        text = found != moment.readers.end()
-            ? found->text
-            : std::string(static_cast<std::size_t>(in.readers[reader].text.width), '8');
-    }
-    return [texts](std::size_t field) { return texts[field]; };
+    if (moment.content && moment.page == display.page.id
+        && moment.content->size() == display.page.fields.size())
+        return *moment.content;
+    return sampleContent(display.page, [&](std::size_t field) {
+        const auto width = in.readers[display.page.readers[field]].text.width;
+        return std::string(static_cast<std::size_t>(width), '8');
+    });
 }
 
 std::unique_ptr<GlassPart> afterTransfers(const SentRecord& record, std::size_t count)

@@ -11,14 +11,18 @@ struct GlassMoment {
     std::vector<std::string> text; ///< what can be read as characters
     std::vector<SentRecord> sent; ///< the last redraws, the newest last
     std::vector<ShownReader> readers; ///< of the newest that is seen
+    std::string page; ///< its id
+    std::shared_ptr<const PageContent> content; ///< null before the first redraw
+    std::vector<PageContent> pages; ///< what each page of the display would show now
 };
 
 /// Returns it for each display, in their order.
 std::vector<GlassMoment> glassMoments(
     const PlainInstrument& instrument, const RunHistory& history, Ticks now);
 
-/// Returns the texts of a display's page: what it showed last, or eights where it showed nothing.
-FieldText textsShown(
+/// Returns what a display's page shows: what it showed last, or eights and half-filled bars where
+/// it showed nothing.
+PageContent contentShown(
     const PlainInstrument& instrument, const PlainDisplay& display, const GlassMoment& moment);
 
 /// Returns a display after so many of a redraw's transfers; all of them or more are the whole

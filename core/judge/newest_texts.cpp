@@ -1,7 +1,7 @@
 #include "judge/newest_texts.h"
 
 #include "base/number_text.h"
-#include "run/display_run.h"
+#include "judge/page_trial.h"
 
 namespace fern {
 
@@ -11,12 +11,7 @@ std::vector<std::string> newestTexts(
     std::vector<std::string> texts(instrument.channels.size());
     for (std::size_t i = instrument.readers.size(); i-- > 0;) { // so that the first one stays
         const auto& reader = instrument.readers[i];
-        LatestValue latest;
-        if (const auto* sample = history.lastSample(reader.channel))
-            latest = {sample->real.smoothed, notThere, sample->takenAt, true, sample->code};
-        const auto* code = history.lastCode(reader.channel);
-        if (const auto* told = history.lastTold(reader.channel); told != nullptr && code != nullptr)
-            latest = {1, notThere, told->at, true, *code};
+        const auto latest = latestOf(history, reader.channel);
         if (!latest.hasCome)
             continue;
         auto& text = texts[reader.channel];

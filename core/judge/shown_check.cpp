@@ -65,7 +65,7 @@ Ticks redrawOf(const PlainInstrument& instrument, std::string_view reader)
     for (const auto& display : instrument.displays)
         for (const auto& page : display.pages)
             for (const auto& field : page.fields)
-                if (field.kind == FieldKind::Value && field.reader == reader)
+                if (field.traits().hasReader && field.reader == reader)
                     longest = std::max(longest, display.redrawEvery);
     return longest;
 }

@@ -21,7 +21,7 @@ void addChannelsOn(Subject& subject, const Instrument& in, const Page& page)
 {
     for (const auto& field : page.fields) {
         const auto* reader = findById(in.readers, field.reader);
-        if (field.kind == FieldKind::Value && reader != nullptr
+        if (field.traits().hasReader && reader != nullptr
             && std::find(subject.channels.begin(), subject.channels.end(), reader->channel)
                 == subject.channels.end())
             subject.channels.push_back(reader->channel);

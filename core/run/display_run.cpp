@@ -3,20 +3,21 @@
 #include "reading/decoder.h"
 #include "screens/draw_page.h"
 #include "text/format.h"
+#include "text/wrap.h"
 #include "timing/bus.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace fern {
 
 namespace {
 
-int valueFieldCount(const Page& page)
+/// Numbers that are made into text, or into a length.
+int numberCount(const Page& page)
 {
-    int count = 0;
-    for (const auto& field : page.fields)
-        count += field.kind == FieldKind::Value;
-    return count;
+    return static_cast<int>(std::count_if(page.fields.begin(), page.fields.end(),
+        [](const Field& field) { return field.traits().hasReader; }));
 }
 
 ValueState stateOf(const LatestValue& latest, const PlainReader& reader, Ticks now)
@@ -72,11 +73,11 @@ RedrawCost redrawCost(
     const auto cellsOf = [&](std::size_t field) {
         return instrument.readers[display.page.readers[field]].text.width;
     };
-    const int glyphs = glyphCount(display.page, cellsOf);
+    const int glyphs = glyphCount(display.page, display.metrics, cellsOf);
     const bool isDrawn = display.metrics.unit == GlassUnit::Pixels;
     RedrawCost cost;
     cost.busBytes = static_cast<int>(byteCount(*display.most));
-    cost.draw = valueFieldCount(display.page) * costs.format
+    cost.draw = numberCount(display.page) * costs.format
         + glyphs * (isDrawn ? costs.glyph : costs.arithmetic);
     cost.transfer = sendSeconds(display, *display.most, busHertz);
     cost.panel = inSeconds(display.response);
@@ -92,25 +93,83 @@ double sendSeconds(const PlainDisplay& display, const DriverSteps& steps, double
     return seconds;
 }
 
-PageTexts textsOfPage(const PlainInstrument& instrument, const PlainDisplay& display, Ticks now,
-    const std::function<LatestValue(std::size_t channel)>& valueOf)
+namespace {
+
+/// Where a value lies between the ends of a field; NaN without one.
+double shareOf(const Field& field, double inUnit)
 {
-    PageTexts texts;
-    texts.fields.resize(display.page.fields.size());
-    for (std::size_t i = 0; i < texts.fields.size(); ++i) {
-        if (display.page.fields[i].kind != FieldKind::Value)
-            continue;
-        const auto index = display.page.readers[i];
-        const auto& reader = instrument.readers[index];
-        const auto kind = instrument.channels[reader.channel].numberKind;
-        const auto latest = valueOf(reader.channel);
-        texts.readers.push_back(
-            {index, latest.sampledAt, shownInSi(validValue(latest, reader, now), reader, kind),
+    return (inUnit - field.least) / (field.most - field.least);
+}
+
+bool isBeyond(const Field& field, double inUnit)
+{
+    return inUnit < field.least || inUnit > field.most;
+}
+
+} // namespace
+
+void PageHistories::remember(const PlainInstrument& instrument, const PlainDisplay& display,
+    Ticks now, const ValueOf& valueOf)
+{
+    for (const auto& page : display.pages) {
+        auto& courses = m_courses[page.id];
+        courses.resize(page.fields.size());
+        for (std::size_t i = 0; i < page.fields.size(); ++i) {
+            const auto& field = page.fields[i];
+            auto& course = courses[i];
+            if (field.kind != FieldKind::History || now < course.due)
+                continue;
+            const auto& reader = instrument.readers[page.readers[i]];
+            const auto latest = valueOf(reader.channel);
+            course.shares.push_back(shareOf(field, validValue(latest, reader, now)));
+            if (static_cast<int>(course.shares.size()) > field.width)
+                course.shares.erase(course.shares.begin());
+            const auto every = ticksFromSeconds(inSi(field.every));
+            course.due = every * (now / every + 1);
+        }
+    }
+}
+
+std::vector<double> PageHistories::of(const Page& page, std::size_t field) const
+{
+    const auto found = m_courses.find(page.id);
+    return found == m_courses.end() ? std::vector<double>() : found->second[field].shares;
+}
+
+PageMoment pageMoment(const PlainInstrument& instrument, const PlainDisplay& display,
+    const PlainPage& page, Ticks now, const ValueOf& valueOf, const PageHistories& histories)
+{
+    PageMoment moment;
+    for (std::size_t i = 0; i < page.fields.size(); ++i) {
+        const auto& field = page.fields[i];
+        auto& content = moment.content.emplace_back();
+        double value = notThere;
+        std::string text = field.text;
+        if (field.traits().hasReader) {
+            const auto index = page.readers[i];
+            const auto& reader = instrument.readers[index];
+            const auto kind = instrument.channels[reader.channel].numberKind;
+            const auto latest = valueOf(reader.channel);
+            value = validValue(latest, reader, now);
+            moment.readers.push_back({index, latest.sampledAt, shownInSi(value, reader, kind),
                 shownInSi(inReaderUnit(latest.calm, reader), reader, kind),
                 readerText(instrument, index, latest, now)});
-        texts.fields[i] = texts.readers.back().text;
+        }
+        if (field.kind == FieldKind::Value)
+            text = moment.readers.back().text;
+        else if (field.kind == FieldKind::Scroller)
+            text =
+                scrolled(text, field.width, scrollerGap, now / ticksFromSeconds(inSi(field.every)));
+        else if (field.kind == FieldKind::Alarm && !isBeyond(field, value))
+            text.assign(static_cast<std::size_t>(cellCount(text)), ' ');
+        content.text = std::move(text);
+        content.share = shareOf(field, value);
+        if (field.kind == FieldKind::History)
+            content.shares = histories.of(page, i);
+        content.count = static_cast<int>(display.pages.size());
+        content.index = static_cast<int>(indexOf(display.pages, page.id));
     }
-    return texts;
+    return moment;
 }
 
 } // namespace fern

@@ -5,6 +5,7 @@
 #include "timing/costs.h"
 
 #include <functional>
+#include <map>
 
 namespace fern {
 
@@ -38,13 +39,32 @@ struct LatestValue {
 std::string readerText(
     const PlainInstrument& instrument, std::size_t reader, const LatestValue& latest, Ticks now);
 
-/// The texts of a page, and what its readers show.
-struct PageTexts {
-    std::vector<std::string> fields; ///< of a label nothing
+using ValueOf = std::function<LatestValue(std::size_t channel)>;
+
+/// The last values of the histories on the pages of a display.
+class PageHistories {
+public:
+    /// Takes the values that are due now.
+    void remember(const PlainInstrument& instrument, const PlainDisplay& display, Ticks now,
+        const ValueOf& valueOf);
+    /// Of a field of a page: shares of its height, the oldest first.
+    std::vector<double> of(const Page& page, std::size_t field) const;
+
+private:
+    struct Course {
+        std::vector<double> shares;
+        Ticks due;
+    };
+    std::map<std::string, std::vector<Course>> m_courses; ///< by the page, one for each field
+};
+
+/// What a page shows, and what its readers do.
+struct PageMoment {
+    PageContent content;
     std::vector<ShownReader> readers;
 };
-/// Makes the texts of what the display shows at the instant `now`.
-PageTexts textsOfPage(const PlainInstrument& instrument, const PlainDisplay& display, Ticks now,
-    const std::function<LatestValue(std::size_t channel)>& valueOf);
+/// Makes what a page of the display shows at the instant `now`.
+PageMoment pageMoment(const PlainInstrument& instrument, const PlainDisplay& display,
+    const PlainPage& page, Ticks now, const ValueOf& valueOf, const PageHistories& histories);
 
 } // namespace fern

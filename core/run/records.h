@@ -6,6 +6,7 @@
 #include "glass/parts/glass_part.h"
 #include "reading/decoder.h"
 #include "run/channel_run.h"
+#include "screens/field_content.h"
 
 #include <memory>
 #include <string>
@@ -55,6 +56,8 @@ struct ShownRecord {
     Ticks startedAt; ///< the texts were made
     Ticks visibleAt; ///< the pixels show them
     std::vector<ShownReader> readers;
+    std::shared_ptr<const PageContent> content; ///< that was drawn
+    std::string page; ///< its id
     std::shared_ptr<const GlassPicture> picture; ///< null where it was not kept
 };
 

@@ -3,13 +3,58 @@
 
 #include "base/archive.h"
 
+#include <array>
 #include <string>
 #include <vector>
 
 namespace fern {
 
-enum class FieldKind { Value, Label };
-inline constexpr Words<2> fieldKindWords{"value", "label"};
+enum class FieldKind {
+    Value,
+    Label,
+    Bar, ///< as long as its value, between two ends
+    History, ///< the last values, side by side
+    TextBlock, ///< text over several lines
+    Scroller, ///< text that runs through a window
+    Alarm, ///< a sign while a value is beyond its limits
+    PageDots, ///< which of the display's pages is shown
+};
+constexpr std::size_t fieldKinds = 8;
+inline constexpr Words<fieldKinds> fieldKindWords{
+    "value", "label", "bar", "history", "text", "scroller", "alarm", "page dots"};
+
+/// What the size of a field is counted in.
+enum class FieldSize {
+    AsWritten, ///< it has none: its text says it
+    OfGlass, ///< pixels, or cells
+    Lines, ///< characters in a line, and lines
+    Window, ///< characters
+};
+
+struct FieldTraits {
+    bool hasReader, hasText, hasEnds, hasInterval;
+    bool isWritten; ///< in a font, where the glass has pixels
+    bool fitsDigits; ///< a glass of digits can show it
+    FieldSize size;
+};
+/// In the order of FieldKind.
+inline constexpr std::array<FieldTraits, fieldKinds> fieldTraits{{
+    {true, false, false, false, true, true, FieldSize::AsWritten},
+    {false, true, false, false, true, true, FieldSize::AsWritten},
+    {true, false, true, false, false, false, FieldSize::OfGlass},
+    {true, false, true, true, false, false, FieldSize::OfGlass},
+    {false, true, false, false, true, false, FieldSize::Lines},
+    {false, true, false, true, true, true, FieldSize::Window},
+    {true, true, true, false, true, true, FieldSize::AsWritten},
+    {false, false, false, false, false, false, FieldSize::AsWritten},
+}};
+constexpr const FieldTraits& traitsOf(FieldKind kind)
+{
+    return fieldTraits[static_cast<std::size_t>(kind)];
+}
+
+constexpr int dotSide = 3; ///< pixels of a page dot at scale 1, and between two of them
+constexpr int scrollerGap = 3; ///< blanks between the end of a running text and its next begin
 
 /// In which a field is drawn, where the glass has several; the usual one stands out most.
 enum class Ink { Usual, White, Black, Red, Green, Blue, Yellow, Orange };
@@ -19,15 +64,21 @@ inline constexpr Words<8> inkWords{
 struct Field {
     std::string id;
     FieldKind kind = FieldKind::Label;
-    std::string reader; ///< of a value: the reader whose text is shown
-    std::string text; ///< of a label
-    int x = 0; ///< pixels from the left edge to the first cell
+    std::string reader; ///< whose text or value is shown
+    std::string text; ///< of an alarm: its sign
+    int x = 0; ///< pixels, cells or digits from the left edge
     int y = 0;
+    int width = 1, height = 1; ///< where it has a size of its own
+    double least = 0, most = 100; ///< ends, or limits of an alarm, in the unit of its reader
+    Quantity every{300, "ms"}; ///< from one point, or one step of a running text, to the next
+    bool isUpright = false; ///< a bar grows up, else to the right
+    bool wrapsCells = false; ///< lines end anywhere, else between words
     std::string font = "8x16";
     int scale = 1; ///< font pixels are scale × scale pixels
     Ink ink = Ink::Usual;
     Extras extras;
 
+    const FieldTraits& traits() const { return traitsOf(kind); }
     bool operator==(const Field&) const = default;
 };
 
@@ -35,14 +86,33 @@ template <class Archive> void describe(Archive& a, Field& f)
 {
     a.text("id", f.id);
     a.choice("kind", f.kind, fieldKindWords);
-    if (f.kind == FieldKind::Value)
+    const auto& traits = f.traits();
+    if (traits.hasReader)
         a.text("reader", f.reader);
-    else
+    if (traits.hasText)
         a.text("text", f.text);
     a.integer("x", f.x, -1024, 1024);
     a.integer("y", f.y, -1024, 1024);
-    a.text("font", f.font);
-    a.integer("scale", f.scale, 1, 4);
+    if (traits.size != FieldSize::AsWritten)
+        a.integer("width", f.width, 1, 1024);
+    if (traits.size == FieldSize::OfGlass || traits.size == FieldSize::Lines)
+        a.integer("height", f.height, 1, 1024);
+    if (traits.hasEnds) {
+        a.number("least", f.least, {-1e12, 1e12});
+        a.number("most", f.most, {-1e12, 1e12});
+        if (Archive::isReading && f.least >= f.most)
+            a.failAt("most", "the most must be larger than the least");
+    }
+    if (traits.hasInterval)
+        a.quantity("every", f.every, "s", {0.01, 86400});
+    if (f.kind == FieldKind::Bar)
+        a.flag("upright", f.isUpright);
+    if (f.kind == FieldKind::TextBlock)
+        a.flag("wrapsCells", f.wrapsCells);
+    if (traits.isWritten) {
+        a.text("font", f.font);
+        a.integer("scale", f.scale, 1, 4);
+    }
     a.optionalChoice("ink", f.ink, inkWords);
     a.extras(f.extras);
 }

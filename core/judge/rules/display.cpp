@@ -5,9 +5,11 @@
 
 #include "base/number_text.h"
 #include "instrument/edits.h"
+#include "instrument/page_edits.h"
 #include "judge/freshness_fix.h"
 #include "judge/part_fix.h"
 
+#include "screens/draw_cells.h"
 #include <array>
 
 #include <fmt/format.h>
@@ -99,6 +101,20 @@ void addLacking(Findings& out, const GlassMetrics& glass, const std::string& pla
             {}});
 }
 
+/// Segments form characters only.
+void addNotOnDigits(Findings& out, const Page& page, const Field& field)
+{
+    out.push_back({"T06", Severity::Check, "/pages/" + page.id + "/fields/" + field.id,
+        fmt::format(
+            "A {} cannot be shown on digits", fieldKindWords[static_cast<std::size_t>(field.kind)]),
+        "Segments form digits and some letters. In its place nothing is shown.",
+        "the segments of digits",
+        {{"Remove it",
+            [page = page.id, field = field.id](
+                const Instrument& before) { return withoutField(before, page, field); }}},
+        {}});
+}
+
 /// The text without what stands beyond ASCII.
 std::string plainText(std::string text)
 {
@@ -161,6 +177,10 @@ void checkLacking(const Instrument& /*in*/, const PlainInstrument& plain, Findin
                         display, field, reader, plain.channels[reader.channel].source.names, out);
                     continue;
                 }
+                if (display.metrics.unit == GlassUnit::Digits && !field.traits().fitsDigits) {
+                    addNotOnDigits(out, page, field);
+                    continue;
+                }
                 const auto lacking = firstLacking(display.metrics, field.text, field.font);
                 if (lacking.empty())
                     continue;
@@ -174,6 +194,46 @@ void checkLacking(const Instrument& /*in*/, const PlainInstrument& plain, Findin
                 addLacking(out, display.metrics, "/pages/" + page.id + "/fields/" + field.id,
                     "“" + field.text + "”", lacking, std::move(fixes));
             }
+}
+
+namespace {
+
+/// Bars that all grow one way, where that is enough.
+std::vector<Fix> oneWayOnly(const Page& page)
+{
+    std::vector<Fix> fixes;
+    for (const bool isUpright : {false, true}) {
+        Page changed = page;
+        for (auto& field : changed.fields)
+            field.isUpright = field.kind == FieldKind::Bar && isUpright;
+        if (ownSigns(changed).size() <= ownSlots)
+            fixes.push_back({isUpright ? "Let all bars grow up" : "Let all bars grow to the right",
+                [id = page.id, fields = changed.fields](const Instrument& before) {
+                    return withPageChanged(before, id, [&](Page& p) { p.fields = fields; });
+                }});
+    }
+    return fixes;
+}
+
+} // namespace
+
+void checkOwnSigns(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& display : plain.displays) {
+        if (display.metrics.unit != GlassUnit::Cells)
+            continue;
+        for (const auto& page : display.pages) {
+            const auto needed = ownSigns(page).size();
+            if (needed <= ownSlots)
+                continue;
+            out.push_back({"D02", Severity::Check, "/pages/" + page.id,
+                fmt::format("{} needs {} signs of its own, the display holds {}",
+                    page.name.empty() ? page.id : page.name, needed, ownSlots),
+                "A bar to the right takes five, one that grows up or a history eight; those of one "
+                "sort share theirs. What finds no room is shown as blanks.",
+                "eight signs of 5×8 dots, published data of the controller", oneWayOnly(page), {}});
+        }
+    }
 }
 
 void checkRefresh(const Instrument& in, const PlainInstrument& plain, Findings& out)

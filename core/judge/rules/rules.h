@@ -22,6 +22,7 @@ void checkSteadyVoltage(const Instrument& in, const PlainInstrument& plain, Find
 void checkDriverSetUp(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkLacking(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkGhosts(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkOwnSigns(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRefresh(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkBlanking(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkStarved(const Instrument& in, const PlainInstrument& plain, Findings& out);

@@ -184,22 +184,28 @@ void checkField(const PlainInstrument& plain, const PlainDisplay& display, const
         return;
     const auto& glass = display.metrics;
     const auto box = fieldBox(field, cells, glass);
-    const auto name = field.kind == FieldKind::Value ? field.reader : field.text;
+    const auto name = field.traits().hasReader ? field.reader
+        : field.traits().hasText               ? field.text
+                                               : field.id;
     const int over = std::max(box.x + box.width - glass.columns, box.y + box.height - glass.rows);
     const std::string unit(unitWord(glass.unit));
     const bool before = box.x < 0 || box.y < 0;
-    auto fixes = smallerFont(page.id, field, cells, display);
+    auto fixes =
+        field.traits().isWritten ? smallerFont(page.id, field, cells, display) : std::vector<Fix>();
     for (auto& fix : moved(page.id, field, box, glass))
         fixes.push_back(std::move(fix));
     out.push_back({"D01", Severity::Check, "/pages/" + page.id + "/fields/" + field.id,
         before ? fmt::format("“{}” begins outside the glass", name)
                : fmt::format("“{}” is {} too large", name, countText(over, unit)),
-        glass.unit == GlassUnit::Pixels
+        glass.unit == GlassUnit::Pixels && field.traits().size != FieldSize::AsWritten
+            ? fmt::format("It needs {}×{} pixels from {}, {}; the glass has {}×{}.", box.width,
+                box.height, box.x, box.y, glass.columns, glass.rows)
+            : glass.unit == GlassUnit::Pixels
             ? fmt::format("{} cells of {} need {}×{} pixels from {}, {}; the glass has {}×{}.",
                 cells, field.font, box.width, box.height, box.x, box.y, glass.columns, glass.rows)
             : fmt::format("It needs {} from column {} of row {}, both counted from 0; the glass "
                           "has {} in {}.",
-                countText(cells, unit), box.x, box.y, countText(glass.columns, unit),
+                countText(box.width, unit), box.x, box.y, countText(glass.columns, unit),
                 countText(glass.rows, "row")),
         "the display's own size", std::move(fixes), {}});
 }

@@ -43,7 +43,9 @@ Ticks RedrawTask::run(Turn& turn)
     const auto& display = turn.instrument().displays[m_index];
     m_due = display.redrawEvery * (now / display.redrawEvery + 1);
     auto& flight = m_flights.emplace_back();
-    flight.isDrawn = now >= m_drawFrom || !display.firmware->leavesNothing();
+    // Signs of one's own are sent with the first page that needs them.
+    flight.isDrawn = now >= m_drawFrom || !display.firmware->leavesNothing()
+        || !display.firmware->prepare(display.page).empty();
     const double drawSeconds =
         redrawCost(turn.instrument(), display, display.busHertz).draw; // of the page that is shown
     const auto drawEnd = turn.after(drawSeconds);
@@ -51,6 +53,8 @@ Ticks RedrawTask::run(Turn& turn)
     if (flight.isDrawn) {
         end = send(turn, flight, draw(turn, flight), drawSeconds);
     } else {
+        m_histories.remember(turn.instrument(), display, now,
+            [&](std::size_t channel) { return turn.memory().latest(channel); });
         m_memory.reset();
         end = turn.after(drawSeconds + sendSeconds(display, *display.most, display.busHertz));
     }
@@ -65,16 +69,24 @@ Ticks RedrawTask::run(Turn& turn)
 DriverSteps RedrawTask::draw(Turn& turn, Flight& flight)
 {
     const auto& display = turn.instrument().displays[m_index];
-    auto texts = textsOfPage(turn.instrument(), display, turn.now(),
-        [&](std::size_t channel) { return turn.memory().latest(channel); });
+    const auto valueOf = [&](std::size_t channel) { return turn.memory().latest(channel); };
+    m_histories.remember(turn.instrument(), display, turn.now(), valueOf);
+    auto moment =
+        pageMoment(turn.instrument(), display, display.page, turn.now(), valueOf, m_histories);
     flight.shown.display = m_index;
     flight.shown.startedAt = turn.now();
-    flight.shown.readers = std::move(texts.readers);
-    auto drawn = display.firmware->drawn(
-        m_memory, display.page, [&](std::size_t field) { return texts.fields[field]; });
+    flight.shown.readers = std::move(moment.readers);
+    flight.shown.content = std::make_shared<const PageContent>(std::move(moment.content));
+    flight.shown.page = display.page.id;
+    auto drawn = display.firmware->drawn(m_memory, display.page, *flight.shown.content);
     if (drawn != m_memory && display.firmware->wantsFull(m_partialRefreshes))
         m_memory.reset();
     auto steps = display.firmware->redraw(m_memory, drawn);
+    if (m_page != display.page.id) {
+        auto own = display.firmware->prepare(display.page);
+        steps.insert(steps.begin(), own.begin(), own.end());
+        m_page = display.page.id;
+    }
     m_partialRefreshes = !m_memory ? 0 : m_partialRefreshes + (steps.empty() ? 0 : 1);
     m_memory = std::move(drawn);
     return steps;

@@ -39,6 +39,8 @@ private:
     Ticks m_due, m_drawFrom;
     std::shared_ptr<const GlassPart> m_part; ///< the display itself
     std::optional<Contents> m_memory; ///< what the firmware holds of it
+    PageHistories m_histories;
+    std::string m_page; ///< whose signs the display has
     int m_partialRefreshes = 0; ///< since the last full one
     std::deque<Flight> m_flights; ///< the oldest first
 };

@@ -20,7 +20,7 @@ TEST(PixelPage, DrawsLabelsAndTheTextsOfReadersInTheirInks)
     value.y = 16;
     value.font = "16x32";
     const PixelPage drawn(128, 64, Rotation::Upright, page,
-        [](std::size_t field) { return field == 1 ? " 6.3" : "?"; });
+        sampleContent(page, [](std::size_t field) { return field == 1 ? " 6.3" : "?"; }));
     MonoFrame red(128, 64);
     drawText(red, 64, 0, "km/h", *findPixelFont("6x12"), 1);
     MonoFrame usual(128, 64);

@@ -21,7 +21,8 @@ std::vector<std::string> wordsOf(std::string_view id, bool isSetUp, int bufferBy
     page.fields.emplace_back().kind = FieldKind::Value;
     const auto steps = isSetUp
         ? firmware.begin()
-        : firmware.redraw({}, firmware.drawn({}, page, [](std::size_t) { return "12.5"; }));
+        : firmware.redraw(
+            {}, firmware.drawn({}, page, sampleContent(page, [](std::size_t) { return "12.5"; })));
     std::vector<TimedTransfer> transfers;
     for (const auto& step : steps)
         transfers.push_back({{}, step.transfer});

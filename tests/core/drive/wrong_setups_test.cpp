@@ -232,8 +232,8 @@ TEST(WrongSetups, ASteadyVoltageLooksRightAndHarms)
     const auto steadyOf = [&](const DriverSetup& setup) {
         const DisplayFirmware firmware(setup);
         const auto part = makeGlassPart(spec, 0);
-        for (const auto& step :
-            firmware.redraw({}, firmware.drawn({}, page, [](std::size_t) { return "205"; })))
+        for (const auto& step : firmware.redraw({},
+                 firmware.drawn({}, page, sampleContent(page, [](std::size_t) { return "205"; }))))
             part->take(step.transfer, {});
         EXPECT_EQ(part->text()[0], "205");
         return part->steadyShare();
@@ -320,9 +320,9 @@ std::string lightOf(const GlassPicture& picture)
 
 std::string pictureOf(const DriverSetup& setup, const Page& page)
 {
-    const auto text = [](std::size_t) { return std::string("27.5"); };
+    const auto content = sampleContent(page, [](std::size_t) { return std::string("27.5"); });
     if (metricsOf(setup.part).unit == GlassUnit::Pixels) {
-        const auto picture = looksLike(setup, page, text);
+        const auto picture = looksLike(setup, page, content);
         return lightOf(picture) + lettersOf(picture);
     }
     TriedDisplay display(setup);

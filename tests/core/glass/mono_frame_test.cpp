@@ -1,3 +1,4 @@
+#include "base/utf8.h"
 #include "glass/face.h"
 #include "glass/mono_frame.h"
 #include "glass/pixel_font.h"

@@ -172,10 +172,24 @@ inline Instrument anyInstrument()
         in.readers.push_back(std::make_shared<const Reader>(reader));
         Field field;
         field.id = "f" + id;
-        field.kind = FieldKind::Value;
-        field.reader = reader.id;
+        field.kind = static_cast<FieldKind>(anyInt(0, static_cast<int>(fieldKinds) - 1));
+        const auto& traits = field.traits();
+        if (traits.hasReader)
+            field.reader = reader.id;
+        if (traits.hasText)
+            field.text = anyText();
+        if (traits.size != FieldSize::AsWritten)
+            field.width = anyInt(1, 100);
+        if (traits.size == FieldSize::OfGlass || traits.size == FieldSize::Lines)
+            field.height = anyInt(1, 100);
+        if (traits.hasEnds)
+            field.least = anyInt(-100, 99);
+        if (traits.hasInterval)
+            field.every = anyQuantity(1, 60, {"s"});
+        field.isUpright = field.kind == FieldKind::Bar && anyInt(0, 1) == 1;
         field.x = anyInt(-100, 300);
-        field.scale = anyInt(1, 4);
+        if (traits.isWritten)
+            field.scale = anyInt(1, 4);
         page.fields.push_back(field);
     }
     in.pages.push_back(std::make_shared<const Page>(page));

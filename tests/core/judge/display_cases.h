@@ -61,6 +61,36 @@ inline Instrument refreshedFully(int every)
     });
 }
 
+/// A page with bars beside its value, each growing up or to the right.
+inline Instrument withBars(const std::vector<bool>& grow)
+{
+    auto in = shedOn("character-16x2");
+    auto page = *in.pages[0];
+    for (const bool isUpright : grow) {
+        auto& bar = page.fields.emplace_back();
+        bar.id = "bar" + std::to_string(page.fields.size());
+        bar.kind = FieldKind::Bar;
+        bar.reader = in.readers[0]->id;
+        bar.isUpright = isUpright;
+        bar.x = static_cast<int>(page.fields.size()) + 10;
+    }
+    in.pages[0] = std::make_shared<const Page>(page);
+    return in;
+}
+
+inline Instrument barOn(std::string_view display)
+{
+    auto in = shedOn(display);
+    auto page = *in.pages[0];
+    auto& bar = page.fields.emplace_back();
+    bar.id = "bar";
+    bar.kind = FieldKind::Bar;
+    bar.reader = in.readers[0]->id;
+    bar.x = 7;
+    in.pages[0] = std::make_shared<const Page>(page);
+    return in;
+}
+
 inline Instrument withLabel(std::string_view display, const char* label)
 {
     auto in = shedOn(display);
@@ -116,6 +146,8 @@ inline std::vector<RuleCase> displayCases()
     return {
         {"D07", Severity::Check, withMistake("mono-128x64", DriverMistake::BitsReversed),
             "display: the bits of each byte are sent in the other order", shedOn("mono-128x64")},
+        {"D02", Severity::Check, withBars({false, true}),
+            "Battery needs 13 signs of its own, the display holds 8", withBars({true, true})},
         {"D10", Severity::Check, refreshedEvery(90),
             "display is refreshed every 90 s, and bears it every 180 s", refreshedEvery(180)},
         {"D12", Severity::Check, withMistake("character-16x2", DriverMistake::NotCleared),
@@ -140,6 +172,8 @@ inline std::vector<RuleCase> displayCases()
             "Redrawing takes 125 % of the time", shedOn("mono-128x64")},
         {"G03", Severity::Check, hurried(RedrawStrategy::ChangedPages),
             "Redrawing can take 125 % of the time", shedOn("mono-128x64")},
+        {"T06", Severity::Check, barOn("eight-digits"), "A bar cannot be shown on digits",
+            barOn("character-16x2")},
         {"T06", Severity::Check, named("Kitchen"), "“K” of the name “Kitchen” cannot be shown",
             named("Hot"), false},
         {"T06", Severity::Check, withLabel("character-16x2", "50 %, 3 ⅓"),

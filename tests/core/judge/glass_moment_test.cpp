@@ -104,13 +104,13 @@ TEST(GlassMoment, TextsStandInWhereNothingWasShown)
 {
     const auto looked = lookedAt(test::shed());
     const auto& display = looked.plain.displays[0];
-    const auto shown = textsShown(looked.plain, display, looked.moment);
-    const auto none = textsShown(looked.plain, display, GlassMoment{});
+    const auto shown = contentShown(looked.plain, display, looked.moment);
+    const auto none = contentShown(looked.plain, display, GlassMoment{});
     for (std::size_t i = 0; i < display.page.fields.size(); ++i) {
         if (display.page.fields[i].kind != FieldKind::Value)
             continue;
-        EXPECT_EQ(shown(i), looked.moment.readers.front().text);
-        EXPECT_EQ(none(i), std::string(shown(i).size(), '8'));
+        EXPECT_EQ(shown[i].text, looked.moment.readers.front().text);
+        EXPECT_EQ(none[i].text, std::string(shown[i].text.size(), '8'));
     }
 }
 

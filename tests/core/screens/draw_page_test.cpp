@@ -24,7 +24,7 @@ Page page()
 TEST(DrawPage, KnowsWhatAFieldCovers)
 {
     EXPECT_EQ(fieldBox(page().fields[1], 4, {}), (Box{0, 16, 64, 32}));
-    EXPECT_EQ(glyphCount(page(), [](std::size_t) { return 5; }), 9);
+    EXPECT_EQ(glyphCount(page(), {}, [](std::size_t) { return 5; }), 9);
 }
 
 } // namespace

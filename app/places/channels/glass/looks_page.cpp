@@ -78,18 +78,15 @@ void LooksPage::showView(const RunView& view)
 {
     const auto index = view.choice->display;
     const auto& display = view.plain().displays[index];
-    m_texts = textsShown(view.plain(), display, view.glass[index]);
-    std::vector<std::string> texts;
-    for (std::size_t i = 0; i < display.page.fields.size(); ++i)
-        texts.push_back(m_texts(i));
+    m_content = contentShown(view.plain(), display, view.glass[index]);
     const bool isSame = display.id == m_display.id && !m_looks.empty()
         && display.firmware->setup().part == m_display.firmware->setup().part
         && display.page == m_display.page;
     // While it runs, the texts of the moment when it was opened serve.
-    const bool isDrawn = isSame && (view.isRunning || texts == m_drawnTexts);
+    const bool isDrawn = isSame && (view.isRunning || m_content == m_drawn);
     m_display = display;
     if (!isDrawn)
-        m_drawnTexts = std::move(texts);
+        m_drawn = m_content;
     m_believed->showSetup(display.firmware->setup());
     const auto& driver = display.firmware->setup().driver;
     m_right->setEnabled(driver != rightSetup(display.firmware->setup()).driver);
@@ -108,14 +105,15 @@ void LooksPage::draw()
         if (look.setup != nullptr)
             look.setup->apply(setup);
     }
-    m_job.start([this, setups, page = Page(m_display.page), texts = m_texts](
+    m_job.start([this, setups, page = Page(m_display.page), content = m_content](
                     const io::Progress& progress) -> BackgroundJob::Finish {
         std::vector<std::shared_ptr<const GlassPicture>> pictures;
         for (const auto& setup : setups) {
             if (!progress(
                     static_cast<double>(pictures.size()) / static_cast<double>(setups.size())))
                 return {};
-            pictures.push_back(std::make_shared<const GlassPicture>(looksLike(setup, page, texts)));
+            pictures.push_back(
+                std::make_shared<const GlassPicture>(looksLike(setup, page, content)));
         }
         return [this, pictures] {
             for (std::size_t i = 0; i < pictures.size(); ++i)

@@ -46,8 +46,8 @@ private:
     std::vector<Look> m_looks;
     std::size_t m_chosen = 0;
     PlainDisplay m_display;
-    FieldText m_texts;
-    std::vector<std::string> m_drawnTexts; ///< of the tiles
+    PageContent m_content;
+    PageContent m_drawn; ///< of the tiles
     BackgroundJob m_job{this};
 };
 

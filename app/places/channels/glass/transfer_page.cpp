@@ -32,12 +32,13 @@ constexpr int rowHeight = 24, widestWords = 260; ///< pixels
 
 /// What the instrument sends when it is switched on and draws its page once.
 std::vector<TimedTransfer> ownTransfers(
-    const DisplayFirmware& firmware, const Page& page, const FieldText& texts)
+    const DisplayFirmware& firmware, const Page& page, const PageContent& content)
 {
     auto steps = firmware.begin();
-    auto redraw = firmware.redraw({}, firmware.drawn({}, page, texts));
+    auto prepared = firmware.prepare(page);
+    auto redraw = firmware.redraw({}, firmware.drawn({}, page, content));
     std::vector<TimedTransfer> own;
-    for (auto* part : {&steps, &redraw})
+    for (auto* part : {&steps, &prepared, &redraw})
         for (auto& step : *part)
             own.push_back({{}, std::move(step.transfer)});
     return own;
@@ -140,7 +141,7 @@ void TransferPage::showView(const RunView& view)
     const bool isSame = !isOther && m_table->rowCount() > 0 && newest(moment) == newest(m_moment);
     m_display = display;
     m_moment = moment;
-    m_texts = textsShown(view.plain(), display, m_moment);
+    m_content = contentShown(view.plain(), display, m_moment);
     if (isOther)
         m_isHeld = false;
     if (!isSame)
@@ -203,7 +204,7 @@ void TransferPage::playRecorded()
                                   .arg(read->size())
                                   .arg(mostListed));
     const auto& firmware = *m_display.firmware;
-    const auto own = ownTransfers(firmware, m_display.page, m_texts);
+    const auto own = ownTransfers(firmware, m_display.page, m_content);
     const auto [mine, other] =
         std::mismatch(own.begin(), own.end(), read->begin(), read->end(), isSame);
     const auto differs = static_cast<int>(other - read->begin());

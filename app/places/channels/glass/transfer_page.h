@@ -45,7 +45,7 @@ private:
     std::optional<Blanking> m_blanking; ///< of the newest redraw
     PlainDisplay m_display;
     GlassMoment m_moment;
-    FieldText m_texts;
+    PageContent m_content;
     std::vector<TimedTransfer> m_transfers; ///< that are listed
     std::unique_ptr<GlassPart> m_before; ///< the display before the first of them
     Ticks m_from{}; ///< of what is listed

@@ -1,0 +1,34 @@
+#pragma once
+// What the chosen field shows, and how it fits.
+
+#include "app/document/document.h"
+#include "app/look/parameter_grid.h"
+#include "instrument/resolve.h"
+
+#include <QLabel>
+#include <QPushButton>
+
+namespace fern::app {
+
+class FieldSheet : public QWidget {
+    Q_OBJECT
+public:
+    FieldSheet(Document& document, QWidget* parent);
+
+    void showField(const PlainInstrument& plain, const PlainDisplay& display, const PlainPage& page,
+        const QString& field);
+    void showNone();
+
+Q_SIGNALS:
+    void removeWanted(const QString& field);
+
+private:
+    Document& m_document;
+    QString m_page, m_field;
+    QLabel* m_title;
+    QPushButton* m_remove;
+    ParameterGrid* m_grid;
+    QLabel* m_fits;
+};
+
+} // namespace fern::app

@@ -1,0 +1,286 @@
+#include "app/places/screens/screens_place.h"
+
+#include "app/look/card.h"
+#include "app/look/chip.h"
+#include "app/look/flow_layout.h"
+#include "app/look/text.h"
+#include "app/look/tokens.h"
+#include "drive/wrong_setups.h"
+#include "instrument/edits.h"
+#include "instrument/page_edits.h"
+#include "judge/field_fit.h"
+#include "plan/new_field.h"
+
+#include <QPainterPath>
+#include <QPushButton>
+
+#include <algorithm>
+
+namespace fern::app {
+
+QPainterPath ScreensPlace::mark()
+{
+    // A small glass with a leaf on it.
+    QPainterPath path;
+    path.addRoundedRect(3, 5, 18, 14, 2, 2);
+    path.moveTo(7, 15);
+    path.cubicTo(8, 10.5, 11.5, 8.4, 17, 8.6);
+    path.cubicTo(16.8, 13, 13.6, 15.6, 7, 15);
+    path.moveTo(7, 15);
+    path.lineTo(13, 11.5);
+    return path;
+}
+
+ScreensPlace::ScreensPlace(House& house, QWidget* parent)
+    : Place(parent)
+    , m_document(house.document)
+    , m_strip(new PageStrip(this))
+    , m_name(new QLineEdit(this))
+    , m_earlier(new QPushButton(tr("Earlier"), this))
+    , m_later(new QPushButton(tr("Later"), this))
+    , m_removePage(new QPushButton(tr("Remove page"), this))
+    , m_canvas(new PageCanvas(this))
+    , m_sheet(new FieldSheet(house.document, this))
+{
+    setObjectName(QStringLiteral("screensPlace"));
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(grid);
+    auto* pages = new Card(tr("Pages"), this);
+    pages->setSubtitle(tr("what is read on the glass"));
+    pages->body()->addWidget(m_strip);
+    column->addWidget(pages);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(grid);
+    column->addLayout(row, 1);
+    auto* page = new Card({}, this);
+    page->body()->addWidget(makeHead());
+    page->body()->addWidget(m_canvas, 1);
+    page->body()->addWidget(makeTrials());
+    page->body()->addWidget(makeAdds());
+    row->addWidget(page, 5);
+    auto* sheet = new Card({}, this);
+    sheet->setMinimumWidth(264);
+    sheet->body()->addWidget(m_sheet, 1);
+    row->addWidget(sheet, 2);
+    connect(m_strip, &PageStrip::chosen, this, &ScreensPlace::choosePage);
+    connect(m_strip, &PageStrip::pageWanted, this, &ScreensPlace::addPage);
+    connect(m_canvas, &PageCanvas::chosen, this, &ScreensPlace::chooseField);
+    connect(m_canvas, &PageCanvas::removed, this, &ScreensPlace::removeField);
+    connect(m_sheet, &FieldSheet::removeWanted, this, &ScreensPlace::removeField);
+    connect(m_canvas, &PageCanvas::moved, this, [this](const QString& field, int x, int y) {
+        change(tr("Move a field"), field, [x, y](Field& f) { f.x = x, f.y = y; });
+    });
+    connect(
+        m_canvas, &PageCanvas::sized, this, [this](const QString& field, int width, int height) {
+            change(tr("Size a field"), field,
+                [width, height](Field& f) { f.width = width, f.height = height; });
+        });
+}
+
+QWidget* ScreensPlace::makeHead()
+{
+    auto* head = new QWidget(this);
+    auto* row = new QHBoxLayout(head);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(grid);
+    m_name->setObjectName(QStringLiteral("pageName"));
+    m_name->setAccessibleName(tr("Name of the page"));
+    m_name->setTextMargins(4, 1, 4, 1);
+    m_earlier->setObjectName(QStringLiteral("pageEarlier"));
+    m_later->setObjectName(QStringLiteral("pageLater"));
+    m_removePage->setObjectName(QStringLiteral("removePage"));
+    row->addWidget(m_name, 1);
+    for (auto* button : {m_earlier, m_later, m_removePage})
+        row->addWidget(button);
+    connect(m_name, &QLineEdit::editingFinished, this, [this] {
+        m_document.apply(tr("Name of a page"),
+            withPageName(
+                m_document.instrument(), m_page.toStdString(), m_name->text().toStdString()));
+    });
+    const auto move = [this](int by) {
+        m_document.apply(tr("Order of the pages"),
+            withPageMoved(m_document.instrument(), m_page.toStdString(), by));
+    };
+    connect(m_earlier, &QPushButton::clicked, this, [move] { move(-1); });
+    connect(m_later, &QPushButton::clicked, this, [move] { move(1); });
+    connect(m_removePage, &QPushButton::clicked, this, [this] {
+        m_document.apply(
+            tr("Remove a page"), withoutPage(m_document.instrument(), m_page.toStdString()));
+    });
+    return head;
+}
+
+/// What the page shows when something is the matter.
+QWidget* ScreensPlace::makeTrials()
+{
+    auto* trials = new QWidget(this);
+    auto* row = new QHBoxLayout(trials);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(grid - 2);
+    row->addWidget(softLabel(tr("Try it"), trials));
+    auto* group = new QButtonGroup(this);
+    for (std::size_t i = 0; i < pageTrialWords.size(); ++i) {
+        auto* chip = new Chip(qText(pageTrialWords[i]), trials);
+        chip->setObjectName(QStringLiteral("try ") + qText(pageTrialWords[i]));
+        chip->setCheckable(true);
+        chip->setChecked(i == 0);
+        group->addButton(chip);
+        row->addWidget(chip);
+        connect(chip, &QAbstractButton::clicked, this, [this, i] {
+            m_trial = static_cast<PageTrial>(i);
+            showPage();
+        });
+    }
+    row->addStretch(1);
+    return trials;
+}
+
+QWidget* ScreensPlace::makeAdds()
+{
+    auto* adds = new QWidget(this);
+    new FlowLayout(adds, grid - 2, false);
+    for (std::size_t i = 0; i < fieldKindWords.size(); ++i) {
+        const auto word = qText(fieldKindWords[i]);
+        auto* add = new QPushButton(tr("+ %1").arg(word), adds);
+        add->setObjectName(QStringLiteral("add ") + word);
+        adds->layout()->addWidget(add);
+        connect(
+            add, &QPushButton::clicked, this, [this, i] { addField(static_cast<FieldKind>(i)); });
+        m_adds.push_back(add);
+    }
+    return adds;
+}
+
+ScreensPlace::Shown ScreensPlace::shown() const
+{
+    if (!m_view)
+        return {};
+    const auto& displays = m_view->plain().displays;
+    for (std::size_t d = 0; d < displays.size(); ++d)
+        for (std::size_t p = 0; p < displays[d].pages.size(); ++p)
+            if (qText(displays[d].pages[p].id) == m_page) {
+                const bool isKnown = d < m_view->glass.size() && p < m_view->glass[d].pages.size();
+                return {&displays[d], &displays[d].pages[p],
+                    isKnown ? &m_view->glass[d].pages[p] : nullptr};
+            }
+    return {};
+}
+
+void ScreensPlace::showView(const std::shared_ptr<const RunView>& view)
+{
+    m_view = view;
+    if (shown().page == nullptr) { // at first, and when it was removed
+        m_page.clear();
+        for (const auto& display : view->plain().displays)
+            if (m_page.isEmpty() && !display.pages.empty())
+                m_page = qText(display.pages.front().id);
+        m_field.clear();
+    }
+    m_strip->showView(*view, m_page);
+    showPage();
+}
+
+void ScreensPlace::showPage()
+{
+    const auto [display, page, content] = shown();
+    for (QWidget* widget :
+        std::initializer_list<QWidget*>{m_name, m_earlier, m_later, m_removePage})
+        widget->setEnabled(page != nullptr);
+    for (std::size_t i = 0; i < m_adds.size(); ++i)
+        m_adds[i]->setEnabled(page != nullptr
+            && canShow(m_document.instrument(), display->id, static_cast<FieldKind>(i)));
+    if (page == nullptr) {
+        m_canvas->showPage({}, {}, {}, {});
+        return m_sheet->showNone();
+    }
+    if (!m_name->hasFocus())
+        m_name->setText(qText(page->name));
+    const auto& plain = m_view->plain();
+    const auto drawn = m_trial == PageTrial::Now && content != nullptr
+        ? *content
+        : triedContent(
+            plain, *display, *page, m_trial == PageTrial::Now ? PageTrial::NotYet : m_trial);
+    std::vector<CanvasField> fields;
+    for (std::size_t i = 0; i < page->fields.size(); ++i) {
+        const auto& field = page->fields[i];
+        const auto kind = qText(fieldKindWords[static_cast<std::size_t>(field.kind)]);
+        fields.push_back({qText(field.id),
+            fieldBox(field, placesOf(plain, *display, field), display->metrics),
+            field.traits().size == FieldSize::OfGlass,
+            tr("%1 at %2, %3: %4").arg(kind).arg(field.x).arg(field.y).arg(qText(drawn[i].text))});
+    }
+    m_canvas->showPage(
+        std::make_shared<const GlassPicture>(looksRight(display->firmware->setup(), *page, drawn)),
+        display->metrics, std::move(fields), m_field);
+    m_sheet->showField(plain, *display, *page, m_field);
+}
+
+void ScreensPlace::choosePage(const QString& page)
+{
+    m_page = page;
+    m_field.clear();
+    if (m_view)
+        showView(m_view);
+}
+
+void ScreensPlace::chooseField(const QString& field)
+{
+    m_field = field;
+    showPage();
+}
+
+void ScreensPlace::turnTo(const Destination& there)
+{
+    const auto parts = there.pointer.split(QLatin1Char('/'));
+    if (parts.size() < 3 || parts[1] != QLatin1String("pages"))
+        return;
+    m_page = parts[2];
+    m_field = parts.size() > 4 ? parts[4] : QString();
+    if (m_view)
+        showView(m_view);
+}
+
+void ScreensPlace::addPage(const QString& display)
+{
+    const auto pages = m_document.instrument().pages.size();
+    m_document.apply(tr("Another page"),
+        withNewPage(m_document.instrument(), display.toStdString(), tr("New page").toStdString()));
+    if (m_document.instrument().pages.size() > pages)
+        m_page = qText(m_document.instrument().pages.back()->id);
+    m_field.clear();
+}
+
+void ScreensPlace::addField(FieldKind kind)
+{
+    auto field = newField(m_document.instrument(), m_page.toStdString(), kind);
+    m_document.apply(tr("Add a field"),
+        field ? withNewField(m_document.instrument(), m_page.toStdString(), *field)
+              : Result<Instrument>(field.error()));
+    const auto* page = findById(m_document.instrument().pages, m_page.toStdString());
+    if (field && page != nullptr && !page->fields.empty())
+        m_field = qText(page->fields.back().id);
+    m_canvas->setFocus();
+}
+
+void ScreensPlace::removeField(const QString& field)
+{
+    m_document.apply(tr("Remove a field"),
+        withoutField(m_document.instrument(), m_page.toStdString(), field.toStdString()));
+    m_field.clear();
+}
+
+void ScreensPlace::change(
+    const QString& what, const QString& id, const std::function<void(Field&)>& how)
+{
+    const auto* page = findById(m_document.instrument().pages, m_page.toStdString());
+    if (page == nullptr)
+        return;
+    for (auto field : page->fields)
+        if (qText(field.id) == id) {
+            how(field);
+            m_document.apply(what, withField(m_document.instrument(), m_page.toStdString(), field));
+        }
+}
+
+} // namespace fern::app

@@ -1,0 +1,66 @@
+#pragma once
+// The Screens place: the pages of every display, one of them large, and what its fields show.
+
+#include "app/house/place.h"
+#include "app/places/screens/field_sheet.h"
+#include "app/places/screens/page_canvas.h"
+#include "app/places/screens/page_strip.h"
+#include "judge/page_trial.h"
+
+#include <QButtonGroup>
+#include <QLineEdit>
+
+class QPushButton;
+
+namespace fern::app {
+
+class ScreensPlace : public Place {
+    Q_OBJECT
+public:
+    static constexpr const char* name = "Screens";
+    static QPainterPath mark();
+
+    ScreensPlace(House& house, QWidget* parent);
+
+    void showView(const std::shared_ptr<const RunView>& view) override;
+    /// Opens the page and field that a finding's pointer leads to: "/pages/ID/fields/ID".
+    void turnTo(const Destination& there) override;
+    QString helpHeading() const override { return QString::fromLatin1(name); }
+
+    const QString& page() const { return m_page; }
+    const QString& field() const { return m_field; }
+
+private:
+    /// Where the chosen page stands in the view; null where there is none.
+    struct Shown {
+        const PlainDisplay* display = nullptr;
+        const PlainPage* page = nullptr;
+        const PageContent* content = nullptr; ///< now
+    };
+    Shown shown() const;
+    QWidget* makeAdds();
+    QWidget* makeTrials();
+    QWidget* makeHead();
+    void choosePage(const QString& page);
+    void chooseField(const QString& field);
+    void addPage(const QString& display);
+    void addField(FieldKind kind);
+    void removeField(const QString& field);
+    void change(const QString& what, const QString& field, const std::function<void(Field&)>& how);
+    void showPage();
+
+    Document& m_document;
+    std::shared_ptr<const RunView> m_view;
+    QString m_page, m_field;
+    PageTrial m_trial = PageTrial::Now;
+    PageStrip* m_strip;
+    QLineEdit* m_name;
+    QPushButton* m_earlier;
+    QPushButton* m_later;
+    QPushButton* m_removePage;
+    PageCanvas* m_canvas;
+    FieldSheet* m_sheet;
+    std::vector<QPushButton*> m_adds; ///< by FieldKind
+};
+
+} // namespace fern::app

@@ -1,0 +1,149 @@
+#include "instrument/page_edits.h"
+
+#include "glass/pixel_font.h"
+#include "instrument/edits.h"
+#include "instrument/ids.h"
+#include "instrument/parameter_archive.h"
+
+#include <algorithm>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+Error gone(std::string_view what)
+{
+    return {ErrorCode::NotFound, fmt::format("the {} is gone", what), ""};
+}
+
+const Field* fieldIn(const Page& page, std::string_view id)
+{
+    const auto found = std::find_if(
+        page.fields.begin(), page.fields.end(), [id](const Field& f) { return f.id == id; });
+    return found == page.fields.end() ? nullptr : &*found;
+}
+
+/// What a reader is called: "Weight, kg".
+std::string readerWords(const Instrument& in, const Reader& reader)
+{
+    const auto* channel = findById(in.channels, reader.channel);
+    return (channel == nullptr ? reader.channel : channel->name)
+        + (reader.unit.empty() ? "" : ", " + reader.unit);
+}
+
+void offerReferences(Parameter& row, const Instrument& in)
+{
+    if (row.path == "reader")
+        for (const auto& reader : in.readers)
+            offer(row, reader->id, readerWords(in, *reader));
+    else if (row.path == "font")
+        for (const auto& font : pixelFonts())
+            offer(row, std::string(font.name), std::string(font.name));
+    offerItself(row);
+}
+
+} // namespace
+
+Result<Instrument> withNewPage(
+    const Instrument& in, std::string_view display, const std::string& name)
+{
+    if (findById(in.displays, display) == nullptr)
+        return gone("display");
+    Instrument out = in;
+    Page page;
+    page.id = freeId(in.pages, name);
+    page.display = display;
+    page.name = name;
+    out.pages.push_back(std::make_shared<const Page>(std::move(page)));
+    return accepted(std::move(out));
+}
+
+Result<Instrument> withoutPage(const Instrument& in, std::string_view page)
+{
+    Instrument out = in;
+    if (std::erase_if(out.pages, [page](const auto& each) { return each->id == page; }) == 0)
+        return gone("page");
+    return accepted(std::move(out));
+}
+
+Result<Instrument> withPageMoved(const Instrument& in, std::string_view page, int by)
+{
+    const auto* moved = findById(in.pages, page);
+    if (moved == nullptr)
+        return gone("page");
+    Instrument out = in;
+    std::vector<std::size_t> places; // of the display's pages in the list
+    std::size_t own = 0;
+    for (std::size_t i = 0; i < in.pages.size(); ++i) {
+        if (in.pages[i]->display != moved->display)
+            continue;
+        if (in.pages[i]->id == page)
+            own = places.size();
+        places.push_back(i);
+    }
+    const auto to = static_cast<int>(own) + by;
+    if (to >= 0 && to < static_cast<int>(places.size()))
+        std::swap(out.pages[places[own]], out.pages[places[static_cast<std::size_t>(to)]]);
+    return accepted(std::move(out));
+}
+
+Result<Instrument> withPageName(
+    const Instrument& in, std::string_view page, const std::string& name)
+{
+    return withPageChanged(in, page, [&](Page& changed) { changed.name = name; });
+}
+
+Result<Instrument> withNewField(const Instrument& in, std::string_view page, Field field)
+{
+    const auto wanted = slugOf(field.id);
+    return withPageChanged(in, page, [&](Page& changed) {
+        field.id = wanted;
+        for (int n = 2; fieldIn(changed, field.id) != nullptr; ++n)
+            field.id = fmt::format("{}-{}", wanted, n);
+        changed.fields.push_back(field);
+    });
+}
+
+Result<Instrument> withoutField(const Instrument& in, std::string_view page, std::string_view field)
+{
+    return withPageChanged(in, page, [field](Page& changed) {
+        std::erase_if(changed.fields, [field](const Field& each) { return each.id == field; });
+    });
+}
+
+std::vector<Parameter> fieldParameters(
+    const Instrument& in, std::string_view page, std::string_view field)
+{
+    const auto* there = findById(in.pages, page);
+    const auto* found = there == nullptr ? nullptr : fieldIn(*there, field);
+    if (found == nullptr)
+        return {};
+    Field copy = *found;
+    ParameterArchive archive({}, {}, {}, {});
+    describe(archive, copy);
+    auto rows = archive.take();
+    for (auto& row : rows)
+        offerReferences(row, in);
+    return rows;
+}
+
+Result<Instrument> withFieldParameter(const Instrument& in, std::string_view page,
+    std::string_view field, std::string_view path, std::string_view text)
+{
+    const auto* there = findById(in.pages, page);
+    const auto* found = there == nullptr ? nullptr : fieldIn(*there, field);
+    if (found == nullptr)
+        return gone("field");
+    Field changed = *found;
+    ParameterArchive archive({}, {}, path, text);
+    describe(archive, changed);
+    if (archive.failed())
+        return Error{ErrorCode::InvalidArgument, archive.error(), ""};
+    if (!archive.hasSet())
+        return gone("figure");
+    return withField(in, page, changed);
+}
+
+} // namespace fern

@@ -1,0 +1,30 @@
+#include "screens/field_content.h"
+
+#include "text/wrap.h"
+
+namespace fern {
+
+PageContent sampleContent(const Page& page, const FieldText& textOf)
+{
+    constexpr double half = 0.5;
+    PageContent content;
+    for (std::size_t i = 0; i < page.fields.size(); ++i) {
+        const auto& field = page.fields[i];
+        auto& shown = content.emplace_back();
+        shown.text = field.kind == FieldKind::Value ? textOf(i) : field.text;
+        if (field.kind == FieldKind::Scroller)
+            shown.text = scrolled(field.text, field.width, scrollerGap, 0);
+        shown.share = half;
+        shown.shares.assign(static_cast<std::size_t>(field.width), half);
+        shown.count = 1;
+    }
+    return content;
+}
+
+std::vector<std::string> linesOf(const Field& field)
+{
+    return wrapped(field.text, field.width, field.height,
+        field.wrapsCells ? WrapBy::Cells : WrapBy::Words, "…");
+}
+
+} // namespace fern
