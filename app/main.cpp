@@ -89,6 +89,9 @@ int main(int argc, char** argv)
         QStringLiteral("open the Parts place at a sheet: Add, Supply, Part, Compare, List, Wiring, "
                        "Cautions"),
         QStringLiteral("SHEET"));
+    const QCommandLineOption screens(QStringLiteral("screens"),
+        QStringLiteral("open the Screens place at a page, or at PAGE/FIELD"),
+        QStringLiteral("PAGE"));
     const QCommandLineOption door(
         QStringLiteral("door"), QStringLiteral("open the sheet for a new instrument or channel"));
     const QCommandLineOption click(QStringLiteral("click"),
@@ -96,8 +99,8 @@ int main(int argc, char** argv)
         QStringLiteral("NAME"));
     const QCommandLineOption small(
         QStringLiteral("small"), QStringLiteral("take the shot in the smallest window"));
-    parser.addOptions(
-        {shot, leaf, at, play, listen, captures, run, look, channel, parts, door, click, small});
+    parser.addOptions({shot, leaf, at, play, listen, captures, run, look, channel, parts, screens,
+        door, click, small});
     parser.process(application);
 
     // A picture keeps nothing and shows nothing of what was kept.
@@ -139,6 +142,10 @@ int main(int argc, char** argv)
         window.goTo({QStringLiteral("Channels"), parser.value(channel)});
     if (parser.isSet(parts))
         window.goTo({.place = QStringLiteral("Parts"), .page = parser.value(parts)});
+    if (parser.isSet(screens))
+        window.goTo({.place = QStringLiteral("Screens"),
+            .pointer = QStringLiteral("/pages/")
+                + parser.value(screens).replace(QLatin1Char('/'), QStringLiteral("/fields/"))});
     if (parser.isSet(door))
         window.openDoor(!files.isEmpty());
     if (parser.isSet(play))

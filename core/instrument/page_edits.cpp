@@ -33,6 +33,23 @@ std::string readerWords(const Instrument& in, const Reader& reader)
         + (reader.unit.empty() ? "" : ", " + reader.unit);
 }
 
+/// What people call the figures of a field.
+std::string labelOf(const Field& field, const Parameter& row)
+{
+    if (row.path == "x")
+        return "from the left";
+    if (row.path == "y")
+        return "from the top";
+    const bool isAlarm = field.kind == FieldKind::Alarm;
+    if (row.path == "least")
+        return isAlarm ? "below" : "begins at";
+    if (row.path == "most")
+        return isAlarm ? "or above" : "ends at";
+    if (row.path == "text" && isAlarm)
+        return "sign";
+    return row.label;
+}
+
 void offerReferences(Parameter& row, const Instrument& in)
 {
     if (row.path == "reader")
@@ -124,8 +141,10 @@ std::vector<Parameter> fieldParameters(
     ParameterArchive archive({}, {}, {}, {});
     describe(archive, copy);
     auto rows = archive.take();
-    for (auto& row : rows)
+    for (auto& row : rows) {
+        row.label = labelOf(copy, row);
         offerReferences(row, in);
+    }
     return rows;
 }
 

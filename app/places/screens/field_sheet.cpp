@@ -97,6 +97,10 @@ void FieldSheet::showField(const PlainInstrument& plain, const PlainDisplay& dis
     if (display.metrics.unit != GlassUnit::Pixels) // cells and digits have one lettering
         std::erase_if(parameters,
             [](const Parameter& row) { return row.path == "font" || row.path == "scale"; });
+    const auto& part = display.firmware->setup().part;
+    const auto* paper = std::get_if<PaperSpec>(&part.shape);
+    if (part.kind() != DisplayKind::ColourPanel && (paper == nullptr || paper->colours == 2))
+        std::erase_if(parameters, [](const Parameter& row) { return row.path == "ink"; });
     m_grid->showParameters(parameters);
     m_fits->setText(fitWords(plain, display, page, *found));
 }

@@ -38,7 +38,7 @@ PageStrip::PageStrip(QWidget* parent)
     scroll->setWidgetResizable(true);
     layInCard(*scroll);
     column->addWidget(scroll);
-    setFixedHeight(tileHeight + 64);
+    setFixedHeight(tileHeight + 26);
 }
 
 /// For each display its name, its pages, and a button for another one.
@@ -64,9 +64,9 @@ void PageStrip::layTiles(const PlainInstrument& plain)
             glass->setMostHeight(tileHeight);
             auto* name = softLabel(nameOf(page), tile);
             name->setAlignment(Qt::AlignHCenter);
-            column->addStretch(1);
             column->addWidget(glass);
             column->addWidget(name);
+            column->addStretch(1);
             row->addWidget(tile);
             const auto id = qText(page.id);
             connect(glass, &QAbstractButton::clicked, this, [this, id] { Q_EMIT chosen(id); });
@@ -77,7 +77,7 @@ void PageStrip::layTiles(const PlainInstrument& plain)
         another->setToolTip(tr("Another page of %1").arg(qText(display.id)));
         const auto id = qText(display.id);
         connect(another, &QPushButton::clicked, this, [this, id] { Q_EMIT pageWanted(id); });
-        row->addWidget(another);
+        row->addWidget(another, 0, Qt::AlignTop);
         row->addSpacing(2 * grid);
     }
     row->addStretch(1);

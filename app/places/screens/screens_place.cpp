@@ -142,7 +142,8 @@ QWidget* ScreensPlace::makeAdds()
     new FlowLayout(adds, grid - 2, false);
     for (std::size_t i = 0; i < fieldKindWords.size(); ++i) {
         const auto word = qText(fieldKindWords[i]);
-        auto* add = new QPushButton(tr("+ %1").arg(word), adds);
+        auto* add = new Chip(tr("+ %1").arg(word), adds);
+        add->setCheckable(false);
         add->setObjectName(QStringLiteral("add ") + word);
         adds->layout()->addWidget(add);
         connect(
@@ -170,7 +171,8 @@ ScreensPlace::Shown ScreensPlace::shown() const
 void ScreensPlace::showView(const std::shared_ptr<const RunView>& view)
 {
     m_view = view;
-    if (shown().page == nullptr) { // at first, and when it was removed
+    // At first, and when it was removed; before an instrument was resolved nothing is known.
+    if (!view->plain().displays.empty() && shown().page == nullptr) {
         m_page.clear();
         for (const auto& display : view->plain().displays)
             if (m_page.isEmpty() && !display.pages.empty())

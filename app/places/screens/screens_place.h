@@ -60,7 +60,7 @@ private:
     QPushButton* m_removePage;
     PageCanvas* m_canvas;
     FieldSheet* m_sheet;
-    std::vector<QPushButton*> m_adds; ///< by FieldKind
+    std::vector<QAbstractButton*> m_adds; ///< by FieldKind
 };
 
 } // namespace fern::app

@@ -1,0 +1,182 @@
+// The Screens place, driven in a real window.
+
+#include "app/glass/glass_view.h"
+#include "app/places/screens/screens_place.h"
+#include "instrument/page_edits.h"
+#include "tests/app/window_fixture.h"
+
+namespace fern::app {
+namespace {
+
+class ScreensTest : public WindowTest {
+protected:
+    void SetUp() override
+    {
+        WindowTest::SetUp();
+        QTest::keyClick(&window, Qt::Key_3, Qt::ControlModifier);
+        // The rail's button shows for a moment that it was pressed.
+        ASSERT_TRUE(waitFor([this] { return window.findChild<ScreensPlace*>() != nullptr; }));
+        settle();
+    }
+    ScreensPlace* place() { return find<ScreensPlace>("screensPlace"); }
+    PageCanvas* canvas() { return find<PageCanvas>("pageCanvas"); }
+    const Page& page(const char* id) { return *findById(instrument().pages, id); }
+    const Field* field(const char* pageId, const char* id)
+    {
+        for (const auto& each : page(pageId).fields)
+            if (each.id == id)
+                return &each;
+        return nullptr;
+    }
+    void openPage(const char* id)
+    {
+        QTest::mouseClick(find<GlassView>((std::string("page ") + id).c_str()), Qt::LeftButton);
+        settle();
+    }
+    void key(Qt::Key which, Qt::KeyboardModifiers modifiers = Qt::NoModifier)
+    {
+        QTest::keyClick(canvas(), which, modifiers);
+        settle();
+    }
+    QPoint middleOf(const Box& box) { return canvas()->rectOf(box).center().toPoint(); }
+};
+
+// From an empty page on, without a mouse.
+TEST_F(ScreensTest, APageIsBuiltByKeysAlone)
+{
+    auto* another = find<QPushButton>("anotherPage helm");
+    another->setFocus();
+    QTest::keyClick(another, Qt::Key_Space);
+    settle();
+    const auto id = instrument().pages.back()->id;
+    EXPECT_EQ(place()->page(), QString::fromStdString(id));
+    type("pageName", QStringLiteral("Two bars"));
+    EXPECT_EQ(instrument().pages.back()->name, "Two bars");
+    for (const auto* kind : {"add value", "add bar"}) {
+        auto* add = find<QAbstractButton>(kind);
+        add->setFocus();
+        QTest::keyClick(add, Qt::Key_Space);
+        settle();
+    }
+    ASSERT_EQ(instrument().pages.back()->fields.size(), 2U);
+    const auto bar = [&] { return instrument().pages.back()->fields[1]; };
+    EXPECT_EQ(place()->field(), QStringLiteral("bar"));
+    EXPECT_EQ(bar().x, 40) << "beside the value";
+    EXPECT_EQ(bar().y, 0);
+    key(Qt::Key_Down);
+    key(Qt::Key_Right, Qt::ShiftModifier);
+    EXPECT_EQ(bar().y, 8);
+    EXPECT_EQ(bar().x, 41);
+    key(Qt::Key_Right, Qt::ControlModifier);
+    EXPECT_EQ(bar().width, 72);
+    key(Qt::Key_PageUp);
+    EXPECT_EQ(place()->field(), QStringLiteral("value"));
+    key(Qt::Key_Delete);
+    EXPECT_EQ(instrument().pages.back()->fields.size(), 1U);
+    // Everything is undone, a step each.
+    for (int i = 0; i < 4; ++i)
+        QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_EQ(instrument().pages.back()->fields.size(), 2U);
+    EXPECT_EQ(bar().y, 0);
+}
+
+TEST_F(ScreensTest, FieldsAreMovedAndSizedByMouse)
+{
+    openPage("strokes");
+    const auto box = Box{32, 16, 64, 32};
+    QTest::mousePress(canvas(), Qt::LeftButton, {}, middleOf(box));
+    settle();
+    EXPECT_EQ(place()->field(), QStringLiteral("count"));
+    const auto by = canvas()->rectOf({0, 0, 15, 0}).width();
+    QTest::mouseMove(canvas(), middleOf(box) + QPoint(static_cast<int>(by), 0));
+    QTest::mouseRelease(
+        canvas(), Qt::LeftButton, {}, middleOf(box) + QPoint(static_cast<int>(by), 0));
+    settle();
+    EXPECT_EQ(field("strokes", "count")->x, 48) << "it snaps to eight pixels";
+    EXPECT_EQ(field("strokes", "count")->y, 16);
+    // A click beside all of them chooses none.
+    QTest::mouseClick(canvas(), Qt::LeftButton, {}, QPoint(2, 2));
+    EXPECT_TRUE(place()->field().isEmpty());
+}
+
+TEST_F(ScreensTest, WhatIsEnteredCountsOrIsRefused)
+{
+    openPage("pulse");
+    canvas()->setFocus();
+    key(Qt::Key_PageDown);
+    key(Qt::Key_PageDown);
+    key(Qt::Key_PageDown);
+    EXPECT_EQ(place()->field(), QStringLiteral("alarm"));
+    EXPECT_NE(canvas()->accessibleDescription().indexOf(QStringLiteral("alarm")), -1);
+    const auto& rows = fieldParameters(instrument(), "pulse", "alarm");
+    const auto most = std::find_if(
+        rows.begin(), rows.end(), [](const Parameter& row) { return row.path == "most"; });
+    ASSERT_NE(most, rows.end());
+    EXPECT_EQ(most->label, "or above");
+    type("parameter most", QStringLiteral("120"));
+    EXPECT_EQ(field("pulse", "alarm")->most, 120);
+    type("parameter most", QStringLiteral("20")); // below the least
+    EXPECT_EQ(field("pulse", "alarm")->most, 120);
+    type("parameter most", QStringLiteral("many"));
+    EXPECT_EQ(field("pulse", "alarm")->most, 120);
+}
+
+// A page is tried where the sensor says nothing, and at its ends.
+TEST_F(ScreensTest, APageIsTried)
+{
+    openPage("battery");
+    const auto words = [&](const char* trial) {
+        click((std::string("try ") + trial).c_str());
+        canvas()->setFocus();
+        key(Qt::Key_PageDown); // the title, then the volts
+        if (place()->field() != QStringLiteral("volts"))
+            key(Qt::Key_PageDown);
+        return canvas()->accessibleDescription();
+    };
+    EXPECT_TRUE(words("most").contains(QStringLiteral("14.60"))) << words("most").toStdString();
+    EXPECT_TRUE(words("not yet").contains(QStringLiteral("....")));
+    EXPECT_TRUE(words("stale").contains(QStringLiteral("????")));
+    EXPECT_TRUE(words("no value").contains(QStringLiteral("----")));
+}
+
+TEST_F(ScreensTest, PagesChangePlacesAndGo)
+{
+    const auto first = [&] { return window.runner().view()->plain().displays[0].pages[0].id; };
+    openPage("bilge");
+    click("pageEarlier");
+    EXPECT_EQ(first(), "bilge");
+    click("pageLater");
+    EXPECT_EQ(first(), "battery");
+    const auto pages = instrument().pages.size();
+    click("removePage");
+    EXPECT_EQ(instrument().pages.size(), pages - 1);
+    EXPECT_EQ(place()->page(), QStringLiteral("battery"));
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_EQ(instrument().pages.size(), pages);
+}
+
+class CellScreensTest : public ScreensTest {
+    const char* instrumentFile() const override { return "demo/kitbag-scale.fern.json"; }
+};
+
+// A bar of glyphs is made and seen; on digits it is not offered.
+TEST_F(CellScreensTest, ABarOfSignsIsSeenOnTheGlass)
+{
+    window.runner().jumpTo(ticksFromSeconds(20));
+    ASSERT_TRUE(waitFor([this] { return window.runner().view()->now == ticksFromSeconds(20); }));
+    const auto& text = window.runner().view()->glass[0].text;
+    EXPECT_NE(text[0].find("④"), std::string::npos) << text[0];
+    EXPECT_TRUE(find<QAbstractButton>("add bar")->isEnabled());
+}
+
+TEST_F(ScreensTest, DigitsOfferWhatTheyCanShow)
+{
+    openPage("bow-speed");
+    EXPECT_FALSE(find<QAbstractButton>("add bar")->isEnabled());
+    EXPECT_TRUE(find<QAbstractButton>("add value")->isEnabled());
+}
+
+} // namespace
+} // namespace fern::app
