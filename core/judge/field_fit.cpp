@@ -1,6 +1,7 @@
 #include "judge/field_fit.h"
 
 #include "glass/pixel_font.h"
+#include "screens/draw_pixels.h"
 #include "text/format.h"
 
 #include <algorithm>
@@ -23,6 +24,11 @@ int placesOf(const PlainInstrument& in, const PlainDisplay& display, const Field
     return text.width - (display.metrics.unit == GlassUnit::Digits && hasPoint ? 1 : 0);
 }
 
+std::string nameOfField(const Field& field)
+{
+    return field.traits().hasReader ? field.reader : field.traits().hasText ? field.text : field.id;
+}
+
 bool fitsGlass(const Field& field, int places, const PlainDisplay& display)
 {
     const auto box = fieldBox(field, places, display.metrics);
@@ -39,6 +45,45 @@ bool isClear(const PlainInstrument& in, const PlainDisplay& display, const Page&
         return other.id == field.id || own.x + own.width <= box.x || box.x + box.width <= own.x
             || own.y + own.height <= box.y || box.y + box.height <= own.y;
     });
+}
+
+Box inkBox(const PlainInstrument& in, const PlainDisplay& display, const Field& field)
+{
+    const auto box = fieldBox(field, placesOf(in, display, field), display.metrics);
+    if (display.metrics.unit != GlassUnit::Pixels || !field.traits().isWritten)
+        return box;
+    Page alone;
+    alone.fields = {field};
+    alone.fields.front().x = alone.fields.front().y = 0;
+    const auto content = sampleContent(alone, [&](std::size_t) {
+        return std::string(static_cast<std::size_t>(placesOf(in, display, field)), '8');
+    });
+    MonoFrame frame(std::max(1, box.width), std::max(8, (box.height + 7) / 8 * 8));
+    drawField(frame, alone.fields.front(), content.front());
+    int left = box.width, top = box.height, right = -1, bottom = -1;
+    for (int y = 0; y < box.height; ++y)
+        for (int x = 0; x < box.width; ++x)
+            if (frame.pixel(x, y)) {
+                left = std::min(left, x);
+                right = std::max(right, x);
+                top = std::min(top, y);
+                bottom = std::max(bottom, y);
+            }
+    if (right < 0)
+        return {};
+    return {box.x + left, box.y + top, right - left + 1, bottom - top + 1};
+}
+
+std::optional<Field> atClearPlace(
+    const PlainInstrument& in, const PlainDisplay& display, const Page& page, Field field)
+{
+    const int step = display.metrics.unit == GlassUnit::Pixels ? 8 : 1;
+    const int places = placesOf(in, display, field);
+    for (field.y = 0; field.y < display.metrics.rows; field.y += step)
+        for (field.x = 0; field.x < display.metrics.columns; field.x += step)
+            if (fitsGlass(field, places, display) && isClear(in, display, page, field, places))
+                return field;
+    return std::nullopt;
 }
 
 std::vector<Field> letterings(const Field& field, const GlassMetrics& metrics, int mostScale)

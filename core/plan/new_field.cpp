@@ -63,19 +63,6 @@ std::string usualText(FieldKind kind)
     return {};
 }
 
-/// The first place, row by row, where the field is clear of the others.
-void place(
-    Field& field, const PlainInstrument& plain, const PlainDisplay& display, const Page& page)
-{
-    const int step = display.metrics.unit == GlassUnit::Pixels ? 8 : 1;
-    const int places = placesOf(plain, display, field);
-    for (field.y = 0; field.y < display.metrics.rows; field.y += step)
-        for (field.x = 0; field.x < display.metrics.columns; field.x += step)
-            if (fitsGlass(field, places, display) && isClear(plain, display, page, field, places))
-                return;
-    field.x = field.y = 0;
-}
-
 } // namespace
 
 bool canShow(const Instrument& in, std::string_view display, FieldKind kind)
@@ -111,8 +98,7 @@ Result<Field> newField(const Instrument& in, std::string_view page, FieldKind ki
             from < to)
             field.least = from, field.most = to;
     }
-    place(field, *resolved, display, *there);
-    return field;
+    return atClearPlace(*resolved, display, *there, field).value_or(field);
 }
 
 } // namespace fern

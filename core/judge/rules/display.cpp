@@ -6,10 +6,12 @@
 #include "base/number_text.h"
 #include "instrument/edits.h"
 #include "instrument/page_edits.h"
+#include "judge/field_fit.h"
 #include "judge/freshness_fix.h"
 #include "judge/part_fix.h"
 
 #include "screens/draw_cells.h"
+#include <algorithm>
 #include <array>
 
 #include <fmt/format.h>
@@ -234,6 +236,48 @@ void checkOwnSigns(const Instrument& /*in*/, const PlainInstrument& plain, Findi
                 "eight signs of 5×8 dots, published data of the controller", oneWayOnly(page), {}});
         }
     }
+}
+
+namespace {
+
+bool areApart(const Box& a, const Box& b)
+{
+    return a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y
+        || b.y + b.height <= a.y;
+}
+
+} // namespace
+
+/// Each field is compared with those before it, over which it is drawn.
+void checkOverlap(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& display : plain.displays)
+        for (const auto& page : display.pages) {
+            std::vector<Box> inks;
+            for (std::size_t i = 0; i < page.fields.size(); ++i) {
+                const auto& field = page.fields[i];
+                const auto& ink = inks.emplace_back(inkBox(plain, display, field));
+                const auto covered = std::find_if(inks.begin(), inks.end() - 1,
+                    [&](const Box& other) { return !areApart(ink, other); });
+                if (ink == Box() || covered == inks.end() - 1)
+                    continue;
+                const auto& other = page.fields[static_cast<std::size_t>(covered - inks.begin())];
+                std::vector<Fix> fixes;
+                if (const auto moved = atClearPlace(plain, display, page, field))
+                    fixes.push_back({fmt::format("Move it to {}, {}", moved->x, moved->y),
+                        [id = page.id, changed = *moved](
+                            const Instrument& before) { return withField(before, id, changed); }});
+                fixes.push_back(
+                    {"Remove it", [id = page.id, gone = field.id](const Instrument& before) {
+                         return withoutField(before, id, gone);
+                     }});
+                out.push_back({"D04", Severity::Check, "/pages/" + page.id + "/fields/" + field.id,
+                    fmt::format(
+                        "“{}” covers a part of “{}”", nameOfField(field), nameOfField(other)),
+                    "Text that is drawn over other text makes a scramble that nobody can read.",
+                    "what each draws where it is fullest", std::move(fixes), {}});
+            }
+        }
 }
 
 void checkRefresh(const Instrument& in, const PlainInstrument& plain, Findings& out)

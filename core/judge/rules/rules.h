@@ -23,6 +23,7 @@ void checkDriverSetUp(const Instrument& in, const PlainInstrument& plain, Findin
 void checkLacking(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkGhosts(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkOwnSigns(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkOverlap(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkRefresh(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkBlanking(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkStarved(const Instrument& in, const PlainInstrument& plain, Findings& out);

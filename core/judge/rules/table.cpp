@@ -11,6 +11,7 @@ namespace {
 constexpr auto table = std::to_array<Rule>({
     {"D01", "text wider than the glass at this font", checkWiderThanGlass},
     {"D02", "more signs of one's own than a display has room for", checkOwnSigns},
+    {"D04", "fields that cover one another", checkOverlap},
     {"D07", "bits of a picture in another order than the display's", checkBitOrder},
     {"D10", "paper that is refreshed more often than it bears", checkRefresh},
     {"D12", "drawn over what stood there", checkNotCleared},

@@ -184,9 +184,7 @@ void checkField(const PlainInstrument& plain, const PlainDisplay& display, const
         return;
     const auto& glass = display.metrics;
     const auto box = fieldBox(field, cells, glass);
-    const auto name = field.traits().hasReader ? field.reader
-        : field.traits().hasText               ? field.text
-                                               : field.id;
+    const auto name = nameOfField(field);
     const int over = std::max(box.x + box.width - glass.columns, box.y + box.height - glass.rows);
     const std::string unit(unitWord(glass.unit));
     const bool before = box.x < 0 || box.y < 0;

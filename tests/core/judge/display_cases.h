@@ -78,6 +78,21 @@ inline Instrument withBars(const std::vector<bool>& grow)
     return in;
 }
 
+/// The shed with one more label, upright letters of 5 × 8.
+inline Instrument besideTitle(int x, int y)
+{
+    auto in = shed();
+    auto page = *in.pages[0];
+    auto& note = page.fields.emplace_back();
+    note.id = "note";
+    note.text = "note";
+    note.font = "5x8";
+    note.x = x;
+    note.y = y;
+    in.pages[0] = std::make_shared<const Page>(page);
+    return in;
+}
+
 inline Instrument barOn(std::string_view display)
 {
     auto in = shedOn(display);
@@ -148,6 +163,8 @@ inline std::vector<RuleCase> displayCases()
             "display: the bits of each byte are sent in the other order", shedOn("mono-128x64")},
         {"D02", Severity::Check, withBars({false, true}),
             "Battery needs 13 signs of its own, the display holds 8", withBars({true, true})},
+        {"D04", Severity::Check, besideTitle(20, 0), "“note” covers a part of “BATTERY, V”",
+            besideTitle(106, 0)},
         {"D10", Severity::Check, refreshedEvery(90),
             "display is refreshed every 90 s, and bears it every 180 s", refreshedEvery(180)},
         {"D12", Severity::Check, withMistake("character-16x2", DriverMistake::NotCleared),

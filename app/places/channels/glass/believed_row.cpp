@@ -1,5 +1,6 @@
 #include "app/places/channels/glass/believed_row.h"
 
+#include "app/look/card.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "drive/wrong_setups.h"
