@@ -122,23 +122,25 @@ std::string charactersOf(CharacterRom rom, Bytes codes)
     return "“" + text + "”";
 }
 
-/// What the states of an expander's port say: a whole byte, or the part of one.
-std::string expanderWords(CharacterRom rom, Bytes states)
+/// The byte that the states of an expander's port bring, or the part of one in words.
+struct ExpanderByte {
+    std::optional<std::uint8_t> byte; ///< none where the states are no whole byte
+    bool isData = false;
+    std::string words; ///< of what is no whole byte
+};
+
+ExpanderByte expanderByte(Bytes states)
 {
     constexpr unsigned registerSelect = 1, enable = 4;
-    if (states.size() == 4) {
-        const auto byte =
-            static_cast<std::uint8_t>((states[0] & 0xF0U) | (states[2] & 0xF0U) >> 4U);
-        const std::vector<std::uint8_t> one{byte};
-        return (states[0] & registerSelect) != 0 ? charactersOf(rom, one)
-                                                 : commandWords(cellCommands, one);
-    }
+    if (states.size() == 4)
+        return {static_cast<std::uint8_t>((states[0] & 0xF0U) | (states[2] & 0xF0U) >> 4U),
+            (states[0] & registerSelect) != 0, {}};
     std::string text;
     for (const auto state : states)
         text += fmt::format("{}{} nibble {:X}{}", text.empty() ? "" : ", ",
             (state & registerSelect) != 0 ? "data" : "command", state >> 4U,
             (state & enable) != 0 ? ", enabled" : "");
-    return text;
+    return {std::nullopt, false, text};
 }
 
 std::string digitsOf(Bytes segments)
@@ -200,10 +202,12 @@ public:
         case DisplayKind::MonoLcd:
             return isCommand(transfer) ? lcdWords(bytes) : bytesOf(bytes, "pixels");
         case DisplayKind::CharacterLcd:
-            if (transfer.kind == TransferKind::I2c)
-                return expanderWords(rom(), bytes.subspan(1));
-            return isCommand(transfer) ? commandWords(cellCommands, bytes)
-                                       : charactersOf(rom(), bytes);
+            if (transfer.kind != TransferKind::I2c)
+                return cellWords(!isCommand(transfer), bytes);
+            if (const auto told = expanderByte(bytes.subspan(1)); told.byte)
+                return cellWords(told.isData, {&*told.byte, 1});
+            else
+                return told.words;
         case DisplayKind::TwoWireDigits:
             return wireWords(bytes);
         case DisplayKind::ShiftDigits:
@@ -250,6 +254,17 @@ private:
     {
         return transferKindWords[static_cast<std::size_t>(kind)];
     }
+    /// What follows an address of the glyph memory are rows of dots, else characters.
+    std::string cellWords(bool isData, Bytes bytes)
+    {
+        if (isData && m_isInGlyphs)
+            return fmt::format("{} of dots", countText(static_cast<int>(bytes.size()), "row"));
+        if (isData)
+            return charactersOf(rom(), bytes);
+        if (const auto last = bytes.back(); last >= 0x40 || last <= 0x03)
+            m_isInGlyphs = last >= 0x40 && last < 0x80;
+        return commandWords(cellCommands, bytes);
+    }
     CharacterRom rom() const { return std::get<CharacterLcdSpec>(m_spec.shape).rom; }
     int linesOfGlass() const
     {
@@ -273,6 +288,7 @@ private:
 
     const DisplaySpec& m_spec;
     unsigned m_command = 0;
+    bool m_isInGlyphs = false; ///< of a character display
     bool m_tellsVoltage = false; ///< of a mono LCD, whose commands mean others then
 };
 

@@ -65,6 +65,35 @@ TEST(TransferWords, SayWhatEachKindIsTold)
 }
 
 // Recorded bytes may be anything.
+// Signs of one's own come as dots, behind an address of their memory.
+TEST(TransferWords, RowsOfDotsAreNoCharacters)
+{
+    Page page;
+    auto& bar = page.fields.emplace_back();
+    bar.kind = FieldKind::Bar;
+    bar.width = 4;
+    const auto wordsOn = [&](std::string_view id) {
+        const auto spec = test::displayOf(id);
+        const DisplayFirmware firmware({spec, {}, test::glassAddress});
+        std::vector<TimedTransfer> transfers;
+        const auto content = sampleContent(page, {});
+        for (const auto& steps :
+            {firmware.prepare(page), firmware.redraw({}, firmware.drawn({}, page, content))})
+            for (const auto& step : steps)
+                transfers.push_back({{}, step.transfer});
+        return transferWords(spec, transfers);
+    };
+    const auto parallel = wordsOn("character-16x2");
+    EXPECT_EQ(parallel[0], "glyph memory 0");
+    EXPECT_EQ(parallel[1], "40 rows of dots");
+    EXPECT_EQ(parallel[2], "cell 0");
+    EXPECT_EQ(parallel[3], "“④④              ”");
+    const auto expander = wordsOn("character-16x2-i2c");
+    EXPECT_EQ(expander[1], "1 row of dots");
+    EXPECT_EQ(expander[40], "1 row of dots");
+    EXPECT_EQ(expander[42], "“④”");
+}
+
 TEST(TransferWords, LeaveBytesWithoutAMeaningAsTheyAre)
 {
     const auto oled = displayOf("mono-128x64");
