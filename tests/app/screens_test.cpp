@@ -140,6 +140,32 @@ TEST_F(ScreensTest, APageIsTried)
     EXPECT_TRUE(words("no value").contains(QStringLiteral("----")));
 }
 
+TEST_F(ScreensTest, AFieldIsCopiedToAnotherPageAndDisplay)
+{
+    openPage("pulse");
+    canvas()->setFocus();
+    for (int i = 0; i < 3; ++i)
+        key(Qt::Key_PageDown);
+    key(Qt::Key_C, Qt::ControlModifier);
+    openPage("bilge");
+    canvas()->setFocus();
+    key(Qt::Key_V, Qt::ControlModifier);
+    ASSERT_NE(field("bilge", "alarm"), nullptr);
+    EXPECT_EQ(field("bilge", "alarm")->most, 165);
+    EXPECT_EQ(place()->field(), QStringLiteral("alarm"));
+    // Dots cannot go to digits; nothing changes.
+    openPage("strokes");
+    canvas()->setFocus();
+    key(Qt::Key_PageUp);
+    EXPECT_EQ(place()->field(), QStringLiteral("page"));
+    key(Qt::Key_C, Qt::ControlModifier);
+    openPage("bow-speed");
+    canvas()->setFocus();
+    const auto before = page("bow-speed");
+    key(Qt::Key_V, Qt::ControlModifier);
+    EXPECT_EQ(page("bow-speed"), before);
+}
+
 TEST_F(ScreensTest, PagesChangePlacesAndGo)
 {
     const auto first = [&] { return window.runner().view()->plain().displays[0].pages[0].id; };

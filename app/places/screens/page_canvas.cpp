@@ -208,9 +208,17 @@ void PageCanvas::keyPressEvent(QKeyEvent* event)
     const int y = event->key() == Qt::Key_Up ? -1 : event->key() == Qt::Key_Down ? 1 : 0;
     if (event->key() == Qt::Key_PageDown || event->key() == Qt::Key_PageUp)
         return chooseNext(event->key() == Qt::Key_PageDown ? 1 : -1);
+    if (event->matches(QKeySequence::Paste)) {
+        Q_EMIT pasteWanted();
+        return;
+    }
     const auto* field = chosenField();
     if (field == nullptr)
         return QWidget::keyPressEvent(event);
+    if (event->matches(QKeySequence::Copy)) {
+        Q_EMIT copyWanted(field->id);
+        return;
+    }
     const bool isFine = (event->modifiers() & Qt::ShiftModifier) != 0;
     const int by = isFine ? 1 : step();
     if (x != 0 || y != 0) {

@@ -44,6 +44,8 @@ Q_SIGNALS:
     void moved(const QString& field, int x, int y);
     void sized(const QString& field, int width, int height);
     void removed(const QString& field);
+    void copyWanted(const QString& field);
+    void pasteWanted();
 
 protected:
     void paintEvent(QPaintEvent* event) override;

@@ -66,6 +66,8 @@ ScreensPlace::ScreensPlace(House& house, QWidget* parent)
     connect(m_strip, &PageStrip::chosen, this, &ScreensPlace::choosePage);
     connect(m_strip, &PageStrip::pageWanted, this, &ScreensPlace::addPage);
     connect(m_canvas, &PageCanvas::chosen, this, &ScreensPlace::chooseField);
+    connect(m_canvas, &PageCanvas::copyWanted, this, &ScreensPlace::copyField);
+    connect(m_canvas, &PageCanvas::pasteWanted, this, &ScreensPlace::pasteField);
     connect(m_canvas, &PageCanvas::removed, this, &ScreensPlace::removeField);
     connect(m_sheet, &FieldSheet::removeWanted, this, &ScreensPlace::removeField);
     connect(m_canvas, &PageCanvas::moved, this, [this](const QString& field, int x, int y) {
@@ -255,8 +257,34 @@ void ScreensPlace::addPage(const QString& display)
 
 void ScreensPlace::addField(FieldKind kind)
 {
-    auto field = newField(m_document.instrument(), m_page.toStdString(), kind);
-    m_document.apply(tr("Add a field"),
+    put(tr("Add a field"), newField(m_document.instrument(), m_page.toStdString(), kind));
+}
+
+void ScreensPlace::copyField(const QString& id)
+{
+    const auto* page = findById(m_document.instrument().pages, m_page.toStdString());
+    if (page == nullptr)
+        return;
+    for (const auto& field : page->fields)
+        if (qText(field.id) == id)
+            m_copied = field;
+}
+
+/// On any page of any display, at the first free place.
+void ScreensPlace::pasteField()
+{
+    const auto [display, page, content] = shown();
+    if (!m_copied || page == nullptr)
+        return;
+    if (!canShow(m_document.instrument(), display->id, m_copied->kind))
+        return put({}, Error{ErrorCode::InvalidArgument, "digits cannot show such a field", ""});
+    put(tr("Paste a field"),
+        atClearPlace(m_view->plain(), *display, *page, *m_copied).value_or(*m_copied));
+}
+
+void ScreensPlace::put(const QString& what, const Result<Field>& field)
+{
+    m_document.apply(what,
         field ? withNewField(m_document.instrument(), m_page.toStdString(), *field)
               : Result<Instrument>(field.error()));
     const auto* page = findById(m_document.instrument().pages, m_page.toStdString());

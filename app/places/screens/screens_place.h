@@ -45,6 +45,10 @@ private:
     void chooseField(const QString& field);
     void addPage(const QString& display);
     void addField(FieldKind kind);
+    void copyField(const QString& field);
+    void pasteField();
+    /// Puts a field on the page and chooses it.
+    void put(const QString& what, const Result<Field>& field);
     void removeField(const QString& field);
     void change(const QString& what, const QString& field, const std::function<void(Field&)>& how);
     void showPage();
@@ -52,6 +56,7 @@ private:
     Document& m_document;
     std::shared_ptr<const RunView> m_view;
     QString m_page, m_field;
+    std::optional<Field> m_copied;
     PageTrial m_trial = PageTrial::Now;
     PageStrip* m_strip;
     QLineEdit* m_name;
