@@ -74,6 +74,15 @@ Box inkBox(const PlainInstrument& in, const PlainDisplay& display, const Field& 
     return {box.x + left, box.y + top, right - left + 1, bottom - top + 1};
 }
 
+bool collide(
+    const PlainInstrument& in, const PlainDisplay& display, const Field& one, const Field& other)
+{
+    const auto a = inkBox(in, display, one);
+    const auto b = inkBox(in, display, other);
+    return a.width > 0 && b.width > 0 && a.x < b.x + b.width && b.x < a.x + a.width
+        && a.y < b.y + b.height && b.y < a.y + a.height;
+}
+
 std::optional<Field> atClearPlace(
     const PlainInstrument& in, const PlainDisplay& display, const Page& page, Field field)
 {

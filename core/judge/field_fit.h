@@ -26,6 +26,10 @@ bool isClear(const PlainInstrument& instrument, const PlainDisplay& display, con
 /// its lettering. Empty where it draws nothing.
 Box inkBox(const PlainInstrument& instrument, const PlainDisplay& display, const Field& field);
 
+/// Returns whether two fields of a page draw over one another where they are fullest.
+bool collide(const PlainInstrument& instrument, const PlainDisplay& display, const Field& one,
+    const Field& other);
+
 /// Returns the field at the first place, row by row, where it is clear of the others of its page;
 /// nothing where there is none.
 std::optional<Field> atClearPlace(

@@ -122,6 +122,20 @@ TEST_F(ScreensTest, WhatIsEnteredCountsOrIsRefused)
     EXPECT_EQ(field("pulse", "alarm")->most, 120);
 }
 
+TEST_F(ScreensTest, AValueLeadsToWhereItsTextIsMade)
+{
+    openPage("speed");
+    canvas()->setFocus();
+    key(Qt::Key_PageDown);
+    key(Qt::Key_PageDown);
+    EXPECT_EQ(place()->field(), QStringLiteral("wheel"));
+    EXPECT_TRUE(find<QLabel>("fieldFits")->text().contains(QStringLiteral("overflow")))
+        << find<QLabel>("fieldFits")->text().toStdString();
+    click("fieldText");
+    EXPECT_FALSE(place()->isVisible());
+    EXPECT_TRUE(leaf("Text")->isChecked() || leaf("Text")->isVisible());
+}
+
 // A page is tried where the sensor says nothing, and at its ends.
 TEST_F(ScreensTest, APageIsTried)
 {

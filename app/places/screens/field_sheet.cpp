@@ -1,12 +1,14 @@
 #include "app/places/screens/field_sheet.h"
 
 #include "app/look/card.h"
+#include "app/look/chip.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "base/quantity_text.h"
 #include "instrument/page_edits.h"
 #include "judge/field_fit.h"
+#include "judge/text_ladder.h"
 
 #include <QHBoxLayout>
 #include <QVBoxLayout>
@@ -32,10 +34,22 @@ QString fitWords(const PlainInstrument& plain, const PlainDisplay& display, cons
                      .arg(display.metrics.rows);
     if (!fitsGlass(field, places, display))
         return words + FieldSheet::tr("It does not stay on the glass.");
+    const auto other = std::find_if(page.fields.begin(), page.fields.end(),
+        [&](const Field& f) { return f.id != field.id && collide(plain, display, field, f); });
     return words
-        + (isClear(plain, display, page, field, places)
+        + (other == page.fields.end()
                 ? FieldSheet::tr("It fits, clear of the others.")
-                : FieldSheet::tr("It covers a part of another field."));
+                : FieldSheet::tr("It and “%1” cover one another.").arg(qText(nameOfField(*other))));
+}
+
+/// What a value looks like where it breaks displays.
+QString extremes(const PlainInstrument& plain, const Field& field)
+{
+    const auto& reader = plain.readers[indexOf(plain.readers, field.reader)];
+    QStringList words;
+    for (const auto& rung : textLadder(plain.channels[reader.channel], reader))
+        words << FieldSheet::tr("%1 “%2”").arg(qText(rung.name), qText(rung.text));
+    return words.join(QStringLiteral(", "));
 }
 
 } // namespace
@@ -46,6 +60,7 @@ FieldSheet::FieldSheet(Document& document, QWidget* parent)
     , m_title(new QLabel(this))
     , m_remove(new QPushButton(tr("Remove"), this))
     , m_grid(new ParameterGrid(false, this))
+    , m_toText(new LinkButton(tr("its decimals, width and marks"), this))
     , m_fits(wrappedLabel(this, "fieldFits"))
 {
     setObjectName(QStringLiteral("fieldSheet"));
@@ -60,7 +75,11 @@ FieldSheet::FieldSheet(Document& document, QWidget* parent)
     head->addWidget(m_remove);
     column->addLayout(head);
     column->addWidget(m_grid, 1);
+    column->addWidget(m_toText, 0, Qt::AlignLeft);
     column->addWidget(m_fits);
+    m_toText->setObjectName(QStringLiteral("fieldText"));
+    connect(m_toText, &QAbstractButton::clicked, this,
+        [this] { Q_EMIT textWanted(m_channel, m_reader); });
     connect(m_grid, &ParameterGrid::entered, this,
         [this](const QString& path, const QString& label, const QString& text) {
             m_document.apply(tr("Set %1 of a field").arg(label),
@@ -76,6 +95,7 @@ void FieldSheet::showNone()
     m_field.clear();
     m_title->setText(tr("No field is chosen"));
     m_remove->setVisible(false);
+    m_toText->setVisible(false);
     m_grid->showParameters({});
     m_fits->setText(tr("Click one on the page, or press Page down there. Arrows move it, with "
                        "Shift by one; with Ctrl they size it; Delete removes it."));
@@ -93,6 +113,12 @@ void FieldSheet::showField(const PlainInstrument& plain, const PlainDisplay& dis
     m_title->setText(
         tr("Field: %1").arg(qText(fieldKindWords[static_cast<std::size_t>(found->kind)])));
     m_remove->setVisible(true);
+    const bool isRead = found->traits().hasReader;
+    m_toText->setVisible(isRead);
+    m_reader = qText(found->reader);
+    if (isRead)
+        m_channel =
+            qText(plain.channels[plain.readers[indexOf(plain.readers, found->reader)].channel].id);
     auto parameters = fieldParameters(m_document.instrument(), page.id, found->id);
     if (display.metrics.unit != GlassUnit::Pixels) // cells and digits have one lettering
         std::erase_if(parameters,
@@ -102,7 +128,10 @@ void FieldSheet::showField(const PlainInstrument& plain, const PlainDisplay& dis
     if (part.kind() != DisplayKind::ColourPanel && (paper == nullptr || paper->colours == 2))
         std::erase_if(parameters, [](const Parameter& row) { return row.path == "ink"; });
     m_grid->showParameters(parameters);
-    m_fits->setText(fitWords(plain, display, page, *found));
+    auto words = fitWords(plain, display, page, *found);
+    if (found->kind == FieldKind::Value)
+        words += QLatin1Char('\n') + extremes(plain, *found);
+    m_fits->setText(words);
 }
 
 } // namespace fern::app

@@ -21,6 +21,8 @@ public:
 
 Q_SIGNALS:
     void removeWanted(const QString& field);
+    /// The leaf where the text of a reader is made is wanted.
+    void textWanted(const QString& channel, const QString& reader);
 
 private:
     Document& m_document;
@@ -28,6 +30,8 @@ private:
     QLabel* m_title;
     QPushButton* m_remove;
     ParameterGrid* m_grid;
+    QAbstractButton* m_toText;
+    QString m_channel, m_reader; ///< that the field shows
     QLabel* m_fits;
 };
 

@@ -69,6 +69,13 @@ ScreensPlace::ScreensPlace(House& house, QWidget* parent)
     connect(m_canvas, &PageCanvas::copyWanted, this, &ScreensPlace::copyField);
     connect(m_canvas, &PageCanvas::pasteWanted, this, &ScreensPlace::pasteField);
     connect(m_canvas, &PageCanvas::removed, this, &ScreensPlace::removeField);
+    connect(m_sheet, &FieldSheet::textWanted, this,
+        [this](const QString& channel, const QString& reader) {
+            Q_EMIT wanted({.place = QStringLiteral("Channels"),
+                .channel = channel,
+                .reader = reader,
+                .leaf = Leaf::Text});
+        });
     connect(m_sheet, &FieldSheet::removeWanted, this, &ScreensPlace::removeField);
     connect(m_canvas, &PageCanvas::moved, this, [this](const QString& field, int x, int y) {
         change(tr("Move a field"), field, [x, y](Field& f) { f.x = x, f.y = y; });

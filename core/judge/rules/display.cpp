@@ -238,30 +238,18 @@ void checkOwnSigns(const Instrument& /*in*/, const PlainInstrument& plain, Findi
     }
 }
 
-namespace {
-
-bool areApart(const Box& a, const Box& b)
-{
-    return a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y
-        || b.y + b.height <= a.y;
-}
-
-} // namespace
-
 /// Each field is compared with those before it, over which it is drawn.
 void checkOverlap(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& display : plain.displays)
         for (const auto& page : display.pages) {
-            std::vector<Box> inks;
             for (std::size_t i = 0; i < page.fields.size(); ++i) {
                 const auto& field = page.fields[i];
-                const auto& ink = inks.emplace_back(inkBox(plain, display, field));
-                const auto covered = std::find_if(inks.begin(), inks.end() - 1,
-                    [&](const Box& other) { return !areApart(ink, other); });
-                if (ink == Box() || covered == inks.end() - 1)
+                const auto own = page.fields.begin() + static_cast<std::ptrdiff_t>(i);
+                const auto other = std::find_if(page.fields.begin(), own,
+                    [&](const Field& f) { return collide(plain, display, field, f); });
+                if (other == own)
                     continue;
-                const auto& other = page.fields[static_cast<std::size_t>(covered - inks.begin())];
                 std::vector<Fix> fixes;
                 if (const auto moved = atClearPlace(plain, display, page, field))
                     fixes.push_back({fmt::format("Move it to {}, {}", moved->x, moved->y),
@@ -273,7 +261,7 @@ void checkOverlap(const Instrument& /*in*/, const PlainInstrument& plain, Findin
                      }});
                 out.push_back({"D04", Severity::Check, "/pages/" + page.id + "/fields/" + field.id,
                     fmt::format(
-                        "“{}” covers a part of “{}”", nameOfField(field), nameOfField(other)),
+                        "“{}” covers a part of “{}”", nameOfField(field), nameOfField(*other)),
                     "Text that is drawn over other text makes a scramble that nobody can read.",
                     "what each draws where it is fullest", std::move(fixes), {}});
             }
