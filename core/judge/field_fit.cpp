@@ -58,11 +58,14 @@ Box inkBox(const PlainInstrument& in, const PlainDisplay& display, const Field& 
     const auto content = sampleContent(alone, [&](std::size_t) {
         return std::string(static_cast<std::size_t>(placesOf(in, display, field)), '8');
     });
-    MonoFrame frame(std::max(1, box.width), std::max(8, (box.height + 7) / 8 * 8));
+    // What goes beyond the size of the glass is told apart.
+    const int wide = std::clamp(box.width, 1, display.metrics.columns);
+    const int high = std::clamp(box.height, 1, display.metrics.rows);
+    MonoFrame frame(wide, (high + 7) / 8 * 8);
     drawField(frame, alone.fields.front(), content.front());
-    int left = box.width, top = box.height, right = -1, bottom = -1;
-    for (int y = 0; y < box.height; ++y)
-        for (int x = 0; x < box.width; ++x)
+    int left = wide, top = high, right = -1, bottom = -1;
+    for (int y = 0; y < high; ++y)
+        for (int x = 0; x < wide; ++x)
             if (frame.pixel(x, y)) {
                 left = std::min(left, x);
                 right = std::max(right, x);

@@ -120,6 +120,7 @@ TEST_F(ScreensTest, WhatIsEnteredCountsOrIsRefused)
     EXPECT_EQ(field("pulse", "alarm")->most, 120);
     type("parameter most", QStringLiteral("many"));
     EXPECT_EQ(field("pulse", "alarm")->most, 120);
+    EXPECT_EQ(find<QLineEdit>("parameter most")->text(), QStringLiteral("120"));
 }
 
 TEST_F(ScreensTest, AValueLeadsToWhereItsTextIsMade)

@@ -85,6 +85,7 @@ FieldSheet::FieldSheet(Document& document, QWidget* parent)
             m_document.apply(tr("Set %1 of a field").arg(label),
                 withFieldParameter(m_document.instrument(), m_page.toStdString(),
                     m_field.toStdString(), path.toStdString(), text.toStdString()));
+            showFigures(); // what was refused gives way to what counts
         });
     connect(m_remove, &QPushButton::clicked, this, [this] { Q_EMIT removeWanted(m_field); });
     showNone();
@@ -99,6 +100,16 @@ void FieldSheet::showNone()
     m_grid->showParameters({});
     m_fits->setText(tr("Click one on the page, or press Page down there. Arrows move it, with "
                        "Shift by one; with Ctrl they size it; Delete removes it."));
+}
+
+void FieldSheet::showFigures()
+{
+    auto parameters =
+        fieldParameters(m_document.instrument(), m_page.toStdString(), m_field.toStdString());
+    std::erase_if(parameters, [this](const Parameter& row) {
+        return std::find(m_hidden.begin(), m_hidden.end(), row.path) != m_hidden.end();
+    });
+    m_grid->showParameters(parameters);
 }
 
 void FieldSheet::showField(const PlainInstrument& plain, const PlainDisplay& display,
@@ -119,15 +130,14 @@ void FieldSheet::showField(const PlainInstrument& plain, const PlainDisplay& dis
     if (isRead)
         m_channel =
             qText(plain.channels[plain.readers[indexOf(plain.readers, found->reader)].channel].id);
-    auto parameters = fieldParameters(m_document.instrument(), page.id, found->id);
+    m_hidden.clear();
     if (display.metrics.unit != GlassUnit::Pixels) // cells and digits have one lettering
-        std::erase_if(parameters,
-            [](const Parameter& row) { return row.path == "font" || row.path == "scale"; });
+        m_hidden = {"font", "scale"};
     const auto& part = display.firmware->setup().part;
     const auto* paper = std::get_if<PaperSpec>(&part.shape);
     if (part.kind() != DisplayKind::ColourPanel && (paper == nullptr || paper->colours == 2))
-        std::erase_if(parameters, [](const Parameter& row) { return row.path == "ink"; });
-    m_grid->showParameters(parameters);
+        m_hidden.emplace_back("ink");
+    showFigures();
     auto words = fitWords(plain, display, page, *found);
     if (found->kind == FieldKind::Value)
         words += QLatin1Char('\n') + extremes(plain, *found);

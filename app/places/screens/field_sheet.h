@@ -25,7 +25,10 @@ Q_SIGNALS:
     void textWanted(const QString& channel, const QString& reader);
 
 private:
+    void showFigures();
+
     Document& m_document;
+    std::vector<std::string> m_hidden; ///< figures that say nothing on this glass
     QString m_page, m_field;
     QLabel* m_title;
     QPushButton* m_remove;

@@ -203,6 +203,7 @@ void ScreensPlace::showPage()
             && canShow(m_document.instrument(), display->id, static_cast<FieldKind>(i)));
     if (page == nullptr) {
         m_canvas->showPage({}, {}, {}, {});
+        m_drawnOf.reset();
         return m_sheet->showNone();
     }
     if (!m_name->hasFocus())
@@ -212,19 +213,39 @@ void ScreensPlace::showPage()
         ? *content
         : triedContent(
             plain, *display, *page, m_trial == PageTrial::Now ? PageTrial::NotYet : m_trial);
+    if (m_drawnOf == m_view->resolved && m_drawnPage == m_page && m_drawnField == m_field
+        && m_drawn == drawn)
+        return;
+    drawPage(*display, *page, drawn);
+}
+
+void ScreensPlace::drawPage(const PlainDisplay& display, const PlainPage& page, PageContent content)
+{
+    const auto& plain = m_view->plain();
     std::vector<CanvasField> fields;
-    for (std::size_t i = 0; i < page->fields.size(); ++i) {
-        const auto& field = page->fields[i];
+    for (std::size_t i = 0; i < page.fields.size(); ++i) {
+        const auto& field = page.fields[i];
         const auto kind = qText(fieldKindWords[static_cast<std::size_t>(field.kind)]);
-        fields.push_back({qText(field.id),
-            fieldBox(field, placesOf(plain, *display, field), display->metrics),
-            field.traits().size == FieldSize::OfGlass,
-            tr("%1 at %2, %3: %4").arg(kind).arg(field.x).arg(field.y).arg(qText(drawn[i].text))});
+        fields.push_back(
+            {qText(field.id), fieldBox(field, placesOf(plain, display, field), display.metrics),
+                field.traits().size == FieldSize::OfGlass,
+                tr("%1 at %2, %3: %4")
+                    .arg(kind)
+                    .arg(field.x)
+                    .arg(field.y)
+                    .arg(qText(content[i].text))});
     }
     m_canvas->showPage(
-        std::make_shared<const GlassPicture>(looksRight(display->firmware->setup(), *page, drawn)),
-        display->metrics, std::move(fields), m_field);
-    m_sheet->showField(plain, *display, *page, m_field);
+        std::make_shared<const GlassPicture>(looksRight(display.firmware->setup(), page, content)),
+        display.metrics, std::move(fields), m_field);
+    const bool isSameField =
+        m_drawnOf == m_view->resolved && m_drawnPage == m_page && m_drawnField == m_field;
+    if (!isSameField)
+        m_sheet->showField(plain, display, page, m_field);
+    m_drawnOf = m_view->resolved;
+    m_drawnPage = m_page;
+    m_drawnField = m_field;
+    m_drawn = std::move(content);
 }
 
 void ScreensPlace::choosePage(const QString& page)

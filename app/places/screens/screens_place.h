@@ -52,12 +52,17 @@ private:
     void removeField(const QString& field);
     void change(const QString& what, const QString& field, const std::function<void(Field&)>& how);
     void showPage();
+    void drawPage(const PlainDisplay& display, const PlainPage& page, PageContent content);
 
     Document& m_document;
     std::shared_ptr<const RunView> m_view;
     QString m_page, m_field;
     std::optional<Field> m_copied;
     PageTrial m_trial = PageTrial::Now;
+    /// What is drawn; the same is not drawn again.
+    std::shared_ptr<const PlainInstrument> m_drawnOf;
+    QString m_drawnPage, m_drawnField;
+    PageContent m_drawn;
     PageStrip* m_strip;
     QLineEdit* m_name;
     QPushButton* m_earlier;
