@@ -73,9 +73,9 @@ std::vector<CellRun> barRuns(const Field& f, double share, std::span<const CellR
         const int filled = std::clamp(dots - cell * dotsAcross, 0, dotsAcross);
         signs += filled == 0 ? U' ' : signOf(columnsFilled(filled), own);
     }
-    std::vector<CellRun> runs;
+    std::vector<CellRun> runs(static_cast<std::size_t>(f.height), {f.x, f.y, signs});
     for (int row = 0; row < f.height; ++row)
-        runs.push_back({f.x, f.y + row, signs});
+        runs[static_cast<std::size_t>(row)].y += row;
     return runs;
 }
 

@@ -74,7 +74,11 @@ def is_valid(instrument):
 
 
 DELETED = object()
-ACROSS = ("more than 100 % of the time", "must not end before it begins", "the most must be larger than the least")  # what no schema can say
+ACROSS = (  # what no schema can say
+    "more than 100 % of the time",
+    "must not end before it begins",
+    "the most must be larger than the least",
+)
 seen = set()
 tried = []  # of each mutation its words, its text, and whether the schema accepts it
 for path in sorted(files):
