@@ -5,6 +5,7 @@
 #include "screens/draw_page.h"
 #include "screens/draw_pixels.h"
 
+#include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
 namespace fern {

@@ -5,6 +5,7 @@
 #include "base/utf8.h"
 #include "text/format.h"
 
+#include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
 namespace fern {
