@@ -288,8 +288,8 @@ PlainDisplay plain(const Instrument& instrument, const Display& display)
             p.pages.push_back(plain(instrument, *page));
     if (!p.pages.empty())
         p.page = p.pages.front();
-    p.most = std::make_shared<const DriverSteps>(
-        p.firmware->most(std::vector<Page>(p.pages.begin(), p.pages.end())));
+    // Signs of one's own go along with the first redraw only, and are no part of its usual cost.
+    p.most = std::make_shared<const DriverSteps>(p.firmware->most());
     return p;
 }
 

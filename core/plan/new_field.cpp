@@ -3,7 +3,7 @@
 #include "instrument/resolve.h"
 #include "judge/field_fit.h"
 
-#include <algorithm>
+#include <tuple>
 #include <utility>
 
 namespace fern {

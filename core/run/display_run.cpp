@@ -101,6 +101,12 @@ double shareOf(const Field& field, double inUnit)
     return (inUnit - field.least) / (field.most - field.least);
 }
 
+/// What a bar or an alarm goes by; a name has no size.
+double sizeOf(const LatestValue& latest, const PlainReader& reader, Ticks now)
+{
+    return reader.text.form == TextForm::Name ? notThere : validValue(latest, reader, now);
+}
+
 bool isBeyond(const Field& field, double inUnit)
 {
     return inUnit < field.least || inUnit > field.most;
@@ -121,7 +127,7 @@ void PageHistories::remember(const PlainInstrument& instrument, const PlainDispl
                 continue;
             const auto& reader = instrument.readers[page.readers[i]];
             const auto latest = valueOf(reader.channel);
-            course.shares.push_back(shareOf(field, validValue(latest, reader, now)));
+            course.shares.push_back(shareOf(field, sizeOf(latest, reader, now)));
             if (static_cast<int>(course.shares.size()) > field.width)
                 course.shares.erase(course.shares.begin());
             const auto every = ticksFromSeconds(inSi(field.every));
@@ -150,10 +156,11 @@ PageMoment pageMoment(const PlainInstrument& instrument, const PlainDisplay& dis
             const auto& reader = instrument.readers[index];
             const auto kind = instrument.channels[reader.channel].numberKind;
             const auto latest = valueOf(reader.channel);
-            value = validValue(latest, reader, now);
-            moment.readers.push_back({index, latest.sampledAt, shownInSi(value, reader, kind),
-                shownInSi(inReaderUnit(latest.calm, reader), reader, kind),
-                readerText(instrument, index, latest, now)});
+            value = sizeOf(latest, reader, now);
+            moment.readers.push_back(
+                {index, latest.sampledAt, shownInSi(validValue(latest, reader, now), reader, kind),
+                    shownInSi(inReaderUnit(latest.calm, reader), reader, kind),
+                    readerText(instrument, index, latest, now)});
         }
         if (field.kind == FieldKind::Value)
             text = moment.readers.back().text;

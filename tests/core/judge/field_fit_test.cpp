@@ -2,6 +2,7 @@
 
 #include "judge/field_fit.h"
 
+#include "run/display_run.h"
 #include "tests/core/judge/display_cases.h"
 
 #include <gtest/gtest.h>
@@ -47,6 +48,18 @@ TEST(FieldFit, InkDecidesWhatCoversWhat)
     EXPECT_TRUE(collide(plain, display, upper, lower));
     lower.text = "  ";
     EXPECT_FALSE(collide(plain, display, upper, lower)) << "blanks cover nothing";
+}
+
+// Signs of one's own are sent once, with the first redraw of their page: no rule may count them
+// with every redraw.
+TEST(FieldFit, SignsOfABarCostNothingInEveryRedraw)
+{
+    const auto costOf = [](const Instrument& in) {
+        const auto plain = *resolve(in, "");
+        return redrawCost(plain, plain.displays[0], 100e3).transfer;
+    };
+    EXPECT_EQ(
+        costOf(test::barOn("character-16x2-i2c")), costOf(test::shedOn("character-16x2-i2c")));
 }
 
 } // namespace

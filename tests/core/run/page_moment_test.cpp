@@ -1,5 +1,6 @@
 // What the fields of a page show while the instrument runs.
 
+#include "judge/page_trial.h"
 #include "run/firmware_run.h"
 #include "run/run_history.h"
 #include "tests/core/judge/display_cases.h"
@@ -79,6 +80,29 @@ TEST(PageMoment, AnAlarmSpeaksBeyondItsLimitsOnly)
     EXPECT_EQ(signWith(5, 20), "   ") << "its place is cleared";
     EXPECT_EQ(signWith(14.9, 20), "LOW");
     EXPECT_EQ(signWith(5, 9), "LOW");
+}
+
+// What is read as a name is no number that could be beyond a limit.
+TEST(PageMoment, NamesRaiseNoAlarm)
+{
+    auto in = test::named("ON");
+    const auto signOf = [&](TextForm form) {
+        auto reader = *in.readers.back();
+        reader.text.form = form;
+        auto changed = *withText(in, reader.id, reader.text);
+        auto page = *changed.pages.back();
+        auto alarm = fieldOf(FieldKind::Alarm, reader.id);
+        alarm.text = "H";
+        alarm.least = -2;
+        alarm.most = -1;
+        page.fields.push_back(alarm);
+        changed.pages.back() = std::make_shared<const Page>(page);
+        const auto plain = *resolve(changed, "");
+        const auto& display = plain.displays[0];
+        return triedContent(plain, display, display.pages.back(), PageTrial::Most).back().text;
+    };
+    EXPECT_EQ(signOf(TextForm::Name), " ");
+    EXPECT_EQ(signOf(TextForm::Number), "H");
 }
 
 TEST(PageMoment, ARunningTextGoesOnWithTime)
