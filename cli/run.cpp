@@ -3,6 +3,7 @@
 #include "base/number_text.h"
 #include "io/files.h"
 #include "io/pictures.h"
+#include "run/page_shares.h"
 #include "run/pulse_tally.h"
 #include "run/trace_csv.h"
 #include "run/vcd.h"
@@ -24,6 +25,7 @@ public:
         : redraws(instrument.displays.size())
         , pictures(instrument.displays.size())
         , pulses(instrument)
+        , pages(instrument)
     {
         if (wantsTrace)
             trace.emplace(instrument);
@@ -52,6 +54,7 @@ public:
             trace->shown(record);
     }
     void driven(const DrivenRecord& record) override { outputs[record.output] = record.to; }
+    void turned(const TurnedRecord& record) override { pages.turned(record); }
     void busy(const BusyRecord& record) override
     {
         if (vcd)
@@ -61,6 +64,7 @@ public:
     std::vector<int> redraws;
     std::vector<std::shared_ptr<const GlassPicture>> pictures;
     PulseTally pulses;
+    PageShares pages;
     std::map<std::size_t, double> outputs; ///< what each was set to last
     std::optional<TraceCsv> trace;
     std::optional<VcdTimeline> vcd;
@@ -101,6 +105,20 @@ void printSummary(
         words += fmt::format("{}: set to {} {}\n", output.id, significantText(value, 4),
             prettyUnit(output.lowOutput.unit));
     }
+    auto shares = json::makeObject();
+    for (std::size_t i = 0; i < instrument.displays.size(); ++i) {
+        auto own = json::makeObject();
+        std::string list;
+        for (const auto& [page, share] : report.pages.until(ticksFromSeconds(seconds))[i]) {
+            own.add(page, json::makeNumber(share));
+            list += fmt::format("{}{} {} %", list.empty() ? "" : ", ", page,
+                significantText(100 * share, 3));
+        }
+        shares.add(instrument.displays[i].id, own);
+        if (instrument.displays[i].pages.size() > 1)
+            words += fmt::format("{} shows {}\n", instrument.displays[i].id, list);
+    }
+    summary.add("pageShares", shares);
     summary.add("pulses", pulses);
     summary.add("outputs", outputs);
     summary.add("lastFrameHash", hashes);

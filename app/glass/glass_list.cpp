@@ -10,19 +10,35 @@
 #include <QLabel>
 #include <QVBoxLayout>
 
+#include <algorithm>
+
 namespace fern::app {
 
 namespace {
 
 constexpr int heightOfAll = 330; ///< pixels, that the displays share
 
-QString captionOf(const PlainDisplay& display, const RunView& view, bool isChosen)
+/// Which of its pages a display shows.
+QString pageWords(const PlainDisplay& display, const GlassMoment& moment)
+{
+    const auto* page = pageShown(display, moment);
+    if (page == nullptr || display.pages.size() < 2)
+        return {};
+    if (page->when.comes != PageComes::Turned)
+        return GlassList::tr(", “%1”").arg(qText(page->name));
+    const auto own = indexOf(display.pages, page->id);
+    const auto place = std::find(display.turned.begin(), display.turned.end(), own);
+    return GlassList::tr(", page %1 of %2")
+        .arg(place - display.turned.begin() + 1)
+        .arg(display.turned.size());
+}
+
+QString captionOf(const PlainDisplay& display, const GlassMoment* moment)
 {
     auto words = GlassList::tr("%1, every %2")
                      .arg(qText(display.id), qText(durationText(inSeconds(display.redrawEvery))));
-    if (isChosen && display.pages.size() > 1)
-        words +=
-            GlassList::tr(", page %1 of %2").arg(view.choice->page + 1).arg(display.pages.size());
+    if (moment != nullptr)
+        words += pageWords(display, *moment);
     if (display.pages.empty())
         words = GlassList::tr("%1, without a page").arg(qText(display.id));
     return words;
@@ -75,7 +91,7 @@ void GlassList::showView(const RunView& view)
         glass->setChosen(isChosen && m_rows.size() > 1);
         glass->setMostHeight(heightOfAll / static_cast<int>(m_rows.size()));
         glass->showPicture(view.glass[i].picture);
-        caption->setText(captionOf(displays[i], view, isChosen));
+        caption->setText(captionOf(displays[i], i < view.glass.size() ? &view.glass[i] : nullptr));
         m_names.push_back(name);
     }
     if (m_dialog != nullptr && m_dialog->isVisible() && m_enlarged < m_rows.size())

@@ -40,6 +40,26 @@ std::set<std::string> readersOf(const Instrument& in, std::string_view channel)
     return ids;
 }
 
+/// Takes away what waits for a channel: pages that come to the front by it, turning, day plans and
+/// dimming.
+void forgetChannel(Instrument& out, std::string_view channel)
+{
+    std::erase_if(out.pages, [channel](const auto& page) {
+        return page->when.traits().hasChannel && page->when.channel == channel;
+    });
+    for (auto& display : out.displays) {
+        Display copy = *display;
+        if (copy.turning.by == channel)
+            copy.turning.by.clear();
+        if (copy.day.clock == channel)
+            copy.day.clock.clear();
+        if (copy.dimming && copy.dimming->from == channel)
+            copy.dimming.reset();
+        if (copy != *display)
+            display = shared(std::move(copy));
+    }
+}
+
 /// Whether the page shows values, and of these readers only.
 bool showsOnly(const Page& page, const std::set<std::string>& readers)
 {
@@ -162,6 +182,7 @@ Result<Instrument> withoutChannel(const Instrument& in, std::string_view channel
         if (gone > 0)
             page = shared(std::move(copy));
     }
+    forgetChannel(out, channel);
     dropUnheard(out, device);
     const bool laneIsUsed = std::any_of(out.channels.begin(), out.channels.end(),
         [&](const auto& c) { return c->source.lane == lane; });

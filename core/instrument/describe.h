@@ -68,6 +68,18 @@ template <class Archive> void describe(Archive& a, Price& p)
     a.extras(p.extras);
 }
 
+template <class Archive> void describe(Archive& a, Dimming& d)
+{
+    a.text("from", d.from);
+    a.anyQuantity("low", d.low);
+    a.quantity("high", d.high, std::string(d.low.unit));
+    a.integer("lowPercent", d.lowPercent, 0, 100);
+    a.integer("highPercent", d.highPercent, 0, 100);
+    if constexpr (Archive::isReading)
+        if (!a.failed() && inSi(d.low) == inSi(d.high))
+            a.failAt("high", "the two ends of a dimming must differ");
+}
+
 template <class Archive> void describe(Archive& a, Display& d)
 {
     a.text("id", d.id);
@@ -75,6 +87,12 @@ template <class Archive> void describe(Archive& a, Display& d)
     a.optionalQuantity("busSpeed", d.busSpeed, "Hz", {1e3, 1e8});
     a.quantity("redrawEvery", d.redrawEvery, "s", {1e-3, 86400});
     a.object("driver", d.driver);
+    a.optionalText("mirrors", d.mirrors);
+    if (Archive::isReading ? a.has("turning") : d.turning != PageTurning{})
+        a.object("turning", d.turning);
+    if (Archive::isReading ? a.has("day") : d.day != DayPlan{})
+        a.object("day", d.day);
+    a.optionalObject("dimming", d.dimming);
     a.extras(d.extras);
 }
 

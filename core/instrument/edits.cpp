@@ -35,6 +35,11 @@ Result<Instrument> edited(
 
 } // namespace
 
+Error goneError(std::string_view what)
+{
+    return {ErrorCode::NotFound, fmt::format("the {} is gone", what), ""};
+}
+
 Result<Instrument> accepted(Instrument out)
 {
     const auto readBack = readInstrument(writeInstrument(out));

@@ -48,6 +48,9 @@ Result<Instrument> withReaderUnit(
     const Instrument& in, std::string_view reader, std::string_view unit);
 Result<Instrument> withStaleAfter(
     const Instrument& in, std::string_view reader, const Quantity& seconds);
+/// Says that what was to be changed is not there any more: "the page is gone".
+Error goneError(std::string_view what);
+
 Result<Instrument> withDisplay(const Instrument& in, const Display& display);
 /// Changes a page in any way.
 Result<Instrument> withPageChanged(

@@ -1,5 +1,6 @@
 #include "instrument/file.h"
 
+#include "base/split.h"
 #include "instrument/describe.h"
 #include "instrument/scaling_check.h"
 #include "instrument/upgrade.h"
@@ -101,6 +102,72 @@ void checkReaders(ReferenceCheck& check, const Instrument& in)
     }
 }
 
+/// Says where there is no channel or setting with that id, in that unit.
+void checkNamed(ReferenceCheck& check, const Instrument& in, const std::string& id,
+    const std::string& unit, std::string pointer)
+{
+    const auto names = formulaNames(in);
+    if (std::find(names.begin(), names.end(), id) == names.end())
+        check.fail(
+            std::move(pointer), fmt::format("there is no channel or setting \"{}\"", id));
+    else if (dimensionOf(in, id) != parseUnit(unit)->dimension)
+        check.fail(std::move(pointer), fmt::format("\"{}\" is not in {}", id, unit));
+}
+
+void checkSecondsOf(
+    ReferenceCheck& check, const Instrument& in, const std::string& id, std::string pointer)
+{
+    const auto* clock = findById(in.channels, id);
+    if (clock == nullptr || clock->source.kind != SourceKind::Clock)
+        check.fail(std::move(pointer), fmt::format("there is no clock \"{}\"", id));
+}
+
+/// Says where there is no channel of codes with that id.
+void checkGivesCodes(
+    ReferenceCheck& check, const Instrument& in, const std::string& id, std::string pointer)
+{
+    const auto* by = findById(in.channels, id);
+    if (by == nullptr || !givesCodes(by->source.kind))
+        check.fail(std::move(pointer), fmt::format("there is no channel of codes \"{}\"", id));
+}
+
+void checkTurning(ReferenceCheck& check, const Instrument& in)
+{
+    for (std::size_t i = 0; i < in.displays.size(); ++i) {
+        const auto& display = *in.displays[i];
+        const auto place = fmt::format("/displays/{}", i);
+        if (!display.mirrors.empty()) {
+            check.leadsTo(in.displays, display.mirrors, "display", place + "/mirrors");
+            const auto* other = findById(in.displays, display.mirrors);
+            if (other != nullptr && !other->mirrors.empty())
+                check.fail(place + "/mirrors",
+                    fmt::format("\"{}\" shows the pages of another display itself", other->id));
+        }
+        if (!display.turning.by.empty())
+            checkGivesCodes(check, in, display.turning.by, place + "/turning/by");
+        if (!display.day.clock.empty())
+            checkSecondsOf(check, in, display.day.clock, place + "/day/clock");
+        for (std::size_t k = 0; k < display.day.parts.size(); ++k)
+            for (const auto id : splitAtBlanks(display.day.parts[k].pages)) {
+                const auto* page = findById(in.pages, id);
+                if (page == nullptr || page->display != display.id)
+                    check.fail(fmt::format("{}/day/parts/{}/pages", place, k),
+                        fmt::format("\"{}\" has no page \"{}\"", display.id, id));
+            }
+        if (const auto& dims = display.dimming)
+            checkNamed(check, in, dims->from, dims->low.unit, place + "/dimming/from");
+    }
+}
+
+void checkCondition(
+    ReferenceCheck& check, const Instrument& in, const PageCondition& when, const std::string& place)
+{
+    if (when.traits().hasChannel)
+        check.leadsTo(in.channels, when.channel, "channel", place + "/channel");
+    if (when.traits().hasName)
+        checkGivesCodes(check, in, when.channel, place + "/channel");
+}
+
 void checkPages(ReferenceCheck& check, const Instrument& in)
 {
     constexpr std::array<std::string_view, 6> fonts{
@@ -108,6 +175,7 @@ void checkPages(ReferenceCheck& check, const Instrument& in)
     for (std::size_t i = 0; i < in.pages.size(); ++i) {
         check.leadsTo(
             in.displays, in.pages[i]->display, "display", fmt::format("/pages/{}/display", i));
+        checkCondition(check, in, in.pages[i]->when, fmt::format("/pages/{}/when", i));
         for (std::size_t k = 0; k < in.pages[i]->fields.size(); ++k) {
             const auto& field = in.pages[i]->fields[k];
             const auto place = fmt::format("/pages/{}/fields/{}", i, k);
@@ -202,10 +270,8 @@ void checkSettings(ReferenceCheck& check, const Instrument& in)
         if (findById(in.channels, setting.id) != nullptr)
             check.fail(fmt::format("/settings/{}/id", i),
                 fmt::format("a channel has the id \"{}\" too", setting.id));
-        const auto* by = findById(in.channels, setting.by);
-        if (!setting.by.empty() && (by == nullptr || !givesCodes(by->source.kind)))
-            check.fail(fmt::format("/settings/{}/by", i),
-                fmt::format("there is no channel of codes \"{}\"", setting.by));
+        if (!setting.by.empty())
+            checkGivesCodes(check, in, setting.by, fmt::format("/settings/{}/by", i));
     }
 }
 
@@ -217,24 +283,16 @@ void checkOutputs(ReferenceCheck& check, const Instrument& in)
         if (output.kind == OutputKind::Motor && output.lowOutput.value == output.highOutput.value)
             check.fail(fmt::format("/outputs/{}/highOutput", i),
                 "the two ends of a motor's way must differ");
-        const auto names = formulaNames(in);
-        if (std::find(names.begin(), names.end(), output.from) == names.end())
-            check.fail(fmt::format("/outputs/{}/from", i),
-                fmt::format("there is no channel or setting \"{}\"", output.from));
-        else if (dimensionOf(in, output.from) != parseUnit(output.low.unit)->dimension)
-            check.fail(fmt::format("/outputs/{}/low", i),
-                fmt::format("\"{}\" is not in {}", output.from, output.low.unit));
+        checkNamed(check, in, output.from, output.low.unit, fmt::format("/outputs/{}/from", i));
         if (isDownlink(output)) {
             const auto* told = findById(in.channels, output.station);
             if (told == nullptr || told->source.kind != SourceKind::Node)
                 check.fail(fmt::format("/outputs/{}/station", i),
                     fmt::format("there is no channel \"{}\" of a station", output.station));
         }
-        const auto& starter = output.sequence.by;
-        const auto* by = findById(in.channels, starter);
-        if (!starter.empty() && (by == nullptr || !givesCodes(by->source.kind)))
-            check.fail(fmt::format("/outputs/{}/sequence/by", i),
-                fmt::format("there is no channel of codes \"{}\"", starter));
+        if (!output.sequence.by.empty())
+            checkGivesCodes(
+                check, in, output.sequence.by, fmt::format("/outputs/{}/sequence/by", i));
     }
 }
 
@@ -276,6 +334,7 @@ ReferenceCheck checkReferences(const Instrument& in)
             fmt::format("/displays/{}/part", i));
     checkReaders(check, in);
     checkPages(check, in);
+    checkTurning(check, in);
     checkLanes(check, in);
     check.uniqueIds("settings", in.settings);
     check.uniqueIds("outputs", in.outputs);

@@ -83,6 +83,15 @@ struct Reader {
     bool operator==(const Reader&) const = default;
 };
 
+/// How bright a display is by a channel or setting, on a straight line that stops at both ends.
+struct Dimming {
+    std::string from; ///< id of a channel or setting
+    Quantity low{0, "count"}, high{1, "count"}; ///< of it
+    int lowPercent = 100, highPercent = 100; ///< of the display's own brightness
+
+    bool operator==(const Dimming&) const = default;
+};
+
 /// A display as the firmware drives it.
 struct Display {
     std::string id;
@@ -90,6 +99,10 @@ struct Display {
     Quantity busSpeed{0, "kHz"}; ///< clock while its part hangs on no bus; 0: the usual one
     Quantity redrawEvery{500, "ms"};
     DriverSpec driver;
+    std::string mirrors; ///< id of another display, whose pages it shows too
+    PageTurning turning;
+    DayPlan day;
+    std::optional<Dimming> dimming;
     Extras extras;
 
     bool operator==(const Display&) const = default;

@@ -1,5 +1,6 @@
 #include "instrument/page_edits.h"
 
+#include "base/split.h"
 #include "glass/pixel_font.h"
 #include "instrument/edits.h"
 #include "instrument/ids.h"
@@ -13,16 +14,21 @@ namespace fern {
 
 namespace {
 
-Error gone(std::string_view what)
-{
-    return {ErrorCode::NotFound, fmt::format("the {} is gone", what), ""};
-}
-
 const Field* fieldIn(const Page& page, std::string_view id)
 {
     const auto found = std::find_if(
         page.fields.begin(), page.fields.end(), [id](const Field& f) { return f.id == id; });
     return found == page.fields.end() ? nullptr : &*found;
+}
+
+/// The words of a text without one of them.
+std::string withoutWord(std::string_view text, std::string_view word)
+{
+    std::string kept;
+    for (const auto each : splitAtBlanks(text))
+        if (each != word)
+            kept += (kept.empty() ? "" : " ") + std::string(each);
+    return kept;
 }
 
 /// What a reader is called: "Weight, kg".
@@ -67,7 +73,7 @@ Result<Instrument> withNewPage(
     const Instrument& in, std::string_view display, const std::string& name)
 {
     if (findById(in.displays, display) == nullptr)
-        return gone("display");
+        return goneError("display");
     Instrument out = in;
     Page page;
     page.id = freeId(in.pages, name);
@@ -81,7 +87,14 @@ Result<Instrument> withoutPage(const Instrument& in, std::string_view page)
 {
     Instrument out = in;
     if (std::erase_if(out.pages, [page](const auto& each) { return each->id == page; }) == 0)
-        return gone("page");
+        return goneError("page");
+    for (auto& display : out.displays) {
+        Display copy = *display;
+        for (auto& part : copy.day.parts)
+            part.pages = withoutWord(part.pages, page);
+        if (copy != *display)
+            display = std::make_shared<const Display>(std::move(copy));
+    }
     return accepted(std::move(out));
 }
 
@@ -89,7 +102,7 @@ Result<Instrument> withPageMoved(const Instrument& in, std::string_view page, in
 {
     const auto* moved = findById(in.pages, page);
     if (moved == nullptr)
-        return gone("page");
+        return goneError("page");
     Instrument out = in;
     std::vector<std::size_t> places; // of the display's pages in the list
     std::size_t own = 0;
@@ -154,14 +167,14 @@ Result<Instrument> withFieldParameter(const Instrument& in, std::string_view pag
     const auto* there = findById(in.pages, page);
     const auto* found = there == nullptr ? nullptr : fieldIn(*there, field);
     if (found == nullptr)
-        return gone("field");
+        return goneError("field");
     Field changed = *found;
     ParameterArchive archive({}, {}, path, text);
     describe(archive, changed);
     if (archive.failed())
         return Error{ErrorCode::InvalidArgument, archive.error(), ""};
     if (!archive.hasSet())
-        return gone("figure");
+        return goneError("figure");
     return withField(in, page, changed);
 }
 

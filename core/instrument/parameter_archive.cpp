@@ -108,6 +108,7 @@ constexpr auto groups = std::to_array<Label>({
     {"battery", "Battery"},
     {"converter", "Converter"},
     {"derived", "Made of"},
+    {"dimming", "Dimmed"},
     {"emitter", "Light emitter"},
     {"gate", "Only while"},
     {"levels", "Levels"},
@@ -118,6 +119,7 @@ constexpr auto groups = std::to_array<Label>({
     {"sequence", "When a code comes"},
     {"serial", "Serial line"},
     {"servo", "Servo"},
+    {"turning", "Pages are turned"},
 });
 
 template <std::size_t N>

@@ -195,6 +195,7 @@ private:
     static std::string headingOf(const LineSpec& line) { return "Line " + line.name; }
     static std::string headingOf(const BusSpec& bus) { return busName(bus); }
     static std::string headingOf(const LadderKey& key) { return "Key " + key.name; }
+    static std::string headingOf(const DayPart& part) { return "From " + part.from; }
 
     std::string pathOf(std::string_view key) const
     {

@@ -147,6 +147,12 @@ Result<Instrument> withoutPart(const Instrument& in, std::string_view id)
         return display != nullptr && display->part == id;
     });
     std::erase_if(out.displays, [&](const auto& display) { return display->part == id; });
+    for (auto& display : out.displays)
+        if (!display->mirrors.empty() && findById(out.displays, display->mirrors) == nullptr) {
+            Display copy = *display;
+            copy.mirrors.clear();
+            display = std::make_shared<const Display>(std::move(copy));
+        }
     std::erase_if(out.decisions, [place = fmt::format("/parts/{}", id)](const auto& d) {
         return d->place == place || d->place.starts_with(place + "/");
     });

@@ -1,6 +1,7 @@
 #include "instrument/resolve.h"
 
 #include "base/calendar.h"
+#include "base/split.h"
 #include "glass/parts/make_part.h"
 #include "instrument/parts_view.h"
 #include "instrument/source_check.h"
@@ -148,6 +149,15 @@ void writeKeyCodesAlike(PlainInstrument& p)
         if (by && isOfKeys(setting.by))
             for (auto* word : {&setting.up, &setting.down, &setting.seek})
                 rewrite(*word, p.channels[*by].source.names);
+    for (auto& display : p.displays) {
+        auto& turning = display.turning;
+        if (turning.by && p.channels[*turning.by].source.kind == SourceKind::KeyCodes)
+            for (auto* word : {&turning.next, &turning.previous})
+                rewrite(*word, p.channels[*turning.by].source.names);
+        for (auto& page : display.pages)
+            if (page.when.traits().hasName && isOfKeys(page.when.channel))
+                rewrite(page.when.name, p.channels[page.whenChannel].source.names);
+    }
 }
 
 std::optional<std::size_t> channelAt(const PlainInstrument& p, std::string_view id)
@@ -255,17 +265,50 @@ void connect(PlainInstrument& p, const Instrument& instrument)
 
 PlainPage plain(const Instrument& instrument, const Page& page)
 {
-    PlainPage p{page, {}};
+    PlainPage p{page, {}, 0};
     for (const auto& field : page.fields) {
         std::size_t reader = 0;
         while (reader < instrument.readers.size() && instrument.readers[reader]->id != field.reader)
             ++reader;
         p.readers.push_back(reader);
     }
+    if (page.when.traits().hasChannel)
+        while (instrument.channels[p.whenChannel]->id != page.when.channel)
+            ++p.whenChannel;
     return p;
 }
 
-PlainDisplay plain(const Instrument& instrument, const Display& display)
+/// Finds the pages of a display, and when each is shown.
+void addPages(PlainDisplay& p, const Instrument& instrument, const PlainInstrument& all,
+    const Display& display)
+{
+    const auto& shown = display.mirrors.empty() ? display : *findById(instrument.displays, display.mirrors);
+    p.isMirror = !display.mirrors.empty();
+    for (const auto& page : instrument.pages)
+        if (page->display == shown.id) {
+            if (page->when.comes == PageComes::Turned)
+                p.turned.push_back(p.pages.size());
+            p.pages.push_back(plain(instrument, *page));
+        }
+    if (!p.pages.empty())
+        p.page = p.turned.empty() ? p.pages.front() : p.pages[p.turned.front()];
+    p.turning = {channelAt(all, shown.turning.by), shown.turning.next, shown.turning.previous,
+        ticksFromSeconds(inSi(shown.turning.every))};
+    p.day = {shown.day, channelAt(all, shown.day.clock), {}};
+    for (const auto& part : shown.day.parts) {
+        PlainDayPart own{{}, ticksFromSeconds(inSi(part.each)), part.brightness / 100.0};
+        for (const auto id : splitAtBlanks(part.pages))
+            if (const auto page = indexOf(p.pages, id); page < p.pages.size())
+                own.pages.push_back(page);
+        p.day.parts.push_back(std::move(own));
+    }
+    if (const auto& dims = display.dimming)
+        p.dimming = {placeOf(instrument, all, dims->from), inSi(dims->low), inSi(dims->high),
+            dims->lowPercent / 100.0, dims->highPercent / 100.0};
+}
+
+PlainDisplay plain(
+    const Instrument& instrument, const PlainInstrument& all, const Display& display)
 {
     const auto& part = *findById(instrument.parts, display.part);
     PlainDisplay p;
@@ -283,11 +326,7 @@ PlainDisplay plain(const Instrument& instrument, const Display& display)
     p.redrawEvery = ticksFromSeconds(inSi(display.redrawEvery));
     p.busHertz = inSi(busSpeedOf(instrument, display));
     p.face = makeGlassPart(*part.display, address)->seen({}).face;
-    for (const auto& page : instrument.pages)
-        if (page->display == display.id)
-            p.pages.push_back(plain(instrument, *page));
-    if (!p.pages.empty())
-        p.page = p.pages.front();
+    addPages(p, instrument, all, display);
     // Signs of one's own go along with the first redraw only, and are no part of its usual cost.
     p.most = std::make_shared<const DriverSteps>(p.firmware->most());
     return p;
@@ -322,7 +361,7 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
         p.readers.push_back({reader->id, indexOf(p.channels, reader->channel),
             *parseUnit(reader->unit), reader->text, ticksFromSeconds(inSi(reader->staleAfter))});
     for (const auto& display : instrument.displays)
-        p.displays.push_back(plain(instrument, *display));
+        p.displays.push_back(plain(instrument, p, *display));
     for (const auto& part : instrument.parts)
         if (part->kind == PartKind::Board) {
             p.processor = part->processor;

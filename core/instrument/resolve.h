@@ -131,6 +131,31 @@ inline double digitWorth(const PlainReader& reader)
 /// A page with where the readers of its fields stand.
 struct PlainPage : Page {
     std::vector<std::size_t> readers; ///< one for each field; of a label it counts nothing
+    std::size_t whenChannel = 0; ///< of its condition, where that has one
+};
+
+struct PlainTurning {
+    std::optional<std::size_t> by; ///< the channel of codes that turns the pages
+    std::string next, previous;
+    Ticks every; ///< 0: not by time
+};
+
+struct PlainDayPart {
+    std::vector<std::size_t> pages; ///< among the display's
+    Ticks each; ///< 0: as the display turns them
+    double light = 1; ///< share of the display's own brightness
+};
+
+struct PlainDay {
+    DayPlan spec; ///< without parts there is no plan
+    std::optional<std::size_t> clock; ///< the channel
+    std::vector<PlainDayPart> parts; ///< as in the plan
+};
+
+struct PlainDimming {
+    ValuePlace from;
+    double low = 0, high = 1; ///< of it, SI units
+    double lowShare = 1, highShare = 1; ///< of the display's own brightness
 };
 
 struct PlainDisplay {
@@ -145,7 +170,12 @@ struct PlainDisplay {
     double busHertz = 400e3;
     std::shared_ptr<const GlassFace> face; ///< never null
     std::vector<PlainPage> pages; ///< that can be shown
-    PlainPage page; ///< the one that is shown: the first, until another is chosen
+    std::vector<std::size_t> turned; ///< those of them that are turned
+    PlainPage page; ///< the one that it begins with: the first, until another is chosen
+    bool isMirror = false; ///< its pages are another display's
+    PlainTurning turning;
+    PlainDay day;
+    std::optional<PlainDimming> dimming;
 };
 
 struct PlainSetting {

@@ -13,7 +13,7 @@ namespace fern {
 int placesOf(const PlainInstrument& in, const PlainDisplay& display, const Field& field)
 {
     if (field.kind == FieldKind::PageDots) {
-        const auto pages = static_cast<int>(display.pages.size());
+        const auto pages = static_cast<int>(display.turned.size());
         return display.metrics.unit == GlassUnit::Pixels ? pages
                                                          : cellCount(fmt::format("{0}/{0}", pages));
     }

@@ -4,6 +4,8 @@
 
 #include <algorithm>
 #include <array>
+#include <set>
+#include <tuple>
 
 namespace fern {
 
@@ -13,11 +15,25 @@ std::string_view severityWord(Severity severity)
     return words[static_cast<std::size_t>(severity)];
 }
 
+namespace {
+
+/// Two displays that show one page say the same of it.
+void dropRepeated(std::vector<Finding>& findings)
+{
+    std::set<std::tuple<std::string, std::string, std::string>> seen;
+    std::erase_if(findings, [&](const Finding& finding) {
+        return !seen.emplace(finding.rule, finding.place, finding.title).second;
+    });
+}
+
+} // namespace
+
 std::vector<Finding> findingsOf(const Instrument& instrument, const PlainInstrument& plain)
 {
     std::vector<Finding> findings;
     for (const auto& rule : rules())
         rule.check(instrument, plain, findings);
+    dropRepeated(findings);
     markLivedWith(instrument, findings);
     sortFindings(findings);
     return findings;

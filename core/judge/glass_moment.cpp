@@ -5,10 +5,23 @@
 #include "judge/page_trial.h"
 
 #include <algorithm>
+#include <cmath>
 #include <numeric>
 #include <utility>
 
 namespace fern {
+
+namespace {
+
+int minuteOfDay(const PlainDisplay& display, const RunHistory& history)
+{
+    constexpr double minute = 60; // seconds
+    const double seconds =
+        display.day.clock ? latestOf(history, *display.day.clock).real : notThere;
+    return std::isnan(seconds) ? -1 : static_cast<int>(seconds / minute) % minutesOfDay;
+}
+
+} // namespace
 
 std::vector<GlassMoment> glassMoments(
     const PlainInstrument& in, const RunHistory& history, Ticks now)
@@ -24,6 +37,7 @@ std::vector<GlassMoment> glassMoments(
             moment.page = last->page;
             moment.content = last->content;
         }
+        moment.minuteOfDay = minuteOfDay(in.displays[i], history);
         for (const auto& page : in.displays[i].pages)
             moment.pages.push_back(page.id == moment.page
                     ? *moment.content
@@ -34,6 +48,12 @@ std::vector<GlassMoment> glassMoments(
             moment.text = sent.back().after->text();
     }
     return moments;
+}
+
+const PlainPage* pageShown(const PlainDisplay& display, const GlassMoment& moment)
+{
+    const auto page = indexOf(display.pages, moment.page);
+    return page == display.pages.size() ? nullptr : &display.pages[page];
 }
 
 PageContent contentShown(
@@ -132,7 +152,10 @@ std::optional<Blanking> blankingOf(
     std::vector<std::size_t> all(now.levels.size());
     std::iota(all.begin(), all.end(), std::size_t{0});
     std::vector<Torn> parts{{std::move(all), record.from}};
-    for (const auto& field : display.page.fields)
+    const auto* shown = pageShown(display, moment);
+    if (shown == nullptr)
+        return std::nullopt;
+    for (const auto& field : shown->fields)
         parts.emplace_back(elementsOf(*now.face, display.metrics,
                                fieldBox(field, placesOf(in, display, field), display.metrics)),
             record.from);

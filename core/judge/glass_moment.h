@@ -13,12 +13,16 @@ struct GlassMoment {
     std::vector<ShownReader> readers; ///< of the newest that is seen
     std::string page; ///< its id
     std::shared_ptr<const PageContent> content; ///< null before the first redraw
+    int minuteOfDay = -1; ///< by the clock of its day plan; less than zero where none tells it
     std::vector<PageContent> pages; ///< what each page of the display would show now
 };
 
 /// Returns it for each display, in their order.
 std::vector<GlassMoment> glassMoments(
     const PlainInstrument& instrument, const RunHistory& history, Ticks now);
+
+/// Returns the page that is shown; null before the first redraw, and while no page is.
+const PlainPage* pageShown(const PlainDisplay& display, const GlassMoment& moment);
 
 /// Returns what a display's page shows: what it showed last, or eights and half-filled bars where
 /// it showed nothing.

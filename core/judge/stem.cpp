@@ -2,6 +2,7 @@
 
 #include "base/number_text.h"
 #include "base/quantity_text.h"
+#include "judge/page_trial.h"
 #include "judge/words.h"
 #include "run/display_run.h"
 #include "smooth/figures.h"
@@ -199,9 +200,14 @@ void setValues(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
     if (redraw == nullptr)
         return;
     for (const auto& shown : redraw->readers)
-        if (shown.reader == choice.reader)
+        if (shown.reader == choice.reader) {
             leaf(stem, Leaf::Glass).value = leaf(stem, Leaf::Text).value =
                 std::string(trimmed(shown.text));
+            return;
+        }
+    // Another page is shown.
+    leaf(stem, Leaf::Text).value =
+        trimmed(readerText(in, choice.reader, latestOf(history, choice.channel), now));
 }
 
 void setSteps(Stem& stem, const PlainInstrument& in, const StemChoice& choice, double at)

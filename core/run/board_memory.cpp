@@ -2,6 +2,9 @@
 
 #include "run/settings.h"
 
+#include <cmath>
+#include <utility>
+
 namespace fern {
 
 BoardMemory::BoardMemory(const PlainInstrument& instrument)
@@ -10,6 +13,15 @@ BoardMemory::BoardMemory(const PlainInstrument& instrument)
 {
     for (const auto& setting : instrument.settings)
         m_settings.push_back(setting.spec.value.value);
+}
+
+void BoardMemory::keep(std::size_t channel, LatestValue value)
+{
+    auto& kept = m_latest[channel];
+    const bool isValid = !std::isnan(value.real);
+    value.hasBeenValid = isValid || kept.hasBeenValid;
+    value.validAt = isValid ? value.sampledAt : kept.validAt;
+    kept = std::move(value);
 }
 
 double BoardMemory::valueOf(const PlainInstrument& instrument, ValuePlace place, bool isCalm) const

@@ -14,7 +14,7 @@ public:
 
     /// What a channel gave last.
     const LatestValue& latest(std::size_t channel) const { return m_latest[channel]; }
-    void keep(std::size_t channel, LatestValue value) { m_latest[channel] = std::move(value); }
+    void keep(std::size_t channel, LatestValue value);
     /// What a channel gave is told again: it is new, and the same.
     void refresh(std::size_t channel, Ticks at) { m_latest[channel].sampledAt = at; }
     /// The volts that were converted of a channel last; NaN for none.

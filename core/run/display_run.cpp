@@ -69,19 +69,25 @@ std::string readerText(
 RedrawCost redrawCost(
     const PlainInstrument& instrument, const PlainDisplay& display, double busHertz)
 {
-    const auto costs = operationCosts(instrument.processor);
-    const auto cellsOf = [&](std::size_t field) {
-        return instrument.readers[display.page.readers[field]].text.width;
-    };
-    const int glyphs = glyphCount(display.page, display.metrics, cellsOf);
-    const bool isDrawn = display.metrics.unit == GlassUnit::Pixels;
     RedrawCost cost;
     cost.busBytes = static_cast<int>(byteCount(*display.most));
-    cost.draw = numberCount(display.page) * costs.format
-        + glyphs * (isDrawn ? costs.glyph : costs.arithmetic);
+    for (const auto& page : display.pages)
+        cost.draw = std::max(cost.draw, drawSeconds(instrument, display, page));
     cost.transfer = sendSeconds(display, *display.most, busHertz);
     cost.panel = inSeconds(display.response);
     return cost;
+}
+
+double drawSeconds(
+    const PlainInstrument& instrument, const PlainDisplay& display, const PlainPage& page)
+{
+    const auto costs = operationCosts(instrument.processor);
+    const auto cellsOf = [&](std::size_t field) {
+        return instrument.readers[page.readers[field]].text.width;
+    };
+    const int glyphs = glyphCount(page, display.metrics, cellsOf);
+    const bool isDrawn = display.metrics.unit == GlassUnit::Pixels;
+    return numberCount(page) * costs.format + glyphs * (isDrawn ? costs.glyph : costs.arithmetic);
 }
 
 double sendSeconds(const PlainDisplay& display, const DriverSteps& steps, double busHertz)
@@ -173,8 +179,10 @@ PageMoment pageMoment(const PlainInstrument& instrument, const PlainDisplay& dis
         content.share = shareOf(field, value);
         if (field.kind == FieldKind::History)
             content.shares = histories.of(page, i);
-        content.count = static_cast<int>(display.pages.size());
-        content.index = static_cast<int>(indexOf(display.pages, page.id));
+        const auto own = indexOf(display.pages, page.id);
+        content.count = static_cast<int>(display.turned.size());
+        content.index = static_cast<int>(
+            std::find(display.turned.begin(), display.turned.end(), own) - display.turned.begin());
     }
     return moment;
 }

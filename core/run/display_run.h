@@ -17,9 +17,13 @@ struct RedrawCost {
     int busBytes = 0; ///< of all transfers, addresses and control bytes included
 };
 
-/// Returns what a redraw of the display costs at most at a bus clock of `busHertz`.
+/// Returns what a redraw of the display costs at most at a bus clock of `busHertz`, whichever of
+/// its pages it shows.
 RedrawCost redrawCost(
     const PlainInstrument& instrument, const PlainDisplay& display, double busHertz);
+/// Returns the seconds that the processor draws a page of the display.
+double drawSeconds(
+    const PlainInstrument& instrument, const PlainDisplay& display, const PlainPage& page);
 
 /// Returns how long steps take on the display's bus, with the waits between them, in seconds.
 double sendSeconds(const PlainDisplay& display, const DriverSteps& steps, double busHertz);
@@ -33,7 +37,10 @@ struct LatestValue {
     double calm = notThere;
     Ticks sampledAt;
     bool hasCome = false; ///< any sample since power-on
-    std::string text; ///< of a source of codes: what it gave last
+    std::string text{}; ///< of a source of codes: what it gave last
+    // Kept by the board's memory:
+    bool hasBeenValid = false; ///< any sample with a value since power-on
+    Ticks validAt{}; ///< the newest of them
 };
 /// Returns the cells that a reader shows of a value at an instant.
 std::string readerText(

@@ -4,6 +4,7 @@
 #include "run/turn.h"
 
 #include <algorithm>
+#include <utility>
 
 #include <fmt/format.h>
 
@@ -34,8 +35,7 @@ FirmwareRun::FirmwareRun(
         Turn turn(m_state, m_observer, i);
         m_state.program[i]->begin(turn);
     }
-    if (earliestDue() != maxTicks)
-        m_state.queue.add(earliestDue(), {RunEvent::Kind::Look});
+    planLook(earliestDue());
 }
 
 FirmwareRun::FirmwareRun(const FirmwareRun& other, RunObserver& observer)
@@ -76,17 +76,33 @@ bool FirmwareRun::tick(std::size_t display, Ticks limit)
 void FirmwareRun::handle(const RunEvent& event)
 {
     m_state.now = m_state.queue.now();
+    auto& loop = m_state.loop;
     switch (event.kind) {
     case RunEvent::Kind::Look:
+        if (event.part != loop.look)
+            return; // an earlier one has come since it was planned
+        loop.lookAt = maxTicks;
         lookAtPins();
-        m_state.loop.next = 0;
+        loop.next = 0;
         [[fallthrough]];
     case RunEvent::Kind::TaskEnd:
         return look();
     case RunEvent::Kind::Happens:
         Turn turn(m_state, m_observer, event.task);
         m_state.program[event.task]->happen(turn, event.part);
+        if (std::exchange(loop.isWoken, false) && loop.lookAt != maxTicks)
+            planLook(firstLook(
+                loop.firstIdleLook, loop.turn, std::max(m_state.now, earliestDue())));
     }
+}
+
+void FirmwareRun::planLook(Ticks at)
+{
+    auto& loop = m_state.loop;
+    if (at >= loop.lookAt)
+        return;
+    loop.lookAt = at;
+    m_state.queue.add(at, {RunEvent::Kind::Look, 0, ++loop.look});
 }
 
 void FirmwareRun::look()
@@ -106,8 +122,7 @@ void FirmwareRun::look()
         ticksFromSeconds(
             turnSeconds(instrument) * stretchedBy(instrument, interruptsPerSecond(m_state))));
     loop.firstIdleLook = m_state.now + loop.turn;
-    m_state.queue.add(
-        firstLook(loop.firstIdleLook, loop.turn, earliestDue()), {RunEvent::Kind::Look});
+    planLook(firstLook(loop.firstIdleLook, loop.turn, earliestDue()));
 }
 
 void FirmwareRun::lookAtPins()

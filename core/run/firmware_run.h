@@ -46,6 +46,8 @@ public:
 
 private:
     void handle(const RunEvent& event);
+    /// Plans the next turn that is not idle.
+    void planLook(Ticks at);
     /// Runs the next due task of this turn; at the end of the turn waits for the next look.
     void look();
     /// Every idle turn since the last task looked at the polled pins, and this one does.

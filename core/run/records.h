@@ -84,12 +84,20 @@ struct BusyRecord {
     Ticks to;
 };
 
+/// A display begins to show another page with its next redraw.
+struct TurnedRecord {
+    std::size_t display = 0;
+    Ticks at;
+    std::string page; ///< its id; empty where none is shown
+};
+
 class RunObserver {
 public:
     virtual ~RunObserver() = default;
     virtual void sampled(const SampleRecord& /*record*/) { }
     virtual void told(const ToldRecord& /*record*/) { }
     virtual void driven(const DrivenRecord& /*record*/) { }
+    virtual void turned(const TurnedRecord& /*record*/) { }
     virtual void sent(const SentRecord& /*record*/) { }
     virtual void shown(const ShownRecord& /*record*/) { }
     virtual void busy(const BusyRecord& /*record*/) { }

@@ -15,7 +15,7 @@ namespace fern {
 
 struct RunEvent {
     enum class Kind {
-        Look, ///< the loop begins a turn
+        Look, ///< the loop begins a turn; `part` is its number
         TaskEnd, ///< the processor is done with a task
         Happens, ///< something of a task itself
     };
@@ -29,6 +29,9 @@ struct Loop {
     Ticks turn; ///< an idle turn, its wait included
     Ticks firstIdleLook; ///< of the idle turns since the last task
     std::size_t next = 0; ///< task of the turn that is under way
+    Ticks lookAt = maxTicks; ///< the next turn that is not idle begins; none: a turn is under way
+    int look = 0; ///< number of that look: those that were planned before do not count
+    bool isWoken = false; ///< a task has become due earlier than it was
 };
 
 struct RunState {

@@ -38,6 +38,8 @@ public:
     void changed(std::size_t channel);
     /// Interrupts are off for a time.
     void blind(const Blind& blind);
+    /// A task is due earlier than it was.
+    void wake() { m_state.loop.isWoken = true; }
     /// A redraw of a display can be seen.
     void redrawn(std::size_t display) { ++m_state.redraws[display]; }
 

@@ -2,6 +2,7 @@
 // What the file says about pages: fields on the glass.
 
 #include "base/archive.h"
+#include "screens/page_turning.h"
 
 #include <array>
 #include <string>
@@ -121,6 +122,7 @@ struct Page {
     std::string id;
     std::string display; ///< id of the display that shows it
     std::string name;
+    PageCondition when;
     std::vector<Field> fields;
     Extras extras;
 
@@ -132,6 +134,8 @@ template <class Archive> void describe(Archive& a, Page& p)
     a.text("id", p.id);
     a.text("display", p.display);
     a.text("name", p.name);
+    if (Archive::isReading ? a.has("when") : p.when.comes != PageComes::Turned)
+        a.object("when", p.when);
     a.list("fields", p.fields);
     a.extras(p.extras);
 }

@@ -40,7 +40,10 @@ ScreensPlace::ScreensPlace(House& house, QWidget* parent)
     , m_later(new QPushButton(tr("Later"), this))
     , m_removePage(new QPushButton(tr("Remove page"), this))
     , m_canvas(new PageCanvas(this))
+    , m_chips(new PageChips(this))
     , m_sheet(new FieldSheet(house.document, this))
+    , m_turning(new TurningSheet(house.document, this))
+    , m_day(new DaySheet(house.document, this))
 {
     setObjectName(QStringLiteral("screensPlace"));
     auto* column = new QVBoxLayout(this);
@@ -59,10 +62,7 @@ ScreensPlace::ScreensPlace(House& house, QWidget* parent)
     page->body()->addWidget(makeTrials());
     page->body()->addWidget(makeAdds());
     row->addWidget(page, 5);
-    auto* sheet = new Card({}, this);
-    sheet->setMinimumWidth(264);
-    sheet->body()->addWidget(m_sheet, 1);
-    row->addWidget(sheet, 2);
+    row->addWidget(makeSheets(), 2);
     connect(m_strip, &PageStrip::chosen, this, &ScreensPlace::choosePage);
     connect(m_strip, &PageStrip::pageWanted, this, &ScreensPlace::addPage);
     connect(m_canvas, &PageCanvas::chosen, this, &ScreensPlace::chooseField);
@@ -85,6 +85,38 @@ ScreensPlace::ScreensPlace(House& house, QWidget* parent)
             change(tr("Size a field"), field,
                 [width, height](Field& f) { f.width = width, f.height = height; });
         });
+}
+
+QWidget* ScreensPlace::makeSheets()
+{
+    auto* card = new Card({}, this);
+    card->setMinimumWidth(264);
+    m_chips->addPage(tr("field"), QStringLiteral("screensField"), m_sheet);
+    m_chips->addPage(tr("turning"), QStringLiteral("screensTurning"), m_turning);
+    m_chips->addPage(tr("day"), QStringLiteral("screensDay"), m_day);
+    m_chips->row()->addStretch(1);
+    card->body()->addWidget(m_chips);
+    for (QWidget* sheet : std::initializer_list<QWidget*>{m_sheet, m_turning, m_day})
+        card->body()->addWidget(sheet, 1);
+    connect(m_chips, &PageChips::opened, this, [this] { showSheets(); });
+    connect(m_turning, &TurningSheet::pageAdded, this, &ScreensPlace::choosePage);
+    return card;
+}
+
+/// Only what is seen.
+void ScreensPlace::showSheets()
+{
+    const auto [display, page, content] = shown();
+    if (page == nullptr)
+        return m_turning->showNone();
+    const auto& plain = m_view->plain();
+    const auto index = static_cast<std::size_t>(display - plain.displays.data());
+    if (m_chips->page() == m_turning)
+        m_turning->showPage(m_view->resolved, index,
+            static_cast<std::size_t>(page - display->pages.data()), inSeconds(m_view->end));
+    if (m_chips->page() == m_day)
+        m_day->showDisplay(*display,
+            index < m_view->glass.size() ? m_view->glass[index].minuteOfDay : -1);
 }
 
 QWidget* ScreensPlace::makeHead()
@@ -190,6 +222,7 @@ void ScreensPlace::showView(const std::shared_ptr<const RunView>& view)
     }
     m_strip->showView(*view, m_page);
     showPage();
+    showSheets();
 }
 
 void ScreensPlace::showPage()

@@ -2,9 +2,12 @@
 // The Screens place: the pages of every display, one of them large, and what its fields show.
 
 #include "app/house/place.h"
+#include "app/look/page_chips.h"
+#include "app/places/screens/day_sheet.h"
 #include "app/places/screens/field_sheet.h"
 #include "app/places/screens/page_canvas.h"
 #include "app/places/screens/page_strip.h"
+#include "app/places/screens/turning_sheet.h"
 #include "judge/page_trial.h"
 
 #include <QButtonGroup>
@@ -41,6 +44,9 @@ private:
     QWidget* makeAdds();
     QWidget* makeTrials();
     QWidget* makeHead();
+    /// The chosen field, when its page is shown, and the day of its display.
+    QWidget* makeSheets();
+    void showSheets();
     void choosePage(const QString& page);
     void chooseField(const QString& field);
     void addPage(const QString& display);
@@ -69,7 +75,10 @@ private:
     QPushButton* m_later;
     QPushButton* m_removePage;
     PageCanvas* m_canvas;
+    PageChips* m_chips;
     FieldSheet* m_sheet;
+    TurningSheet* m_turning;
+    DaySheet* m_day;
     std::vector<QAbstractButton*> m_adds; ///< by FieldKind
 };
 

@@ -28,6 +28,12 @@ void checkRefresh(const Instrument& in, const PlainInstrument& plain, Findings& 
 void checkBlanking(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkStarved(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
+// states.cpp
+void checkUntoldStates(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkSplash(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkUnseenPages(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkDimming(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // pins.cpp
 void checkWiredPin(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkPinTwice(const Instrument& in, const PlainInstrument& plain, Findings& out);

@@ -5,6 +5,7 @@
 #include "timing/bus.h"
 
 #include <algorithm>
+#include <cmath>
 #include <utility>
 
 namespace fern {
@@ -26,6 +27,24 @@ std::unique_ptr<GlassPart> partOf(const PlainDisplay& display)
     return part;
 }
 
+bool needSigns(const PlainDisplay& display)
+{
+    return std::any_of(display.pages.begin(), display.pages.end(),
+        [&](const PlainPage& page) { return !display.firmware->prepare(page).empty(); });
+}
+
+ValueOf valuesOf(Turn& turn)
+{
+    return [&turn](std::size_t channel) { return turn.memory().latest(channel); };
+}
+
+/// The share of its brightness that a value makes of a display.
+double dimmedTo(const PlainDimming& dims, double value)
+{
+    const double share = std::clamp((value - dims.low) / (dims.high - dims.low), 0.0, 1.0);
+    return dims.lowShare + share * (dims.highShare - dims.lowShare);
+}
+
 } // namespace
 
 RedrawTask::RedrawTask(
@@ -34,7 +53,25 @@ RedrawTask::RedrawTask(
     , m_due(nextOnGrid(start, instrument.displays[display].redrawEvery))
     , m_drawFrom(drawFrom)
     , m_part(partOf(instrument.displays[display]))
+    , m_pages(instrument.displays[display], start)
+    , m_light(instrument.displays[display].firmware->setup().light())
+    , m_hasSigns(needSigns(instrument.displays[display]))
 {
+}
+
+void RedrawTask::follow(Turn& turn)
+{
+    m_pages.follow(turn.instrument().displays[m_index]);
+}
+
+/// What was turned is drawn at once.
+void RedrawTask::heard(
+    Turn& turn, std::size_t channel, std::string_view code, std::string_view name)
+{
+    if (!m_pages.hear(turn.instrument().displays[m_index], channel, code, name))
+        return;
+    m_due = std::min(m_due, std::max(turn.now(), m_part->busyUntil()));
+    turn.wake();
 }
 
 Ticks RedrawTask::run(Turn& turn)
@@ -42,21 +79,23 @@ Ticks RedrawTask::run(Turn& turn)
     const auto now = turn.now();
     const auto& display = turn.instrument().displays[m_index];
     m_due = display.redrawEvery * (now / display.redrawEvery + 1);
+    const auto& page = m_pages.at(turn.instrument(), display, now, valuesOf(turn));
+    if (m_shown != page.id) {
+        m_shown = page.id;
+        turn.observer().turned({m_index, now, page.id});
+    }
     auto& flight = m_flights.emplace_back();
     // Signs of one's own are sent with the first page that needs them.
-    flight.isDrawn = now >= m_drawFrom || !display.firmware->leavesNothing()
-        || !display.firmware->prepare(display.page).empty();
-    const double drawSeconds =
-        redrawCost(turn.instrument(), display, display.busHertz).draw; // of the page that is shown
-    const auto drawEnd = turn.after(drawSeconds);
+    flight.isDrawn = now >= m_drawFrom || !display.firmware->leavesNothing() || m_hasSigns;
+    const double drawing = drawSeconds(turn.instrument(), display, page);
+    const auto drawEnd = turn.after(drawing);
     auto end = drawEnd;
     if (flight.isDrawn) {
-        end = send(turn, flight, draw(turn, flight), drawSeconds);
+        end = send(turn, flight, draw(turn, flight, page), drawing);
     } else {
-        m_histories.remember(turn.instrument(), display, now,
-            [&](std::size_t channel) { return turn.memory().latest(channel); });
+        m_histories.remember(turn.instrument(), display, now, valuesOf(turn));
         m_memory.reset();
-        end = turn.after(drawSeconds + sendSeconds(display, *display.most, display.busHertz));
+        end = turn.after(drawing + sendSeconds(display, *display.most, display.busHertz));
     }
     turn.observer().busy({BusyWith::Drawing, m_index, now, drawEnd});
     turn.observer().busy({BusyWith::Transfer, m_index, drawEnd, end});
@@ -66,28 +105,47 @@ Ticks RedrawTask::run(Turn& turn)
     return end;
 }
 
-DriverSteps RedrawTask::draw(Turn& turn, Flight& flight)
+DriverSteps RedrawTask::dim(Turn& turn)
 {
     const auto& display = turn.instrument().displays[m_index];
-    const auto valueOf = [&](std::size_t channel) { return turn.memory().latest(channel); };
-    m_histories.remember(turn.instrument(), display, turn.now(), valueOf);
+    double light = display.firmware->setup().light();
+    if (const auto* part = dayPartOf(display, valuesOf(turn)))
+        light *= part->light;
+    if (const auto& dims = display.dimming) {
+        const double value = turn.memory().valueOf(turn.instrument(), dims->from, false);
+        if (!std::isnan(value))
+            light *= dimmedTo(*dims, value);
+    }
+    if (light == m_light)
+        return {};
+    m_light = light;
+    return display.firmware->driver().light(light);
+}
+
+DriverSteps RedrawTask::draw(Turn& turn, Flight& flight, const PlainPage& page)
+{
+    const auto& display = turn.instrument().displays[m_index];
+    m_histories.remember(turn.instrument(), display, turn.now(), valuesOf(turn));
     auto moment =
-        pageMoment(turn.instrument(), display, display.page, turn.now(), valueOf, m_histories);
+        pageMoment(turn.instrument(), display, page, turn.now(), valuesOf(turn), m_histories);
     flight.shown.display = m_index;
     flight.shown.startedAt = turn.now();
     flight.shown.readers = std::move(moment.readers);
     flight.shown.content = std::make_shared<const PageContent>(std::move(moment.content));
-    flight.shown.page = display.page.id;
-    auto drawn = display.firmware->drawn(m_memory, display.page, *flight.shown.content);
+    flight.shown.page = page.id;
+    auto drawn = display.firmware->drawn(m_memory, page, *flight.shown.content);
     if (drawn != m_memory && display.firmware->wantsFull(m_partialRefreshes))
         m_memory.reset();
     auto steps = display.firmware->redraw(m_memory, drawn);
-    if (m_page != display.page.id) {
-        auto own = display.firmware->prepare(display.page);
-        steps.insert(steps.begin(), own.begin(), own.end());
-        m_page = display.page.id;
-    }
     m_partialRefreshes = !m_memory ? 0 : m_partialRefreshes + (steps.empty() ? 0 : 1);
+    const auto putFirst = [&steps](const DriverSteps& more) {
+        steps.insert(steps.begin(), more.begin(), more.end());
+    };
+    if (m_signsOf != page.id) {
+        putFirst(display.firmware->prepare(page));
+        m_signsOf = page.id;
+    }
+    putFirst(dim(turn));
     m_memory = std::move(drawn);
     return steps;
 }

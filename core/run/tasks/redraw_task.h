@@ -3,7 +3,7 @@
 // by transfer, and the display shows it when it has responded. What refreshes hears nothing
 // meanwhile, so that the firmware waits for it with the next redraw.
 
-#include "run/display_run.h"
+#include "run/page_turner.h"
 #include "run/tasks/task.h"
 
 #include <deque>
@@ -21,6 +21,9 @@ public:
     Ticks due() const override { return m_due; }
     Ticks run(Turn& turn) override;
     void happen(Turn& turn, int part) override;
+    void heard(
+        Turn& turn, std::size_t channel, std::string_view code, std::string_view name) override;
+    void follow(Turn& turn) override;
 
 private:
     /// A frame on its way to the eye; nothing is told of one that was not drawn.
@@ -30,7 +33,9 @@ private:
         bool isDrawn = false;
     };
 
-    DriverSteps draw(Turn& turn, Flight& flight);
+    DriverSteps draw(Turn& turn, Flight& flight, const PlainPage& page);
+    /// What makes the display as bright as it is to be now; nothing where it is.
+    DriverSteps dim(Turn& turn);
     /// Lets the display hear the steps, from an instant on; `seconds` of them have passed before.
     Ticks send(Turn& turn, Flight& flight, DriverSteps steps, double seconds);
     void show(Turn& turn);
@@ -40,7 +45,11 @@ private:
     std::shared_ptr<const GlassPart> m_part; ///< the display itself
     std::optional<Contents> m_memory; ///< what the firmware holds of it
     PageHistories m_histories;
-    std::string m_page; ///< whose signs the display has
+    PageTurner m_pages;
+    std::optional<std::string> m_shown; ///< the page that was turned to
+    std::string m_signsOf; ///< the page whose signs the display has
+    double m_light; ///< share, that the display was told
+    bool m_hasSigns; ///< any page needs some
     int m_partialRefreshes = 0; ///< since the last full one
     std::deque<Flight> m_flights; ///< the oldest first
 };

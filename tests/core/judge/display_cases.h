@@ -156,6 +156,47 @@ inline Instrument sampledBeside(double milliseconds)
     return *withSampleEvery(in, in.channels[0]->id, {milliseconds, "ms"});
 }
 
+/// A number from another computer, which is called old after some seconds; never after none.
+inline Instrument toldNumber(double oldAfter)
+{
+    auto in = *withStartingPoint(shed(), *findStartingPoint("lines"), "River");
+    return *withStaleAfter(in, in.readers.back()->id, {oldAfter, "s"});
+}
+
+/// A splash of some seconds before a number that is wished to be no older than 2 s.
+inline Instrument withSplash(double seconds)
+{
+    auto in = shed();
+    Page splash;
+    splash.id = "splash";
+    splash.name = "Splash";
+    splash.display = in.displays[0]->id;
+    splash.when.comes = PageComes::AtStart;
+    splash.when.time = {seconds, "s"};
+    in.pages.push_back(std::make_shared<const Page>(splash));
+    return in;
+}
+
+/// A second page that is turned to every so many seconds; never after none.
+inline Instrument withSecondPage(double every)
+{
+    auto in = shed();
+    auto second = *in.pages[0];
+    second.id = "second";
+    second.name = "Second";
+    in.pages.push_back(std::make_shared<const Page>(second));
+    auto display = *in.displays[0];
+    display.turning.every = {every, "s"};
+    return *withDisplay(in, display);
+}
+
+inline Instrument dimmed(std::string_view part)
+{
+    return shedOn(part, [](Display& d) {
+        d.dimming = Dimming{shed().channels[0]->id, {11, "V"}, {12, "V"}, 10, 100};
+    });
+}
+
 inline std::vector<RuleCase> displayCases()
 {
     return {
@@ -165,6 +206,14 @@ inline std::vector<RuleCase> displayCases()
             "Battery needs 13 signs of its own, the display holds 8", withBars({true, true})},
         {"D04", Severity::Check, besideTitle(20, 0), "“note” covers a part of “BATTERY, V”",
             besideTitle(106, 0)},
+        {"D05", Severity::Check, toldNumber(0),
+            "“River” does not say when nothing comes any more of River", toldNumber(5)},
+        {"D06", Severity::Note, withSplash(4), "“Splash” hides Battery for 4 s after power-on",
+            withSplash(3)},
+        {"D17", Severity::Note, withSecondPage(0), "Nothing turns display to “Second”",
+            withSecondPage(4)},
+        {"D18", Severity::Check, dimmed("segment-glass"), "display cannot be dimmed",
+            dimmed("mono-128x64")},
         {"D10", Severity::Check, refreshedEvery(90),
             "display is refreshed every 90 s, and bears it every 180 s", refreshedEvery(180)},
         {"D12", Severity::Check, withMistake("character-16x2", DriverMistake::NotCleared),
