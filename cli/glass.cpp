@@ -82,12 +82,7 @@ void glass(Context& context, const GlassArguments& a)
         if (page == shown.pages.size())
             return context.fail({ErrorCode::NotFound,
                 fmt::format("\"{}\" has no page \"{}\"", a.display, a.page), a.path});
-        // It is wanted whatever would come to the front.
-        shown.page = shown.pages[page];
-        shown.page.when = {};
-        shown.pages = {shown.page};
-        shown.turned = {0};
-        shown.day = {};
+        holdPage(shown, page);
     }
     RunHistory history(ticksFromSeconds(1));
     FirmwareRun run(plain, {}, history);

@@ -106,10 +106,11 @@ void printSummary(
             prettyUnit(output.lowOutput.unit));
     }
     auto shares = json::makeObject();
+    const auto shown = report.pages.until(ticksFromSeconds(seconds));
     for (std::size_t i = 0; i < instrument.displays.size(); ++i) {
         auto own = json::makeObject();
         std::string list;
-        for (const auto& [page, share] : report.pages.until(ticksFromSeconds(seconds))[i]) {
+        for (const auto& [page, share] : shown[i]) {
             own.add(page, json::makeNumber(share));
             list += fmt::format("{}{} {} %", list.empty() ? "" : ", ", page,
                 significantText(100 * share, 3));

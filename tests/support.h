@@ -45,16 +45,17 @@ inline Instrument wholeSkiff()
 inline Instrument skiff()
 {
     auto in = wholeSkiff();
-    for (const auto* id : {"last-stroke", "speed", "satellite-speed", "strokes", "pulse"})
+    for (const auto* id : {"last-stroke", "speed", "satellite-speed", "strokes", "pulse", "page-button"})
         in = *withoutChannel(in, id);
     return in;
 }
 
-/// The skiff reduced to its house battery at the helm.
+/// The skiff reduced to its house battery on one page at the helm.
 inline PlainInstrument plainSkiff()
 {
     auto plain = *resolve(*withoutChannel(skiff(), "bilge"), "evening-row");
     plain.displays.resize(1);
+    holdPage(plain.displays[0], plain.displays[0].turned.front());
     return plain;
 }
 

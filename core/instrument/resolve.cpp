@@ -334,6 +334,15 @@ PlainDisplay plain(
 
 } // namespace
 
+void holdPage(PlainDisplay& display, std::size_t page)
+{
+    display.page = display.pages[page];
+    display.page.when = {};
+    display.pages = {display.page};
+    display.turned = {0};
+    display.day = {};
+}
+
 Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view scenarioName)
 {
     const auto* scenario = findScenario(instrument, scenarioName);

@@ -224,6 +224,9 @@ struct PlainInstrument {
     RunTime runTime;
 };
 
+/// Lets a display show one of its pages only, whatever would turn it or come to the front.
+void holdPage(PlainDisplay& display, std::size_t page);
+
 /// Resolves the instrument under one of its scenarios, named by id or by name; an empty name is the
 /// first one, or none when there are none. Error when there is no such scenario.
 Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view scenario);

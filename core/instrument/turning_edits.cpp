@@ -119,7 +119,7 @@ std::string conditionLabel(const Parameter& row)
     if (row.path == "most")
         return "or above";
     if (row.path == "clears")
-        return "over when within by";
+        return "clears within";
     if (row.path == "time")
         return "for";
     return row.label;

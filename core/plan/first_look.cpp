@@ -29,8 +29,7 @@ FirstLook firstLookAtLast(const Instrument& in, const std::function<bool()>& sto
     auto plain = *resolve(in, "");
     const auto channel = plain.channels.size() - 1;
     const auto choice = stemChoices(plain, channel).front();
-    auto& display = plain.displays[choice.display];
-    display.page = display.pages[choice.page];
+    holdPage(plain.displays[choice.display], choice.page);
     RunHistory history(ticksFromSeconds(1));
     FirmwareRun run(plain, {}, history);
     const auto& c = plain.channels[channel];

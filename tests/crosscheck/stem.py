@@ -108,9 +108,10 @@ delay = float(ramp[4000] - lagging[4000] + (window - 1) / 2 * period)
 near("age of the reading", leaves["Reading"]["age"], END - t[-1], absolute=1e-6)
 near("age of the smoothed value", leaves["Smooth"]["age"], END - t[-1] + delay, absolute=1e-6)
 near("age of the glass", leaves["Glass"]["age"], END - t[index[-1]] + delay, absolute=1e-6)
-# The oldest but for the waiting for other tasks: one sampling period, the delay, drawing and the frame over I²C, the
+# The oldest but for the waiting for other tasks: one sampling period, the delay, drawing (of the page that takes
+# longest) and the frame over I²C, the
 # panel, one interval.
 transfer = (9 * (7 + 1) + 2 + 32 * (9 * (33 + 1) + 2)) / 400e3
-oldest = period + delay + 79e-6 + transfer + 0.010 + 0.5
+oldest = period + delay + 86e-6 + transfer + 0.010 + 0.5
 near("oldest number", result["oldestAlone"], oldest, absolute=1e-6)
 print("step, noise and age agree")

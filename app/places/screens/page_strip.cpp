@@ -2,10 +2,12 @@
 
 #include "app/glass/glass_view.h"
 #include "app/look/card.h"
+#include "app/look/look.h"
 #include "app/look/scroll.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "drive/wrong_setups.h"
+#include "judge/state_page.h"
 
 #include <QHBoxLayout>
 #include <QPushButton>
@@ -62,15 +64,19 @@ void PageStrip::layTiles(const PlainInstrument& plain)
             glass->setAccessibleName(tr("Page %1 of %2").arg(nameOf(page), qText(display.id)));
             glass->setFocusPolicy(Qt::StrongFocus);
             glass->setMostHeight(tileHeight);
-            auto* name = softLabel(nameOf(page), tile);
+            auto* name = softLabel({}, tile);
             name->setAlignment(Qt::AlignHCenter);
+            tile->setToolTip(nameOf(page)
+                + (page.when.comes == PageComes::Turned
+                        ? QString()
+                        : tr(", shown when %1").arg(qText(conditionText(page.when)))));
             column->addWidget(glass);
             column->addWidget(name);
             column->addStretch(1);
             row->addWidget(tile);
             const auto id = qText(page.id);
             connect(glass, &QAbstractButton::clicked, this, [this, id] { Q_EMIT chosen(id); });
-            m_tiles.push_back({id, {}, glass, name});
+            m_tiles.push_back({id, nameOf(page), {}, glass, name});
         }
         auto* another = new QPushButton(tr("+ page"), m_row);
         another->setObjectName(QStringLiteral("anotherPage ") + qText(display.id));
@@ -81,6 +87,18 @@ void PageStrip::layTiles(const PlainInstrument& plain)
         row->addSpacing(2 * grid);
     }
     row->addStretch(1);
+}
+
+/// Bold while it is on the glass.
+void PageStrip::nameTile(const Tile& tile, bool isOnGlass)
+{
+    const auto font = wordFont(12, isOnGlass);
+    const auto words = QFontMetrics(font).elidedText(tile.words, Qt::ElideRight, tileWidth);
+    if (tile.name->text() == words && tile.name->font() == font)
+        return;
+    tile.name->setFont(font);
+    tile.name->setText(words);
+    tile.glass->setAccessibleDescription(isOnGlass ? tr("on the glass now") : QString());
 }
 
 void PageStrip::showView(const RunView& view, const QString& chosenPage)
@@ -103,6 +121,7 @@ void PageStrip::showView(const RunView& view, const QString& chosenPage)
         for (std::size_t p = 0; p < plain.displays[d].pages.size(); ++p, ++tile) {
             auto& shown = m_tiles[tile];
             shown.glass->setChosen(shown.page == chosenPage);
+            nameTile(shown, d < view.glass.size() && qText(view.glass[d].page) == shown.page);
             if (d >= view.glass.size() || p >= view.glass[d].pages.size())
                 continue;
             const auto& content = view.glass[d].pages[p];

@@ -27,12 +27,14 @@ Q_SIGNALS:
 private:
     struct Tile {
         QString page;
+        QString words; ///< its name
         PageContent content; ///< that is drawn
         GlassView* glass;
         QLabel* name;
     };
 
     void layTiles(const PlainInstrument& plain);
+    static void nameTile(const Tile& tile, bool isOnGlass);
 
     QWidget* m_row = nullptr;
     std::vector<QString> m_laid; ///< pages and displays of the tiles
