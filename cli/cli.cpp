@@ -102,6 +102,7 @@ int runCommandLine(int argc, char** argv)
     addRun(app, context);
     addReplay(app, context);
     addGlass(app, context);
+    addPicture(app, context);
     addStem(app, context);
     addPlan(app, context);
     addParts(app, context);

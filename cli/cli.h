@@ -39,6 +39,7 @@ void addSmooth(CLI::App& app, Context& context);
 void addRun(CLI::App& app, Context& context);
 void addReplay(CLI::App& app, Context& context);
 void addGlass(CLI::App& app, Context& context);
+void addPicture(CLI::App& app, Context& context);
 void addStem(CLI::App& app, Context& context);
 void addPlan(CLI::App& app, Context& context);
 /// Adds a command that prints a table of an instrument file.

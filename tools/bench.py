@@ -58,6 +58,8 @@ references = 0.004 * readings + random.uniform(-1, 1, 1_000_000)
 for name, degree in (("line", 1), ("quadratic", 2)):
     mine, theirs = times[f"fitPairsOf/{name}"], milliseconds(lambda: np.polyfit(readings, references, degree), 3)
     row(f"{name} through 10⁶ pairs", f"{mine:.1f} ms, {mine / theirs:.2f} × numpy.polyfit", "≤ 0.2 ×")
+for name, label in (("seven", "800×480 into the 7 inks of a paper"), ("mono", "800×480 into black and white")):
+    row(f"Floyd and Steinberg, {label}", f"{times[f'ditherToInks/{name}']:.1f} ms", "≤ 15 ms")
 row("run of the skiff demo, every byte sent", f"{600e3 / times['skiffRun']:.0f} × real time", "≥ 500 ×")
 for name, label in (("paper", "an hour of the paper board, 640×400"), ("colour", "an hour of the colour panel, 240×135")):
     row(label, f"{3600e3 / times[f'hourOf/{name}']:.0f} × real time", "≥ 500 ×")

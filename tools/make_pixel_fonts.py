@@ -1,16 +1,22 @@
 #!/usr/bin/python3
-"""Writes the pixel fonts of the fonts-spleen package as C++ data.
+"""Writes the pixel fonts of the packages fonts-spleen, xfonts-base (4x6) and console-setup-linux (8x8) as C++ data.
 
-usage: make_pixel_fonts.py FOLDER_OF_PSFU_FILES OUT.cpp
-Reads PSF1 and PSF2 with their Unicode tables. Each glyph becomes rows of (width+7)//8 bytes,
+usage: make_pixel_fonts.py OUT.cpp
+Reads PSF1 and PSF2 with their Unicode tables, and PCF. Each glyph becomes rows of (width+7)//8 bytes,
 leftmost pixel in the highest bit; glyphs are sorted by code point.
 """
 import gzip
+import io
 import pathlib
 import struct
 import sys
 
-SIZES = ["5x8", "6x12", "8x16", "12x24", "16x32", "32x64"]
+from PIL import PcfFontFile
+
+CONSOLE = "/usr/share/consolefonts/"
+FONTS = {"4x6": "/usr/share/fonts/X11/misc/4x6.pcf.gz", "5x8": CONSOLE + "spleen-5x8.psfu.gz",
+         "8x8": CONSOLE + "Uni2-VGA8.psf.gz"}
+FONTS |= {size: f"{CONSOLE}spleen-{size}.psfu.gz" for size in ("6x12", "8x16", "12x24", "16x32", "32x64")}
 
 
 def read_psf(data):
@@ -42,20 +48,43 @@ def read_psf(data):
     return width, height, glyphs
 
 
+def read_pcf(data, width, height):
+    """Returns the same of a font of Latin-1; the last row of a cell is below the base line."""
+    font = PcfFontFile.PcfFontFile(io.BytesIO(data))
+    glyphs = {}
+    for code, glyph in enumerate(font.glyph):
+        if glyph is None or code < 32 or 127 <= code < 160:
+            continue
+        _, (left, top, _, _), _, bitmap = glyph
+        rows = [0] * height
+        for y in range(bitmap.height):
+            for x in range(bitmap.width):
+                if bitmap.getpixel((x, y)):
+                    rows[height - 1 + top + y] |= 0x80 >> (left + x)
+        glyphs[code] = bytes(rows)
+    return width, height, glyphs
+
+
+def read(size, data):
+    if data[:4] == b"\x01fcp":
+        return read_pcf(data, *map(int, size.split("x")))
+    return read_psf(data)
+
+
 def main():
-    folder, out = pathlib.Path(sys.argv[1]), pathlib.Path(sys.argv[2])
+    out = pathlib.Path(sys.argv[1])
     lines = ["// Made by tools/make_pixel_fonts.py; do not edit.", '#include "glass/pixel_font.h"', "",
              "namespace fern::pixel_font_data {", ""]
     table = []
-    for size in SIZES:
-        width, height, glyphs = read_psf(gzip.decompress((folder / f"spleen-{size}.psfu.gz").read_bytes()))
+    for size, path in FONTS.items():
+        width, height, glyphs = read(size, gzip.decompress(pathlib.Path(path).read_bytes()))
         codes = sorted(glyphs)
         name = f"font{size}"
         lines.append(f"const char32_t {name}Codes[] = {{{', '.join(str(c) for c in codes)}}};")
         data = ",".join(str(b) for code in codes for b in glyphs[code])
         lines.append(f"const unsigned char {name}Rows[] = {{{data}}};")
         table.append(f'    {{"{size}", {width}, {height}, {{{name}Codes, {len(codes)}}}, {name}Rows}},')
-    lines += ["", "extern const PixelFont all[6] = {", *table, "};", "", "} // namespace fern::pixel_font_data", ""]
+    lines += ["", "extern const PixelFont all[8] = {", *table, "};", "", "} // namespace fern::pixel_font_data", ""]
     out.write_text("\n".join(lines), encoding="utf-8")
 
 

@@ -54,6 +54,8 @@ struct Runner::Simulation {
     std::string recordTo; ///< what was wanted last
     RecordingView recording;
     std::size_t channel = 0;
+    std::pair<std::string, std::string> chosen; ///< ids of the channel and the reader
+    Ticks chosenAt; ///< its page has been turned to
     std::optional<StemChoice> choice;
     std::shared_ptr<const StaticPart> fixed = std::make_shared<const StaticPart>();
     std::shared_ptr<const PartsSheets> parts;
@@ -294,9 +296,16 @@ void Runner::work(const std::stop_token& stop)
 }
 
 /// Finds the channel and the end of its stem, and turns every display to a page that shows it.
-void Runner::choose(Simulation& s, const std::string& channel, const std::string& reader)
+/// What is chosen is turned to at once, and at any instant that is looked at.
+void Runner::choose(Simulation& s, const Wanted& wanted, Ticks now)
 {
-    s.channel = indexOf(s.plain.channels, channel);
+    const std::pair chosen(wanted.channel, wanted.reader);
+    if (s.chosen != chosen || wanted.jump || wanted.hasRestarted)
+        s.chosenAt = now;
+    s.chosen = chosen;
+    for (auto& display : s.plain.displays)
+        display.pageFrom = s.chosenAt;
+    s.channel = indexOf(s.plain.channels, wanted.channel);
     if (s.channel == s.plain.channels.size())
         s.channel = 0;
     const auto ends = stemChoices(s.plain, s.channel);
@@ -304,11 +313,11 @@ void Runner::choose(Simulation& s, const std::string& channel, const std::string
         auto& display = s.plain.displays[end->display];
         display.page = display.pages[end->page];
     }
-    const auto wanted = std::find_if(ends.begin(), ends.end(),
-        [&](const StemChoice& end) { return s.plain.readers[end.reader].id == reader; });
+    const auto found = std::find_if(ends.begin(), ends.end(),
+        [&](const StemChoice& end) { return s.plain.readers[end.reader].id == wanted.reader; });
     if (ends.empty())
         return;
-    s.choice = wanted == ends.end() ? ends.front() : *wanted;
+    s.choice = found == ends.end() ? ends.front() : *found;
     auto& display = s.plain.displays[s.choice->display];
     display.page = display.pages[s.choice->page];
 }
@@ -367,7 +376,7 @@ void Runner::rebuild(Simulation& simulation, const Wanted& wanted)
     if (wanted.showsParts)
         simulation.parts = std::make_shared<const PartsSheets>(
             partsSheetsOf(simulation.instrument, simulation.plain));
-    choose(simulation, wanted.channel, wanted.reader);
+    choose(simulation, wanted, now);
     simulation.shared = std::make_shared<const PlainInstrument>(simulation.plain);
     simulation.fixed = std::make_shared<const StaticPart>(staticPartOf(
         simulation.instrument, simulation.plain, simulation.channel, simulation.choice));

@@ -100,8 +100,7 @@ private:
     void change(const std::function<void(Wanted&)>& edit);
     void work(const std::stop_token& stop);
     void rebuild(Simulation& simulation, const Wanted& wanted);
-    static void choose(
-        Simulation& simulation, const std::string& channel, const std::string& reader);
+    static void choose(Simulation& simulation, const Wanted& wanted, Ticks now);
     void keepRecording(Simulation& simulation, const Wanted& wanted);
     bool catchUp(Simulation& simulation);
     static void writeRecording(Simulation& simulation, bool isEnd);

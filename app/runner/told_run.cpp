@@ -20,9 +20,7 @@ bool restsOnRemembered(const PlainInstrument& plain, std::size_t channel)
 
 bool canBeShownFirst(const PlainInstrument& plain, std::size_t channel)
 {
-    return channel < plain.channels.size() && !restsOnRemembered(plain, channel)
-        && std::none_of(plain.channels.begin(), plain.channels.end(),
-            [](const PlainChannel& c) { return givesCodes(c.source.kind); });
+    return channel < plain.channels.size() && !restsOnRemembered(plain, channel);
 }
 
 void holdRemembered(FirmwareRun& run, const FirmwareRun& before, Ticks now)
@@ -34,9 +32,20 @@ void holdRemembered(FirmwareRun& run, const FirmwareRun& before, Ticks now)
         const auto its = indexOf(old, channels[i].id);
         if (!remembersEverything(channels[i]) || its == old.size() || !before.latest(its).hasCome)
             continue;
+        if (givesCodes(channels[i].source.kind)) {
+            run.hold(i, before.latest(its));
+            continue;
+        }
         for (const auto at : {begin, now})
             run.deliver(i, Tap::Smoothed, at, before.latest(its).real);
     }
+    const auto settingAt = [](const PlainInstrument& in, std::size_t i) -> const std::string& {
+        return in.settings[i].spec.id;
+    };
+    for (std::size_t i = 0; i < run.instrument().settings.size(); ++i)
+        for (std::size_t k = 0; k < before.instrument().settings.size(); ++k)
+            if (settingAt(run.instrument(), i) == settingAt(before.instrument(), k))
+                run.holdSetting(i, before.setting(k));
 }
 
 } // namespace fern::app

@@ -54,6 +54,8 @@ void ColourDriver::draw(Contents& onto, const Page& page, const PageContent& con
         for (int x = 0; x < m_columns; ++x)
             if (const auto ink = pixels.inkAt(x, y))
                 onto[gridIndex(x, y, m_columns)] = inkColours[static_cast<std::size_t>(*ink)];
+            else if (const auto colour = pixels.colourAt(x, y))
+                onto[gridIndex(x, y, m_columns)] = *colour;
 }
 
 DriverSteps ColourDriver::begin() const

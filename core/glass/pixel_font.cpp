@@ -9,7 +9,7 @@
 namespace fern {
 
 namespace pixel_font_data {
-extern const PixelFont all[6];
+extern const PixelFont all[8];
 }
 
 namespace {

@@ -1,5 +1,5 @@
 #pragma once
-// Pixel fonts from 5×8 to 32×64, and text drawn with them.
+// Pixel fonts from 4×6 to 32×64, and text drawn with them.
 
 #include "glass/mono_frame.h"
 

@@ -170,8 +170,8 @@ void checkCondition(
 
 void checkPages(ReferenceCheck& check, const Instrument& in)
 {
-    constexpr std::array<std::string_view, 6> fonts{
-        "5x8", "6x12", "8x16", "12x24", "16x32", "32x64"};
+    constexpr std::array<std::string_view, 8> fonts{
+        "4x6", "5x8", "8x8", "6x12", "8x16", "12x24", "16x32", "32x64"};
     for (std::size_t i = 0; i < in.pages.size(); ++i) {
         check.leadsTo(
             in.displays, in.pages[i]->display, "display", fmt::format("/pages/{}/display", i));
@@ -184,8 +184,7 @@ void checkPages(ReferenceCheck& check, const Instrument& in)
             if (std::find(fonts.begin(), fonts.end(), field.font) == fonts.end())
                 check.fail(place + "/font",
                     fmt::format(
-                        "the font \"{}\" is not one of 5x8, 6x12, 8x16, 12x24, 16x32, 32x64",
-                        field.font));
+                        "the font \"{}\" is not one of {}", field.font, fmt::join(fonts, ", ")));
         }
     }
 }

@@ -171,7 +171,8 @@ struct PlainDisplay {
     std::shared_ptr<const GlassFace> face; ///< never null
     std::vector<PlainPage> pages; ///< that can be shown
     std::vector<std::size_t> turned; ///< those of them that are turned
-    PlainPage page; ///< the one that it begins with: the first, until another is chosen
+    PlainPage page; ///< the one that is asked for: the first, until another is chosen
+    Ticks pageFrom; ///< when it is turned to
     bool isMirror = false; ///< its pages are another display's
     PlainTurning turning;
     PlainDay day;

@@ -10,8 +10,35 @@ namespace fern {
 namespace {
 
 /// A colour with the error that came to it: no byte holds it.
-struct Sum {
+struct ColourValue {
     int red = 0, green = 0, blue = 0;
+
+    static ColourValue of(Rgb c) { return {c.red, c.green, c.blue}; }
+    /// The same done to each part.
+    template <class F> ColourValue each(F f) const { return {f(red), f(green), f(blue)}; }
+    friend ColourValue operator+(ColourValue a, ColourValue b)
+    {
+        return {a.red + b.red, a.green + b.green, a.blue + b.blue};
+    }
+    friend ColourValue operator-(ColourValue a, ColourValue b)
+    {
+        return {a.red - b.red, a.green - b.green, a.blue - b.blue};
+    }
+    friend int product(ColourValue a, ColourValue b)
+    {
+        return a.red * b.red + a.green * b.green + a.blue * b.blue;
+    }
+};
+
+/// The same where all colours are grey.
+struct GreyValue {
+    int level = 0;
+
+    static GreyValue of(Rgb c) { return {lumaOf(c)}; }
+    template <class F> GreyValue each(F f) const { return {f(level)}; }
+    friend GreyValue operator+(GreyValue a, GreyValue b) { return {a.level + b.level}; }
+    friend GreyValue operator-(GreyValue a, GreyValue b) { return {a.level - b.level}; }
+    friend int product(GreyValue a, GreyValue b) { return a.level * b.level; }
 };
 
 bool isGrey(Rgb c)
@@ -19,21 +46,22 @@ bool isGrey(Rgb c)
     return c.red == c.green && c.green == c.blue;
 }
 
-class Nearest {
+template <class Value> class Nearest {
 public:
     explicit Nearest(std::span<const Rgb> palette)
     {
-        for (const auto& c : palette)
-            m_palette.push_back({c.red, c.green, c.blue});
+        for (const auto& c : palette) {
+            const auto value = Value::of(c);
+            m_palette.push_back({value, product(value, value)});
+        }
     }
-    std::size_t operator()(const Sum& sum) const
+    /// Of the squares of distances the part that is the same for all colours is left out.
+    std::size_t operator()(const Value& value) const
     {
         std::size_t nearest = 0;
         int least = std::numeric_limits<int>::max();
         for (std::size_t i = 0; i < m_palette.size(); ++i) {
-            const auto& c = m_palette[i];
-            const int red = sum.red - c.red, green = sum.green - c.green, blue = sum.blue - c.blue;
-            const int distance = red * red + green * green + blue * blue;
+            const int distance = m_palette[i].square - 2 * product(m_palette[i].value, value);
             if (distance < least) {
                 least = distance;
                 nearest = i;
@@ -41,10 +69,14 @@ public:
         }
         return nearest;
     }
-    const Sum& colour(std::size_t index) const { return m_palette[index]; }
+    const Value& colour(std::size_t index) const { return m_palette[index].value; }
 
 private:
-    std::vector<Sum> m_palette;
+    struct Colour {
+        Value value;
+        int square;
+    };
+    std::vector<Colour> m_palette;
 };
 
 constexpr int matrixSide = 8;
@@ -67,7 +99,7 @@ constexpr std::array<int, matrixSide * matrixSide> bayerMatrix()
 }
 
 /// What is pushed over to the neighbours below, a row at a time.
-class Diffusion {
+template <class Value> class Diffusion {
 public:
     explicit Diffusion(int width)
         : m_here(static_cast<std::size_t>(width) + 2)
@@ -77,64 +109,72 @@ public:
     void nextRow()
     {
         std::swap(m_here, m_below);
-        std::fill(m_below.begin(), m_below.end(), Sum{});
+        std::fill(m_below.begin(), m_below.end(), Value{});
         m_right = {};
     }
     /// The pixel with what came to it.
-    Sum at(int x, const Rgb& pixel) const
+    Value at(int x, const Value& pixel) const
     {
-        const auto& error = m_here[static_cast<std::size_t>(x) + 1];
-        return {pixel.red + error.red + m_right.red, pixel.green + error.green + m_right.green,
-            pixel.blue + error.blue + m_right.blue};
+        return pixel + m_here[static_cast<std::size_t>(x) + 1] + m_right;
     }
-    void spread(int x, Sum error)
+    void spread(int x, const Value& rest)
     {
-        for (int* part : {&error.red, &error.green, &error.blue})
-            *part = std::clamp(*part, -farOff, farOff);
+        const auto error = rest.each([](int part) { return std::clamp(part, -farOff, farOff); });
         constexpr int right = 7, belowLeft = 3, below = 5, belowRight = 1;
         auto* row = m_below.data() + x + 1;
         m_right = share(error, right);
-        add(row[-1], share(error, belowLeft));
-        add(row[0], share(error, below));
-        add(row[1], share(error, belowRight));
+        row[-1] = row[-1] + share(error, belowLeft);
+        row[0] = row[0] + share(error, below);
+        row[1] = row[1] + share(error, belowRight);
     }
 
 private:
-    static Sum share(const Sum& error, int sixteenths)
+    static Value share(const Value& error, int sixteenths)
     {
         constexpr int all = 16;
-        return {error.red * sixteenths / all, error.green * sixteenths / all,
-            error.blue * sixteenths / all};
+        return error.each([sixteenths](int part) { return part * sixteenths / all; });
     }
     /// An error grows without end where a palette has no colour beyond the picture's; so far off it
     /// makes no difference any more.
     static constexpr int farOff = 4096;
-    static void add(Sum& to, const Sum& what)
-    {
-        to.red += what.red;
-        to.green += what.green;
-        to.blue += what.blue;
-    }
 
-    std::vector<Sum> m_here, m_below; ///< with a place beyond each edge
-    Sum m_right;
+    std::vector<Value> m_here, m_below; ///< with a place beyond each edge
+    Value m_right;
 };
 
-/// Each matrix step moves the values up or down, by as much as colours lie apart.
-Sum moved(const Rgb& pixel, int threshold, int apart)
+/// By how much a step of the matrix moves the values, around the middle, where colours lie so far
+/// apart.
+int movedBy(int threshold, int apart)
 {
     constexpr int steps = matrixSide * matrixSide;
-    // Around the middle: a half step to both sides.
-    const int by = apart * (steps - 1 - 2 * threshold) / (2 * steps);
-    return {pixel.red + by, pixel.green + by, pixel.blue + by};
+    return apart * (steps - 1 - 2 * threshold) / (2 * steps);
 }
 
-RgbImage inGrey(const RgbImage& image)
+template <class Value>
+std::vector<std::uint8_t> ditheredAs(
+    const RgbImage& image, std::span<const Rgb> palette, Dither dither)
 {
-    auto result = image;
-    for (auto& pixel : result.pixels)
-        pixel = {lumaOf(pixel), lumaOf(pixel), lumaOf(pixel)};
-    return result;
+    const Nearest<Value> nearest(palette);
+    const int apart = palette.size() == 2 ? 255 : 128; // of several colours about half as far
+    Diffusion<Value> diffusion(image.width);
+    std::vector<std::uint8_t> indices(image.pixels.size());
+    std::size_t at = 0;
+    for (int y = 0; y < image.height; ++y) {
+        diffusion.nextRow();
+        for (int x = 0; x < image.width; ++x, ++at) {
+            auto value = Value::of(image.pixels[at]);
+            if (dither == Dither::FloydSteinberg)
+                value = diffusion.at(x, value);
+            else if (dither == Dither::Ordered)
+                value = value.each([by = movedBy(orderedThreshold(x, y), apart)](
+                                       int part) { return part + by; });
+            const auto index = nearest(value);
+            indices[at] = static_cast<std::uint8_t>(index);
+            if (dither == Dither::FloydSteinberg)
+                diffusion.spread(x, value - nearest.colour(index));
+        }
+    }
+    return indices;
 }
 
 } // namespace
@@ -149,31 +189,9 @@ std::vector<std::uint8_t> dithered(
     const RgbImage& image, std::span<const Rgb> palette, Dither dither)
 {
     assert(palette.size() >= 2 && palette.size() <= 256);
-    if (std::all_of(palette.begin(), palette.end(), isGrey)
-        && !std::all_of(image.pixels.begin(), image.pixels.end(), isGrey))
-        return dithered(inGrey(image), palette, dither);
-    const Nearest nearest(palette);
-    const int apart = palette.size() == 2 ? 255 : 128; // of several colours about half as far
-    Diffusion diffusion(image.width);
-    std::vector<std::uint8_t> indices(image.pixels.size());
-    for (int y = 0; y < image.height; ++y) {
-        diffusion.nextRow();
-        for (int x = 0; x < image.width; ++x) {
-            const auto at = image.indexOf(x, y);
-            const auto& pixel = image.pixels[at];
-            Sum sum{pixel.red, pixel.green, pixel.blue};
-            if (dither == Dither::FloydSteinberg)
-                sum = diffusion.at(x, pixel);
-            else if (dither == Dither::Ordered)
-                sum = moved(pixel, orderedThreshold(x, y), apart);
-            const auto index = nearest(sum);
-            indices[at] = static_cast<std::uint8_t>(index);
-            const auto& c = nearest.colour(index);
-            if (dither == Dither::FloydSteinberg)
-                diffusion.spread(x, {sum.red - c.red, sum.green - c.green, sum.blue - c.blue});
-        }
-    }
-    return indices;
+    return std::all_of(palette.begin(), palette.end(), isGrey)
+        ? ditheredAs<GreyValue>(image, palette, dither)
+        : ditheredAs<ColourValue>(image, palette, dither);
 }
 
 } // namespace fern

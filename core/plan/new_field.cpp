@@ -19,6 +19,22 @@ std::string usualReader(const Instrument& in, const Page& page)
     return in.readers.empty() ? std::string() : in.readers.front()->id;
 }
 
+/// The first reader of a channel that counts down to the next row of its list.
+std::string listReader(const Instrument& in)
+{
+    for (const auto& reader : in.readers)
+        if (const auto& source = findById(in.channels, reader->channel)->source;
+            source.kind == SourceKind::Derived && source.derived.kind == DerivedKind::Next)
+            return reader->id;
+    return {};
+}
+
+/// A degree sign.
+Dots usualGlyph()
+{
+    return Dots::ofRows({0b01100, 0b10010, 0b10010, 0b01100, 0, 0, 0, 0}, 5);
+}
+
 /// Width and height that a kind begins with.
 std::pair<int, int> usualSize(FieldKind kind, const GlassMetrics& metrics)
 {
@@ -38,7 +54,12 @@ std::pair<int, int> usualSize(FieldKind kind, const GlassMetrics& metrics)
     case FieldKind::Label:
     case FieldKind::Alarm:
     case FieldKind::PageDots:
+    case FieldKind::Glyph:
+    case FieldKind::Picture:
         break;
+    case FieldKind::List:
+        return {std::max(1, isPixels ? metrics.columns / 8 : metrics.columns),
+            isPixels ? 3 : metrics.rows};
     }
     return {1, 1};
 }
@@ -58,6 +79,9 @@ std::string usualText(FieldKind kind)
     case FieldKind::Bar:
     case FieldKind::History:
     case FieldKind::PageDots:
+    case FieldKind::Glyph:
+    case FieldKind::Picture:
+    case FieldKind::List:
         break;
     }
     return {};
@@ -70,7 +94,8 @@ bool canShow(const Instrument& in, std::string_view display, FieldKind kind)
     const auto* shown = findById(in.displays, display);
     const auto* part = shown == nullptr ? nullptr : findById(in.parts, shown->part);
     return part != nullptr && part->display
-        && (metricsOf(*part->display).unit != GlassUnit::Digits || traitsOf(kind).fitsDigits);
+        && (metricsOf(*part->display).unit != GlassUnit::Digits || traitsOf(kind).fitsDigits)
+        && (metricsOf(*part->display).unit == GlassUnit::Pixels || kind != FieldKind::Picture);
 }
 
 Result<Field> newField(const Instrument& in, std::string_view page, FieldKind kind)
@@ -87,7 +112,14 @@ Result<Field> newField(const Instrument& in, std::string_view page, FieldKind ki
     field.kind = kind;
     field.text = usualText(kind);
     std::tie(field.width, field.height) = usualSize(kind, display.metrics);
-    if (field.traits().hasReader) {
+    if (kind == FieldKind::Glyph)
+        field.dots = usualGlyph();
+    if (kind == FieldKind::List) {
+        field.reader = listReader(in);
+        if (field.reader.empty())
+            return Error{ErrorCode::NotFound,
+                "there is no timed list; add a channel that counts down to its next row", ""};
+    } else if (field.traits().hasReader) {
         field.reader = usualReader(in, *there);
         if (field.reader.empty())
             return Error{ErrorCode::NotFound, "there is nothing yet that it could show", ""};

@@ -113,8 +113,8 @@ Field valueOf(const GlassMetrics& metrics, int places, int top)
 
 int mostCharacters(const GlassMetrics& metrics)
 {
-    return metrics.unit == GlassUnit::Pixels ? metrics.columns / pixelFonts().front().width
-                                             : metrics.columns;
+    constexpr int narrow = 5; // pixels; narrower letters are for what must be so
+    return metrics.unit == GlassUnit::Pixels ? metrics.columns / narrow : metrics.columns;
 }
 
 Page startPage(const GlassMetrics& metrics, std::string_view display, std::string_view name,

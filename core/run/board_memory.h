@@ -22,6 +22,8 @@ public:
     void keepPin(std::size_t channel, double volts) { m_pinVolts[channel] = volts; }
     /// The newest value of a channel or setting, SI units; NaN for none.
     double valueOf(const PlainInstrument& instrument, ValuePlace place, bool isCalm) const;
+    double setting(std::size_t index) const { return m_settings[index]; }
+    void setSetting(std::size_t index, double value) { m_settings[index] = value; }
     /// Changes the settings that a channel sets when it gives a code with that name.
     void set(const PlainInstrument& instrument, std::size_t channel, std::string_view name);
 

@@ -1,6 +1,8 @@
 #include "run/display_run.h"
 
+#include "base/utf8.h"
 #include "reading/decoder.h"
+#include "run/due_list.h"
 #include "screens/draw_page.h"
 #include "text/format.h"
 #include "text/wrap.h"
@@ -113,6 +115,38 @@ double sizeOf(const LatestValue& latest, const PlainReader& reader, Ticks now)
     return reader.text.form == TextForm::Name ? notThere : validValue(latest, reader, now);
 }
 
+/// The rows of the list that the reader's channel counts down, each cut to its line.
+std::string listText(const PlainInstrument& in, const Field& field, std::size_t reader,
+    const ValueOf& valueOf)
+{
+    const auto& channel = in.channels[in.readers[reader].channel];
+    if (channel.source.kind != SourceKind::Derived
+        || channel.source.derived.kind != DerivedKind::Next || channel.madeOf.empty())
+        return {};
+    const auto of = channel.madeOf.front();
+    const double seconds = valueOf(of).real;
+    if (std::isnan(seconds))
+        return {};
+    const auto& names = channel.source.names;
+    const DueList list(names, in.channels[of].source.kind == SourceKind::Clock);
+    std::string text;
+    const auto add = [&](const std::string& code) {
+        const auto row = code + ' ' + std::string(nameOf(names, code));
+        text += (text.empty() ? "" : "\n")
+            + row.substr(0, bytesOfFirst(row, static_cast<std::size_t>(field.width)));
+    };
+    int rows = field.height;
+    if (field.showsPresent)
+        if (const auto present = list.present(seconds); !present.empty()) {
+            add(present);
+            --rows;
+        }
+    for (int n = 1; n <= rows; ++n)
+        if (const auto due = list.next(seconds, n))
+            add(due->row);
+    return text;
+}
+
 bool isBeyond(const Field& field, double inUnit)
 {
     return inUnit < field.least || inUnit > field.most;
@@ -170,6 +204,8 @@ PageMoment pageMoment(const PlainInstrument& instrument, const PlainDisplay& dis
         }
         if (field.kind == FieldKind::Value)
             text = moment.readers.back().text;
+        else if (field.kind == FieldKind::List)
+            text = listText(instrument, field, page.readers[i], valueOf);
         else if (field.kind == FieldKind::Scroller)
             text =
                 scrolled(text, field.width, scrollerGap, now / ticksFromSeconds(inSi(field.every)));

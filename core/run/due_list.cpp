@@ -32,4 +32,13 @@ std::optional<Due> DueList::next(double seconds, int n) const
     return Due{m_rows[index].at + midnights * day - seconds, m_rows[index].code};
 }
 
+std::string DueList::present(double seconds) const
+{
+    const auto ahead = std::upper_bound(m_rows.begin(), m_rows.end(), seconds,
+        [](double now, const Row& row) { return now < row.at; });
+    if (ahead != m_rows.begin())
+        return (ahead - 1)->code;
+    return m_isDaily && !m_rows.empty() ? m_rows.back().code : std::string();
+}
+
 } // namespace fern

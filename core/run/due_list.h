@@ -22,6 +22,8 @@ public:
     /// Returns the n-th row, from 1, that is still to come at `seconds` (of the day, in a daily
     /// list); nothing when fewer are left.
     std::optional<Due> next(double seconds, int n) const;
+    /// Returns the row whose time has come last, of a daily list also yesterday's; empty for none.
+    std::string present(double seconds) const;
 
 private:
     struct Row {

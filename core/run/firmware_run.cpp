@@ -146,6 +146,16 @@ void FirmwareRun::deliver(std::size_t channel, Tap tap, Ticks at, double value)
     m_state.program[channel]->deliver(turn, tap, std::max(at, m_state.now), value);
 }
 
+void FirmwareRun::hold(std::size_t channel, const LatestValue& value)
+{
+    m_state.memory.keep(channel, value);
+}
+
+void FirmwareRun::holdSetting(std::size_t setting, double value)
+{
+    m_state.memory.setSetting(setting, value);
+}
+
 void FirmwareRun::deliverBytes(std::size_t channel, Ticks at, const std::string& bytes)
 {
     Turn turn(m_state, m_observer, channel);

@@ -34,12 +34,20 @@ public:
     void deliver(std::size_t channel, Tap tap, Ticks at, double value);
     void deliverBytes(std::size_t channel, Ticks at, const std::string& bytes);
 
+    /// Gives a channel what another run has of it, as though it had come by itself.
+    void hold(std::size_t channel, const LatestValue& value);
+    /// Gives a setting a value, in its unit.
+    void holdSetting(std::size_t setting, double value);
+
     /// Goes on with another course of the scenario: the instrument is the same but for courses and
     /// events after now, and for the pages that its displays show.
     void follow(PlainInstrument instrument);
 
     /// What a channel gave last.
     const LatestValue& latest(std::size_t channel) const { return m_state.memory.latest(channel); }
+
+    /// The value of a setting, in its unit.
+    double setting(std::size_t index) const { return m_state.memory.setting(index); }
 
     Ticks now() const { return m_state.now; }
     const PlainInstrument& instrument() const { return *m_state.instrument; }

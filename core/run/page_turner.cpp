@@ -53,18 +53,9 @@ const PlainDayPart* dayPartOf(const PlainDisplay& display, const ValueOf& valueO
 
 PageTurner::PageTurner(const PlainDisplay& display, Ticks start)
     : m_start(start)
-    , m_begun(display.page.id)
-    , m_page(indexOf(display.pages, display.page.id))
+    , m_page(display.turned.empty() ? 0 : display.turned.front())
     , m_alarms(display.pages.size())
 {
-}
-
-void PageTurner::follow(const PlainDisplay& display)
-{
-    if (m_begun == display.page.id)
-        return;
-    m_begun = display.page.id;
-    m_page = indexOf(display.pages, m_begun);
 }
 
 bool PageTurner::hear(const PlainDisplay& display, std::size_t channel, std::string_view code,
@@ -84,6 +75,12 @@ bool PageTurner::hear(const PlainDisplay& display, std::size_t channel, std::str
 /// Without a part of the day every page has its turn.
 void PageTurner::turn(const PlainDisplay& display, Ticks now, const ValueOf& valueOf)
 {
+    if ((m_asked != display.page.id || m_askedFrom != display.pageFrom) && now >= display.pageFrom) {
+        m_asked = display.page.id;
+        m_page = indexOf(display.pages, m_asked);
+        m_since = m_askedFrom = display.pageFrom;
+        m_steps = 0;
+    }
     const auto* part = dayPartOf(display, valueOf);
     const auto& pages = part == nullptr ? display.turned : part->pages;
     const auto every =

@@ -17,7 +17,8 @@ const PlainDayPart* dayPartOf(const PlainDisplay& display, const ValueOf& valueO
 
 class PageTurner {
 public:
-    /// Begins with the display's own page, on a board that is switched on at `start`.
+    /// Of a board that is switched on at `start`. The display's own page is turned to when it is
+    /// asked for, and whenever another one is.
     PageTurner(const PlainDisplay& display, Ticks start);
 
     /// Takes a code of a channel; returns whether it turns a page.
@@ -27,14 +28,13 @@ public:
     /// without fields while every page waits for something else.
     const PlainPage& at(const PlainInstrument& instrument, const PlainDisplay& display, Ticks now,
         const ValueOf& valueOf);
-    /// Turns to the display's own page where that is another one than before.
-    void follow(const PlainDisplay& display);
 
 private:
     void turn(const PlainDisplay& display, Ticks now, const ValueOf& valueOf);
 
     Ticks m_start;
-    std::string m_begun; ///< the page that it was told to begin with
+    std::string m_asked; ///< the page that it was asked for last
+    Ticks m_askedFrom{-1};
     std::size_t m_page = 0; ///< among the display's pages
     Ticks m_since; ///< it has been turned to
     int m_steps = 0; ///< that were heard and are not made

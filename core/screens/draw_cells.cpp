@@ -29,6 +29,14 @@ CellRows rowsFilled(int filled)
     return rows;
 }
 
+CellRows rowsOfCell(const Dots& dots)
+{
+    CellRows rows{};
+    const auto lit = dots.rows();
+    std::copy_n(lit.begin(), std::min(lit.size(), rows.size()), rows.begin());
+    return rows;
+}
+
 bool growsUp(const Field& field)
 {
     return field.kind == FieldKind::History || (field.kind == FieldKind::Bar && field.isUpright);
@@ -91,6 +99,11 @@ std::vector<double> newestCells(const Field& f, const std::vector<double>& share
 
 } // namespace
 
+bool fitsCell(const Dots& dots)
+{
+    return dots.width() == dotsAcross && dots.height() <= dotsDown && dots.height() > 0;
+}
+
 std::vector<CellRows> ownSigns(const Page& page)
 {
     std::vector<CellRows> own;
@@ -102,6 +115,8 @@ std::vector<CellRows> ownSigns(const Page& page)
         if (growsUp(field))
             for (int filled = 1; filled <= dotsDown; ++filled)
                 need(rowsFilled(filled));
+        else if (field.kind == FieldKind::Glyph && fitsCell(field.dots))
+            need(rowsOfCell(field.dots));
         else if (field.kind == FieldKind::Bar)
             for (int filled = 1; filled <= dotsAcross; ++filled)
                 need(columnsFilled(filled));
@@ -119,9 +134,15 @@ std::vector<CellRun> cellRuns(
         return columnRuns(f, newestCells(f, content.shares), own);
     case FieldKind::PageDots: // cells have no dots: the number of the page
         return {{f.x, f.y, codePoints(fmt::format("{}/{}", content.index + 1, content.count))}};
-    case FieldKind::TextBlock: {
+    case FieldKind::Glyph:
+        return {{f.x, f.y,
+            std::u32string(1, fitsCell(f.dots) ? signOf(rowsOfCell(f.dots), own) : U' ')}};
+    case FieldKind::Picture:
+        return {}; // cells have no pixels of their own
+    case FieldKind::TextBlock:
+    case FieldKind::List: {
         std::vector<CellRun> runs;
-        for (const auto& line : linesOf(f))
+        for (const auto& line : linesOf(f, content.text))
             runs.push_back({f.x, f.y + static_cast<int>(runs.size()), codePoints(line)});
         return runs;
     }

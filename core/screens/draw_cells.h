@@ -12,6 +12,9 @@ namespace fern {
 constexpr char32_t ownSign = 0xE000;
 constexpr int ownSlots = 8; ///< that a character display has
 
+/// Returns whether a glyph is one of a cell: five dots wide, up to eight high.
+bool fitsCell(const Dots& dots);
+
 /// Returns the dots of the signs of one's own that the fields of a page need, each once, in the
 /// order of their slots; more than ownSlots do not find room on a display.
 std::vector<CellRows> ownSigns(const Page& page);

@@ -18,6 +18,11 @@ Box fieldBox(const Field& field, int places, const GlassMetrics& metrics)
     const int down = isPixels ? font->height * field.scale : 1;
     if (size == FieldSize::OfGlass)
         return {field.x, field.y, field.width, field.height};
+    if (field.kind == FieldKind::Picture)
+        return {field.x, field.y, field.picture->width, field.picture->height};
+    if (field.kind == FieldKind::Glyph)
+        return {field.x, field.y, isPixels ? field.dots.width() * field.scale : 1,
+            isPixels ? field.dots.height() * field.scale : 1};
     if (field.kind == FieldKind::PageDots && isPixels)
         return {field.x, field.y, std::max(1, 2 * places - 1) * dotSide, dotSide};
     if (size == FieldSize::AsWritten)
@@ -43,7 +48,10 @@ int glyphCount(const Page& page, const GlassMetrics& metrics,
         const auto box = fieldBox(field, 1, metrics);
         if (field.kind == FieldKind::Value)
             count += cellsOf(i);
-        else if (field.traits().size == FieldSize::OfGlass)
+        else if (field.kind == FieldKind::List)
+            count += field.width * field.height;
+        else if (field.traits().size == FieldSize::OfGlass
+            || field.traits().size == FieldSize::AsDrawn)
             count += metrics.unit == GlassUnit::Pixels
                 ? (box.width * box.height + pixelsOfGlyph - 1) / pixelsOfGlyph
                 : box.width * box.height;

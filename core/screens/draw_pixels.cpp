@@ -62,7 +62,7 @@ void drawHistory(MonoFrame& frame, const Field& f, const std::vector<double>& sh
 }
 
 /// A square for each page, filled for the one that is shown.
-void drawDots(MonoFrame& frame, const Field& f, const FieldContent& content)
+void drawPageDots(MonoFrame& frame, const Field& f, const FieldContent& content)
 {
     for (int i = 0; i < content.count; ++i) {
         const int left = f.x + i * 2 * dotSide;
@@ -70,6 +70,27 @@ void drawDots(MonoFrame& frame, const Field& f, const FieldContent& content)
         if (i != content.index)
             frame.clearBox(left + 1, f.y + 1, dotSide - 2, dotSide - 2);
     }
+}
+
+void drawDots(MonoFrame& frame, const Field& f)
+{
+    for (int y = 0; y < f.dots.height(); ++y)
+        for (int x = 0; x < f.dots.width(); ++x)
+            if (f.dots.isLit(x, y))
+                fill(frame, f.x + x * f.scale, f.y + y * f.scale, f.x + (x + 1) * f.scale - 1,
+                    f.y + (y + 1) * f.scale - 1);
+}
+
+/// Of mono pixels; the others are no matter of one ink.
+void drawPicture(MonoFrame& frame, const Field& f)
+{
+    const auto& picture = *f.picture;
+    if (picture.colours != PictureColours::Mono)
+        return;
+    for (int y = 0; y < picture.height; ++y)
+        for (int x = 0; x < picture.width; ++x)
+            if (picture.at(x, y) != 0)
+                frame.setPixel(f.x + x, f.y + y, true);
 }
 
 } // namespace
@@ -83,10 +104,15 @@ void drawField(MonoFrame& frame, const Field& f, const FieldContent& content)
     case FieldKind::History:
         return drawHistory(frame, f, content.shares);
     case FieldKind::PageDots:
-        return drawDots(frame, f, content);
-    case FieldKind::TextBlock: {
+        return drawPageDots(frame, f, content);
+    case FieldKind::Glyph:
+        return drawDots(frame, f);
+    case FieldKind::Picture:
+        return drawPicture(frame, f);
+    case FieldKind::TextBlock:
+    case FieldKind::List: {
         int y = f.y;
-        for (const auto& line : linesOf(f)) {
+        for (const auto& line : linesOf(f, content.text)) {
             drawText(frame, f.x, y, line, font, f.scale);
             y += font.height * f.scale;
         }

@@ -21,10 +21,10 @@ PageContent sampleContent(const Page& page, const FieldText& textOf)
     return content;
 }
 
-std::vector<std::string> linesOf(const Field& field)
+std::vector<std::string> linesOf(const Field& field, std::string_view text)
 {
-    return wrapped(field.text, field.width, field.height,
-        field.wrapsCells ? WrapBy::Cells : WrapBy::Words, "…");
+    const bool byCells = field.wrapsCells || field.kind == FieldKind::List;
+    return wrapped(text, field.width, field.height, byCells ? WrapBy::Cells : WrapBy::Words, "…");
 }
 
 } // namespace fern

@@ -39,7 +39,7 @@ using FieldText = std::function<std::string(std::size_t field)>;
 /// and histories filled by half, alarms on.
 PageContent sampleContent(const Page& page, const FieldText& textOf);
 
-/// Returns the lines of a block of text.
-std::vector<std::string> linesOf(const Field& field);
+/// Returns the lines of a block of text, or the rows of a list.
+std::vector<std::string> linesOf(const Field& field, std::string_view text);
 
 } // namespace fern

@@ -2,6 +2,7 @@
 // What the file says about pages: fields on the glass.
 
 #include "base/archive.h"
+#include "screens/dots.h"
 #include "screens/page_turning.h"
 
 #include <array>
@@ -19,14 +20,18 @@ enum class FieldKind {
     Scroller, ///< text that runs through a window
     Alarm, ///< a sign while a value is beyond its limits
     PageDots, ///< which of the display's pages is shown
+    Glyph, ///< a sign of one's own
+    Picture,
+    List, ///< the rows of a timed list that come next
 };
-constexpr std::size_t fieldKinds = 8;
-inline constexpr Words<fieldKinds> fieldKindWords{
-    "value", "label", "bar", "history", "text", "scroller", "alarm", "page dots"};
+constexpr std::size_t fieldKinds = 11;
+inline constexpr Words<fieldKinds> fieldKindWords{"value", "label", "bar", "history", "text",
+    "scroller", "alarm", "page dots", "glyph", "picture", "list"};
 
 /// What the size of a field is counted in.
 enum class FieldSize {
     AsWritten, ///< it has none: its text says it
+    AsDrawn, ///< nor has it: its dots say it
     OfGlass, ///< pixels, or cells
     Lines, ///< characters in a line, and lines
     Window, ///< characters
@@ -35,19 +40,23 @@ enum class FieldSize {
 struct FieldTraits {
     bool hasReader, hasText, hasEnds, hasInterval;
     bool isWritten; ///< in a font, where the glass has pixels
+    bool hasScale; ///< its pixels can be several of the glass
     bool fitsDigits; ///< a glass of digits can show it
     FieldSize size;
 };
 /// In the order of FieldKind.
 inline constexpr std::array<FieldTraits, fieldKinds> fieldTraits{{
-    {true, false, false, false, true, true, FieldSize::AsWritten},
-    {false, true, false, false, true, true, FieldSize::AsWritten},
-    {true, false, true, false, false, false, FieldSize::OfGlass},
-    {true, false, true, true, false, false, FieldSize::OfGlass},
-    {false, true, false, false, true, false, FieldSize::Lines},
-    {false, true, false, true, true, true, FieldSize::Window},
-    {true, true, true, false, true, true, FieldSize::AsWritten},
-    {false, false, false, false, false, false, FieldSize::AsWritten},
+    {true, false, false, false, true, true, true, FieldSize::AsWritten},
+    {false, true, false, false, true, true, true, FieldSize::AsWritten},
+    {true, false, true, false, false, false, false, FieldSize::OfGlass},
+    {true, false, true, true, false, false, false, FieldSize::OfGlass},
+    {false, true, false, false, true, true, false, FieldSize::Lines},
+    {false, true, false, true, true, true, true, FieldSize::Window},
+    {true, true, true, false, true, true, true, FieldSize::AsWritten},
+    {false, false, false, false, false, false, false, FieldSize::AsWritten},
+    {false, false, false, false, false, true, false, FieldSize::AsDrawn},
+    {false, false, false, false, false, false, false, FieldSize::AsDrawn},
+    {true, false, false, false, true, true, false, FieldSize::Lines},
 }};
 constexpr const FieldTraits& traitsOf(FieldKind kind)
 {
@@ -74,6 +83,9 @@ struct Field {
     Quantity every{300, "ms"}; ///< from one point, or one step of a running text, to the next
     bool isUpright = false; ///< a bar grows up, else to the right
     bool wrapsCells = false; ///< lines end anywhere, else between words
+    bool showsPresent = false; ///< a list begins with the row that is in force now, else the next
+    Dots dots; ///< of a glyph
+    SharedPicture picture;
     std::string font = "8x16";
     int scale = 1; ///< font pixels are scale × scale pixels
     Ink ink = Ink::Usual;
@@ -110,10 +122,16 @@ template <class Archive> void describe(Archive& a, Field& f)
         a.flag("upright", f.isUpright);
     if (f.kind == FieldKind::TextBlock)
         a.flag("wrapsCells", f.wrapsCells);
-    if (traits.isWritten) {
+    if (f.kind == FieldKind::List)
+        a.flag("present", f.showsPresent);
+    if (f.kind == FieldKind::Glyph)
+        a.object("dots", f.dots);
+    if (f.kind == FieldKind::Picture)
+        a.object("picture", f.picture);
+    if (traits.isWritten)
         a.text("font", f.font);
+    if (traits.hasScale)
         a.integer("scale", f.scale, 1, 4);
-    }
     a.optionalChoice("ink", f.ink, inkWords);
     a.extras(f.extras);
 }

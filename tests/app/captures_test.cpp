@@ -305,7 +305,7 @@ TEST_F(CapturesTest, AFeedDrivesTheInstrumentAndHasFaults)
     EXPECT_EQ(live()->shape, "a JSON object a line");
     openChannel("house-battery");
     EXPECT_TRUE(
-        waitFor([&] { return leaf("Glass")->valueText().startsWith(QStringLiteral("13.")); }));
+        waitFor([&] { return leaf("Text")->valueText().startsWith(QStringLiteral("13.")); }));
     window.goTo({QStringLiteral("Bench")});
     click("standInUnplugged");
     EXPECT_TRUE(waitFor([&] { return live()->report.state != io::LinkState::Open; }));

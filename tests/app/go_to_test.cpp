@@ -55,6 +55,8 @@ protected:
 
 TEST_F(GoToTest, NamesAreWholeAndTheRestIsTwoActionsAway)
 {
+    window.document().apply({}, withoutChannel(instrument(), "page-button"));
+    settle();
     EXPECT_FALSE(find<QWidget>("moreChannels")->isVisible()) << "seven names fit";
     fill(12);
     window.resize(1024, 700);

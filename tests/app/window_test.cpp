@@ -23,14 +23,14 @@ TEST_F(WindowTest, ShowsTheDemoFromTheWorldToTheGlass)
     EXPECT_EQ(find<LineLabel>("clock")->text(), QStringLiteral("0:01:40.000"));
 }
 
-TEST_F(WindowTest, OpensWithANumberOnTheGlass)
+TEST_F(WindowTest, OpensWithANumberBehindTheSplash)
 {
     dialogs.nextOpen = path;
     QTest::keyClick(&window, Qt::Key_O, Qt::ControlModifier);
-    // A scenario begins at zero; the first redraw is complete and nothing runs.
+    // A scenario begins at zero; the first redraw, of the splash, is complete and nothing runs.
     ASSERT_TRUE(QTest::qWaitFor([this] {
         return window.runner().view()->now < ticksFromSeconds(1)
-            && leaf("Glass")->valueText() == QStringLiteral("13.42");
+            && leaf("Text")->valueText() == QStringLiteral("13.42");
     }));
     EXPECT_FALSE(window.runner().view()->isRunning);
     EXPECT_NEAR(inSeconds(window.runner().view()->now), 0.0349, 1e-3);

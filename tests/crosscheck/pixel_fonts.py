@@ -26,7 +26,7 @@ with tempfile.TemporaryDirectory() as folder:
             source, png = os.path.join(folder, "a.fern.json"), os.path.join(folder, "a.png")
             with open(source, "w", encoding="utf-8") as out:
                 json.dump(instrument, out)
-            cli("glass", source, "--display", "helm", "--png", png, "--zoom", 1)
+            cli("glass", source, "--display", "helm", "--page", instrument["pages"][0]["id"], "--png", png, "--zoom", 1)
             ours = Image.open(png).convert("L")
             for i, character in enumerate(part):
                 (_, _), (left, top, right, bottom), _, bitmap = font[ord(character)]

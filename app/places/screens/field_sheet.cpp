@@ -133,6 +133,8 @@ void FieldSheet::showField(const PlainInstrument& plain, const PlainDisplay& dis
     m_hidden.clear();
     if (display.metrics.unit != GlassUnit::Pixels) // cells and digits have one lettering
         m_hidden = {"font", "scale"};
+    m_hidden.insert(m_hidden.end(), // the benches are for them
+        {"dots/rows", "picture/colours", "picture/width", "picture/height", "picture/rows"});
     const auto& part = display.firmware->setup().part;
     const auto* paper = std::get_if<PaperSpec>(&part.shape);
     if (part.kind() != DisplayKind::ColourPanel && (paper == nullptr || paper->colours == 2))

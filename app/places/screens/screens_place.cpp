@@ -10,7 +10,13 @@
 #include "instrument/page_edits.h"
 #include "judge/field_fit.h"
 #include "plan/new_field.h"
+#include "screens/draw_cells.h"
 
+#include <QClipboard>
+#include <QDragEnterEvent>
+#include <QDropEvent>
+#include <QGuiApplication>
+#include <QMimeData>
 #include <QPainterPath>
 #include <QPushButton>
 
@@ -39,7 +45,11 @@ ScreensPlace::ScreensPlace(House& house, QWidget* parent)
     , m_earlier(new QPushButton(tr("Earlier"), this))
     , m_later(new QPushButton(tr("Later"), this))
     , m_removePage(new QPushButton(tr("Remove page"), this))
+    , m_benches(new PageChips(this))
+    , m_pageBench(new QWidget(this))
     , m_canvas(new PageCanvas(this))
+    , m_glyphs(new GlyphBench(this))
+    , m_pictures(new PictureBench(house.dialogs, this))
     , m_chips(new PageChips(this))
     , m_sheet(new FieldSheet(house.document, this))
     , m_turning(new TurningSheet(house.document, this))
@@ -56,12 +66,8 @@ ScreensPlace::ScreensPlace(House& house, QWidget* parent)
     auto* row = new QHBoxLayout;
     row->setSpacing(grid);
     column->addLayout(row, 1);
-    auto* page = new Card({}, this);
-    page->body()->addWidget(makeHead());
-    page->body()->addWidget(m_canvas, 1);
-    page->body()->addWidget(makeTrials());
-    page->body()->addWidget(makeAdds());
-    row->addWidget(page, 5);
+    row->addWidget(makeBenches(), 5);
+    setAcceptDrops(true);
     row->addWidget(makeSheets(), 2);
     connect(m_strip, &PageStrip::chosen, this, &ScreensPlace::choosePage);
     connect(m_strip, &PageStrip::pageWanted, this, &ScreensPlace::addPage);
@@ -117,6 +123,115 @@ void ScreensPlace::showSheets()
     if (m_chips->page() == m_day)
         m_day->showDisplay(*display,
             index < m_view->glass.size() ? m_view->glass[index].minuteOfDay : -1);
+}
+
+QWidget* ScreensPlace::makeBenches()
+{
+    auto* card = new Card({}, this);
+    auto* page = new QVBoxLayout(m_pageBench);
+    page->setContentsMargins(0, 0, 0, 0);
+    page->setSpacing(grid);
+    page->addWidget(makeHead());
+    page->addWidget(m_canvas, 1);
+    page->addWidget(makeTrials());
+    page->addWidget(makeAdds());
+    m_benches->addPage(tr("page"), QStringLiteral("benchPage"), m_pageBench);
+    m_benches->addPage(tr("glyph"), QStringLiteral("benchGlyph"), m_glyphs);
+    m_benches->addPage(tr("picture"), QStringLiteral("benchPicture"), m_pictures);
+    m_benches->row()->addStretch(1);
+    card->body()->addWidget(m_benches);
+    for (QWidget* bench : std::initializer_list<QWidget*>{m_pageBench, m_glyphs, m_pictures})
+        card->body()->addWidget(bench, 1);
+    connect(m_benches, &PageChips::opened, this, [this] { showBenches(); });
+    connect(m_glyphs, &GlyphBench::drawn, this, &ScreensPlace::changeGlyph);
+    connect(m_glyphs, &GlyphBench::putWanted, this, [this](const Dots& dots) {
+        const auto usual =
+            newField(m_document.instrument(), m_page.toStdString(), FieldKind::Glyph);
+        if (!usual)
+            return put(tr("Add a glyph"), usual);
+        Field field = *usual;
+        field.dots = dots;
+        put(tr("Add a glyph"), field);
+    });
+    connect(m_pictures, &PictureBench::putWanted, this, &ScreensPlace::putPicture);
+    connect(m_pictures, &PictureBench::replaceWanted, this,
+        [this](const QString& field, const Picture& picture) {
+            change(tr("Replace a picture"), field, [&](Field& f) { f.picture = picture; });
+        });
+    const auto refuse = [this](const QString& message) {
+        m_document.apply({}, Error{ErrorCode::InvalidArgument, message.toStdString(), ""});
+    };
+    connect(m_glyphs, &GlyphBench::refused, this, refuse);
+    connect(m_pictures, &PictureBench::refused, this, refuse);
+    return card;
+}
+
+void ScreensPlace::changeGlyph(const Dots& dots)
+{
+    change(tr("Draw a glyph"), m_field, [&](Field& f) { f.dots = dots; });
+    m_drawnOf.reset();
+}
+
+void ScreensPlace::putPicture(const Picture& picture)
+{
+    const auto usual = newField(m_document.instrument(), m_page.toStdString(), FieldKind::Picture);
+    if (!usual)
+        return put(tr("Add a picture"), usual);
+    Field field = *usual;
+    field.picture = picture;
+    field.x = field.y = 0;
+    put(tr("Add a picture"), field);
+    m_benches->open(m_pageBench);
+}
+
+/// What the chosen field is, in the bench that is open.
+void ScreensPlace::showBenches()
+{
+    const auto [display, page, content] = shown();
+    const Field* chosen = nullptr;
+    if (page != nullptr)
+        for (const auto& field : page->fields)
+            if (qText(field.id) == m_field)
+                chosen = &field;
+    if (m_benches->page() == m_glyphs) {
+        const bool isCell = page != nullptr && display->metrics.unit == GlassUnit::Cells;
+        const int used = page == nullptr ? 0 : static_cast<int>(ownSigns(*page).size());
+        if (chosen != nullptr && chosen->kind == FieldKind::Glyph)
+            m_glyphs->showGlyph(chosen->dots, qText(chosen->id), isCell, used);
+        else
+            m_glyphs->showAlone(page != nullptr
+                    && canShow(m_document.instrument(), display->id, FieldKind::Glyph),
+                isCell, used);
+    }
+    if (m_benches->page() == m_pictures) {
+        if (display != nullptr)
+            m_pictures->setDisplay(display->firmware->setup().part, display->metrics.columns,
+                display->metrics.rows);
+        if (chosen != nullptr && chosen->kind == FieldKind::Picture)
+            m_pictures->showField(m_field, *chosen->picture);
+        else
+            m_pictures->showAlone();
+    }
+}
+
+void ScreensPlace::dragEnterEvent(QDragEnterEvent* event)
+{
+    const auto* mime = event->mimeData();
+    const bool isFile = !mime->urls().isEmpty() && mime->urls().front().isLocalFile()
+        && !mime->urls().front().fileName().endsWith(QLatin1String(".json"));
+    if (mime->hasImage() || isFile)
+        event->acceptProposedAction();
+}
+
+void ScreensPlace::dropEvent(QDropEvent* event)
+{
+    m_benches->open(m_pictures);
+    const auto* mime = event->mimeData();
+    if (!mime->urls().isEmpty())
+        m_pictures->openFile(mime->urls().front().toLocalFile());
+    else
+        m_pictures->openImage(qvariant_cast<QImage>(mime->imageData()));
+    event->acceptProposedAction();
 }
 
 QWidget* ScreensPlace::makeHead()
@@ -223,6 +338,7 @@ void ScreensPlace::showView(const std::shared_ptr<const RunView>& view)
     m_strip->showView(*view, m_page);
     showPage();
     showSheets();
+    showBenches();
 }
 
 void ScreensPlace::showPage()
@@ -318,6 +434,8 @@ void ScreensPlace::addPage(const QString& display)
 
 void ScreensPlace::addField(FieldKind kind)
 {
+    if (kind == FieldKind::Picture)
+        return m_benches->open(m_pictures);
     put(tr("Add a field"), newField(m_document.instrument(), m_page.toStdString(), kind));
 }
 
@@ -327,14 +445,26 @@ void ScreensPlace::copyField(const QString& id)
     if (page == nullptr)
         return;
     for (const auto& field : page->fields)
-        if (qText(field.id) == id)
+        if (qText(field.id) == id) {
             m_copied = field;
+            // What is pasted is what was copied last, here or elsewhere.
+            QGuiApplication::clipboard()->setText(id);
+        }
 }
 
 /// On any page of any display, at the first free place.
 void ScreensPlace::pasteField()
 {
     const auto [display, page, content] = shown();
+    const auto text = QGuiApplication::clipboard()->text();
+    if (!m_copied || text != qText(m_copied->id)) {
+        m_benches->open(m_pictures);
+        if (const auto image = QGuiApplication::clipboard()->image(); !image.isNull())
+            return m_pictures->openImage(image);
+        if (m_pictures->openText(text))
+            return;
+        m_benches->open(m_pageBench);
+    }
     if (!m_copied || page == nullptr)
         return;
     if (!canShow(m_document.instrument(), display->id, m_copied->kind))

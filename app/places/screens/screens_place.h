@@ -5,8 +5,10 @@
 #include "app/look/page_chips.h"
 #include "app/places/screens/day_sheet.h"
 #include "app/places/screens/field_sheet.h"
+#include "app/places/screens/glyph_bench.h"
 #include "app/places/screens/page_canvas.h"
 #include "app/places/screens/page_strip.h"
+#include "app/places/screens/picture_bench.h"
 #include "app/places/screens/turning_sheet.h"
 #include "judge/page_trial.h"
 
@@ -30,6 +32,12 @@ public:
     void turnTo(const Destination& there) override;
     QString helpHeading() const override { return QString::fromLatin1(name); }
 
+protected:
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    /// A picture that is dropped lands in its bench.
+    void dropEvent(QDropEvent* event) override;
+
+public:
     const QString& page() const { return m_page; }
     const QString& field() const { return m_field; }
 
@@ -41,6 +49,11 @@ private:
         const PageContent* content = nullptr; ///< now
     };
     Shown shown() const;
+    /// The page, and the benches of glyphs and pictures.
+    QWidget* makeBenches();
+    void showBenches();
+    void changeGlyph(const Dots& dots);
+    void putPicture(const Picture& picture);
     QWidget* makeAdds();
     QWidget* makeTrials();
     QWidget* makeHead();
@@ -74,7 +87,11 @@ private:
     QPushButton* m_earlier;
     QPushButton* m_later;
     QPushButton* m_removePage;
+    PageChips* m_benches;
+    QWidget* m_pageBench;
     PageCanvas* m_canvas;
+    GlyphBench* m_glyphs;
+    PictureBench* m_pictures;
     PageChips* m_chips;
     FieldSheet* m_sheet;
     TurningSheet* m_turning;

@@ -34,6 +34,10 @@ void checkSplash(const Instrument& in, const PlainInstrument& plain, Findings& o
 void checkUnseenPages(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkDimming(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
+// pictures.cpp
+void checkGlyphs(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkPictures(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // pins.cpp
 void checkWiredPin(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkPinTwice(const Instrument& in, const PlainInstrument& plain, Findings& out);

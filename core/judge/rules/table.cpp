@@ -11,10 +11,12 @@ namespace {
 constexpr auto table = std::to_array<Rule>({
     {"D01", "text wider than the glass at this font", checkWiderThanGlass},
     {"D02", "more signs of one's own than a display has room for", checkOwnSigns},
+    {"D03", "a glyph that a cell has no room for, or in the cursor's row", checkGlyphs},
     {"D04", "fields that cover one another", checkOverlap},
     {"D05", "no word for a state that can come", checkUntoldStates},
     {"D06", "a splash that hides numbers", checkSplash},
     {"D07", "bits of a picture in another order than the display's", checkBitOrder},
+    {"D07", "a picture that a display has no colours or no room for", checkPictures},
     {"D10", "paper that is refreshed more often than it bears", checkRefresh},
     {"D12", "drawn over what stood there", checkNotCleared},
     {"D13", "a steady voltage on liquid crystal", checkSteadyVoltage},

@@ -59,11 +59,6 @@ RedrawTask::RedrawTask(
 {
 }
 
-void RedrawTask::follow(Turn& turn)
-{
-    m_pages.follow(turn.instrument().displays[m_index]);
-}
-
 /// What was turned is drawn at once.
 void RedrawTask::heard(
     Turn& turn, std::size_t channel, std::string_view code, std::string_view name)

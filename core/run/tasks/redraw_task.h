@@ -23,7 +23,6 @@ public:
     void happen(Turn& turn, int part) override;
     void heard(
         Turn& turn, std::size_t channel, std::string_view code, std::string_view name) override;
-    void follow(Turn& turn) override;
 
 private:
     /// A frame on its way to the eye; nothing is told of one that was not drawn.

@@ -159,7 +159,7 @@ inline Instrument sampledBeside(double milliseconds)
 /// A number from another computer, which is called old after some seconds; never after none.
 inline Instrument toldNumber(double oldAfter)
 {
-    auto in = *withStartingPoint(shed(), *findStartingPoint("lines"), "River");
+    auto in = *withStartingPoint(shed(), *findStartingPoint("number-line"), "River");
     return *withStaleAfter(in, in.readers.back()->id, {oldAfter, "s"});
 }
 
@@ -190,6 +190,35 @@ inline Instrument withSecondPage(double every)
     return *withDisplay(in, display);
 }
 
+/// A glyph of ones in rows from 1 on.
+inline Instrument withGlyph(std::string_view display, int width, int height)
+{
+    auto in = shedOn(display);
+    auto page = *in.pages[0];
+    auto& sign = page.fields.emplace_back();
+    sign.id = "sign";
+    sign.kind = FieldKind::Glyph;
+    sign.dots = Dots(width, height);
+    sign.dots.set(0, height - 1, true);
+    sign.x = 7;
+    in.pages[0] = std::make_shared<const Page>(page);
+    return in;
+}
+
+inline Instrument withPicture(std::string_view display, PictureColours colours, int x)
+{
+    auto in = shedOn(display);
+    auto page = *in.pages[0];
+    auto& picture = page.fields.emplace_back();
+    picture.id = "drawing";
+    picture.kind = FieldKind::Picture;
+    picture.picture = Picture{colours, 16, 8, std::vector<std::uint16_t>(128, 1)};
+    picture.x = x;
+    picture.y = 40;
+    in.pages[0] = std::make_shared<const Page>(page);
+    return in;
+}
+
 inline Instrument dimmed(std::string_view part)
 {
     return shedOn(part, [](Display& d) {
@@ -206,6 +235,16 @@ inline std::vector<RuleCase> displayCases()
             "Battery needs 13 signs of its own, the display holds 8", withBars({true, true})},
         {"D04", Severity::Check, besideTitle(20, 0), "“note” covers a part of “BATTERY, V”",
             besideTitle(106, 0)},
+        {"D03", Severity::Check, withGlyph("character-16x2", 8, 8),
+            "“sign” has 8 × 8 dots, a cell has 5 × 8", withGlyph("character-16x2", 5, 7)},
+        {"D03", Severity::Note, withGlyph("character-16x2", 5, 8),
+            "“sign” uses the row of the cursor", withGlyph("mono-128x64", 5, 8)},
+        {"D07", Severity::Check, withPicture("mono-128x64", PictureColours::Inks, 0),
+            "“drawing” is a picture in inks, which display cannot show",
+            withPicture("mono-128x64", PictureColours::Mono, 0)},
+        {"D07", Severity::Check, withPicture("mono-128x64", PictureColours::Mono, 113),
+            "“drawing” of 16 × 8 pixels does not stay on display of 128 × 64",
+            withPicture("mono-128x64", PictureColours::Mono, 112)},
         {"D05", Severity::Check, toldNumber(0),
             "“River” does not say when nothing comes any more of River", toldNumber(5)},
         {"D06", Severity::Note, withSplash(4), "“Splash” hides Battery for 4 s after power-on",
