@@ -1,5 +1,6 @@
 #include "cli/cli.h"
 
+#include "base/number_text.h"
 #include "io/picture_files.h"
 #include "picture/adjust.h"
 #include "picture/array_text.h"
@@ -54,8 +55,10 @@ void picture(Context& context, const PictureArguments& a)
 {
     const auto size = sizeOf(a.size); // was checked
     const auto palette = static_cast<PicturePalette>(placeOf(picturePaletteWords, a.palette));
-    const auto order = static_cast<ArrayOrder>(placeOf(orderWords, a.array));
     const bool isFull = palette == PicturePalette::Full;
+    const auto order = !a.array.empty() ? static_cast<ArrayOrder>(placeOf(orderWords, a.array))
+        : isFull                        ? ArrayOrder::Rgb565HighFirst
+                                        : ArrayOrder::RowsHighFirst;
     if (!a.array.empty() && (palette == PicturePalette::Mono || isFull)
         && isOfBits(order) != (palette == PicturePalette::Mono))
         throw CLI::ValidationError("--array",
@@ -91,22 +94,28 @@ void addPicture(CLI::App& app, Context& context)
     command->add_option("--size", arguments->size, "pixels, as 128x64")
         ->required()
         ->check([](const std::string& text) {
-            return sizeOf(text) ? std::string()
-                                : fmt::format("pixels are wanted, such as 128x64, at most {0}x{0}",
-                                    longestPicture);
+            return sizeOf(text)
+                ? std::string()
+                : fmt::format("pixels are wanted, such as 128x64, at most {0}x{0}", longestPicture);
         });
-    command->add_option("--palette", arguments->palette)->check(CLI::IsMember(listOf(picturePaletteWords)));
+    command->add_option("--palette", arguments->palette)
+        ->check(CLI::IsMember(listOf(picturePaletteWords)));
     command->add_option("--dither", arguments->dither)->check(CLI::IsMember(listOf(ditherWords)));
     command->add_option("--png", arguments->png, "the picture as it is seen");
     command->add_option("--array", arguments->array, "the order of its bytes")
         ->check(CLI::IsMember(listOf(orderWords)));
-    command->add_option("--language", arguments->language)
-        ->check(CLI::IsMember({"c", "python"}));
+    command->add_option("--language", arguments->language)->check(CLI::IsMember({"c", "python"}));
     command->add_option("--name", arguments->name, "of the array");
     command->add_option("--turn", arguments->turn, "degrees clockwise")
         ->check(CLI::IsMember({0, 90, 180, 270}));
     const auto factor = [&](const char* option, double& value) {
-        command->add_option(option, value, "1 changes nothing")->check(CLI::Range(0.0, 10.0));
+        command->add_option(option, value, "1 changes nothing")->check([](const std::string& text) {
+            constexpr double most = 10;
+            const auto number = parseNumber(text);
+            return number && *number >= 0 && *number <= most
+                ? std::string()
+                : std::string("a number from 0 to 10 is wanted");
+        });
     };
     factor("--saturation", arguments->work.saturation);
     factor("--contrast", arguments->work.contrast);

@@ -112,8 +112,8 @@ void printSummary(
         std::string list;
         for (const auto& [page, share] : shown[i]) {
             own.add(page, json::makeNumber(share));
-            list += fmt::format("{}{} {} %", list.empty() ? "" : ", ", page,
-                significantText(100 * share, 3));
+            list += fmt::format(
+                "{}{} {} %", list.empty() ? "" : ", ", page, significantText(100 * share, 3));
         }
         shares.add(instrument.displays[i].id, own);
         if (instrument.displays[i].pages.size() > 1)

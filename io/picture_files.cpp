@@ -27,7 +27,8 @@ Result<void> checkSize(QSize size, const std::string& name)
     if (size.width() > longestPictureSide || size.height() > longestPictureSide
         || static_cast<qint64>(size.width()) * size.height() > mostPicturePixels)
         return Error{ErrorCode::TooLarge,
-            fmt::format("a picture has at most {} million pixels and {} a side; this one has {} × {}",
+            fmt::format(
+                "a picture has at most {} million pixels and {} a side; this one has {} × {}",
                 mostPicturePixels / 1'000'000, longestPictureSide, size.width(), size.height()),
             name};
     return {};

@@ -10,9 +10,9 @@
 
 namespace fern::io {
 
-/// Reads a picture of at most mostPicturePixels. Its size is looked at before it is decoded, so that
-/// a small file that claims to be huge takes no memory. What is transparent lies on white. Error
-/// says what is there instead.
+/// Reads a picture of at most mostPicturePixels. Its size is looked at before it is decoded, so
+/// that a small file that claims to be huge takes no memory. What is transparent lies on white.
+/// Error says what is there instead.
 Result<RgbImage> readPicture(const std::string& path);
 
 /// The same from the bytes of such a file, or from what was copied.

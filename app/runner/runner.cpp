@@ -303,8 +303,10 @@ void Runner::choose(Simulation& s, const Wanted& wanted, Ticks now)
     if (s.chosen != chosen || wanted.jump || wanted.hasRestarted)
         s.chosenAt = now;
     s.chosen = chosen;
-    for (auto& display : s.plain.displays)
-        display.pageFrom = s.chosenAt;
+    for (auto& display : s.plain.displays) {
+        display.pageFrom = std::max(Ticks{}, s.chosenAt - shownSpan);
+        display.pageUntil = s.chosenAt;
+    }
     s.channel = indexOf(s.plain.channels, wanted.channel);
     if (s.channel == s.plain.channels.size())
         s.channel = 0;

@@ -108,8 +108,7 @@ void checkNamed(ReferenceCheck& check, const Instrument& in, const std::string& 
 {
     const auto names = formulaNames(in);
     if (std::find(names.begin(), names.end(), id) == names.end())
-        check.fail(
-            std::move(pointer), fmt::format("there is no channel or setting \"{}\"", id));
+        check.fail(std::move(pointer), fmt::format("there is no channel or setting \"{}\"", id));
     else if (dimensionOf(in, id) != parseUnit(unit)->dimension)
         check.fail(std::move(pointer), fmt::format("\"{}\" is not in {}", id, unit));
 }
@@ -159,8 +158,8 @@ void checkTurning(ReferenceCheck& check, const Instrument& in)
     }
 }
 
-void checkCondition(
-    ReferenceCheck& check, const Instrument& in, const PageCondition& when, const std::string& place)
+void checkCondition(ReferenceCheck& check, const Instrument& in, const PageCondition& when,
+    const std::string& place)
 {
     if (when.traits().hasChannel)
         check.leadsTo(in.channels, when.channel, "channel", place + "/channel");

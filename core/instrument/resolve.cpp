@@ -282,7 +282,8 @@ PlainPage plain(const Instrument& instrument, const Page& page)
 void addPages(PlainDisplay& p, const Instrument& instrument, const PlainInstrument& all,
     const Display& display)
 {
-    const auto& shown = display.mirrors.empty() ? display : *findById(instrument.displays, display.mirrors);
+    const auto& shown =
+        display.mirrors.empty() ? display : *findById(instrument.displays, display.mirrors);
     p.isMirror = !display.mirrors.empty();
     for (const auto& page : instrument.pages)
         if (page->display == shown.id) {
@@ -307,8 +308,7 @@ void addPages(PlainDisplay& p, const Instrument& instrument, const PlainInstrume
             dims->lowPercent / 100.0, dims->highPercent / 100.0};
 }
 
-PlainDisplay plain(
-    const Instrument& instrument, const PlainInstrument& all, const Display& display)
+PlainDisplay plain(const Instrument& instrument, const PlainInstrument& all, const Display& display)
 {
     const auto& part = *findById(instrument.parts, display.part);
     PlainDisplay p;

@@ -172,7 +172,7 @@ struct PlainDisplay {
     std::vector<PlainPage> pages; ///< that can be shown
     std::vector<std::size_t> turned; ///< those of them that are turned
     PlainPage page; ///< the one that is asked for: the first, until another is chosen
-    Ticks pageFrom; ///< when it is turned to
+    Ticks pageFrom, pageUntil; ///< it is turned to, and stays whatever turns the pages meanwhile
     bool isMirror = false; ///< its pages are another display's
     PlainTurning turning;
     PlainDay day;

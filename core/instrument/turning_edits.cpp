@@ -34,8 +34,8 @@ template <class T> Result<T> withFigure(T value, std::string_view path, std::str
     return value;
 }
 
-Result<Instrument> withDisplayChanged(const Instrument& in, std::string_view id,
-    const std::function<Result<void>(Display&)>& change)
+Result<Instrument> withDisplayChanged(
+    const Instrument& in, std::string_view id, const std::function<Result<void>(Display&)>& change)
 {
     const auto* found = findById(in.displays, id);
     if (found == nullptr)
@@ -128,9 +128,8 @@ std::string conditionLabel(const Parameter& row)
 /// The parts of a plan, in the order of the day.
 void sortParts(DayPlan& plan)
 {
-    std::stable_sort(plan.parts.begin(), plan.parts.end(), [](const DayPart& a, const DayPart& b) {
-        return minuteOf(a.from) < minuteOf(b.from);
-    });
+    std::stable_sort(plan.parts.begin(), plan.parts.end(),
+        [](const DayPart& a, const DayPart& b) { return minuteOf(a.from) < minuteOf(b.from); });
 }
 
 /// Minutes from the begin of a part to the begin of the next.
@@ -215,8 +214,8 @@ std::vector<Parameter> conditionParameters(const Instrument& in, std::string_vie
     return rows;
 }
 
-Result<Instrument> withConditionParameter(const Instrument& in, std::string_view page,
-    std::string_view path, std::string_view text)
+Result<Instrument> withConditionParameter(
+    const Instrument& in, std::string_view page, std::string_view path, std::string_view text)
 {
     const auto* there = findById(in.pages, page);
     if (there == nullptr)
@@ -273,8 +272,8 @@ std::vector<Parameter> turningParameters(const Instrument& in, std::string_view 
     return rows;
 }
 
-Result<Instrument> withTurningParameter(const Instrument& in, std::string_view display,
-    std::string_view path, std::string_view text)
+Result<Instrument> withTurningParameter(
+    const Instrument& in, std::string_view display, std::string_view path, std::string_view text)
 {
     return withDisplayChanged(in, display, [&](Display& changed) -> Result<void> {
         const bool wasDimmed = changed.dimming.has_value();
@@ -398,8 +397,9 @@ std::vector<Parameter> dayPartParameters(
     auto rows = rowsOf(there->day.parts[part]);
     std::erase_if(rows, [](const Parameter& row) { return row.path == "pages"; });
     for (auto& row : rows)
-        row.label = row.path == "each" ? "each page for" : row.path == "brightness" ? "brightness %"
-                                                                                    : row.label;
+        row.label = row.path == "each" ? "each page for"
+            : row.path == "brightness" ? "brightness %"
+                                       : row.label;
     return rows;
 }
 

@@ -15,14 +15,14 @@ namespace fern {
 std::vector<Parameter> conditionParameters(const Instrument& in, std::string_view page);
 /// Sets one of them from what a maker types. A condition that first needs a channel takes one that
 /// the page shows, else the first that fits.
-Result<Instrument> withConditionParameter(const Instrument& in, std::string_view page,
-    std::string_view path, std::string_view text);
+Result<Instrument> withConditionParameter(
+    const Instrument& in, std::string_view page, std::string_view path, std::string_view text);
 
 /// Returns how the pages of a display are turned, whose pages they are, and its brightness; empty
 /// when the display is not there.
 std::vector<Parameter> turningParameters(const Instrument& in, std::string_view display);
-Result<Instrument> withTurningParameter(const Instrument& in, std::string_view display,
-    std::string_view path, std::string_view text);
+Result<Instrument> withTurningParameter(
+    const Instrument& in, std::string_view display, std::string_view path, std::string_view text);
 
 /// Sets the channel of a display's day plan: a clock.
 Result<Instrument> withDayClock(
@@ -30,8 +30,7 @@ Result<Instrument> withDayClock(
 /// Adds a part to the day plan in the middle of its longest part, with the same pages; the first
 /// begins the plan with all pages that are turned. A plan without a clock takes the first there is.
 Result<Instrument> withNewDayPart(const Instrument& in, std::string_view display);
-Result<Instrument> withoutDayPart(
-    const Instrument& in, std::string_view display, std::size_t part);
+Result<Instrument> withoutDayPart(const Instrument& in, std::string_view display, std::size_t part);
 /// Lets a part begin at another minute of the day, at least `leastDayPart` minutes from those
 /// beside it; it can pass midnight.
 Result<Instrument> withDayPartFrom(

@@ -81,8 +81,8 @@ Page statePage(const PlainDisplay& display, const PlainChannel& channel, PageCom
     if (page.when.traits().hasChannel)
         page.when.channel = channel.id;
     if (metrics.unit == GlassUnit::Digits) { // few words can be formed
-        page.fields = {lineOf(metrics, "words",
-            std::string(static_cast<std::size_t>(metrics.columns), '-'), 0, 1)};
+        page.fields = {lineOf(
+            metrics, "words", std::string(static_cast<std::size_t>(metrics.columns), '-'), 0, 1)};
         return page;
     }
     const int lines = std::max(1, metrics.rows / fieldBox(Field{}, 1, metrics).height);
@@ -118,8 +118,8 @@ std::string conditionText(const PageCondition& when)
     case PageComes::Told:
         return fmt::format("the newest code is {}", when.name);
     case PageComes::Alarm:
-        return fmt::format("it is below {} or above {}", shortestText(when.least),
-            shortestText(when.most));
+        return fmt::format(
+            "it is below {} or above {}", shortestText(when.least), shortestText(when.most));
     }
     return {};
 }

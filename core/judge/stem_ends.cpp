@@ -1,8 +1,29 @@
 #include "judge/stem_ends.h"
 
+#include <algorithm>
+
 #include <fmt/format.h>
 
 namespace fern {
+
+namespace {
+
+bool shows(const PlainPage& page, const std::string& reader)
+{
+    return std::any_of(page.fields.begin(), page.fields.end(), [&](const Field& field) {
+        return field.kind == FieldKind::Value && field.reader == reader;
+    });
+}
+
+/// A page that comes to the front only tells again what a page that is turned to tells.
+bool isToldElsewhere(const PlainDisplay& display, const PlainPage& page, const std::string& reader)
+{
+    return page.when.comes != PageComes::Turned
+        && std::any_of(display.turned.begin(), display.turned.end(),
+            [&](std::size_t index) { return shows(display.pages[index], reader); });
+}
+
+} // namespace
 
 std::vector<StemChoice> stemChoices(const PlainInstrument& in, std::size_t channel)
 {
@@ -13,7 +34,8 @@ std::vector<StemChoice> stemChoices(const PlainInstrument& in, std::size_t chann
                 if (field.kind != FieldKind::Value)
                     continue;
                 const auto reader = indexOf(in.readers, field.reader);
-                if (in.readers[reader].channel == channel)
+                if (in.readers[reader].channel == channel
+                    && !isToldElsewhere(in.displays[d], in.displays[d].pages[p], field.reader))
                     choices.push_back({channel, reader, d, p});
             }
     return choices;

@@ -16,9 +16,8 @@ std::uint8_t inByte(double value)
 /// From `from` (factor 0) over `to` (factor 1) and beyond.
 Rgb blended(Rgb from, Rgb to, double factor)
 {
-    const auto mix = [factor](std::uint8_t a, std::uint8_t b) {
-        return inByte(a + (b - a) * factor);
-    };
+    const auto mix = [factor](
+                         std::uint8_t a, std::uint8_t b) { return inByte(a + (b - a) * factor); };
     return {mix(from.red, to.red), mix(from.green, to.green), mix(from.blue, to.blue)};
 }
 
@@ -81,7 +80,9 @@ RgbImage turned(const RgbImage& image, int quarters)
     for (int y = 0; y < image.height; ++y)
         for (int x = 0; x < image.width; ++x) {
             const int right = image.width - 1 - x, bottom = image.height - 1 - y;
-            result.at(turn == 1 ? bottom : turn == 2 ? right : y,
+            result.at(turn == 1 ? bottom
+                    : turn == 2 ? right
+                                : y,
                 turn == 1       ? x
                     : turn == 2 ? bottom
                                 : right) = image.at(x, y);
@@ -102,7 +103,8 @@ RgbImage cropped(const RgbImage& image, double left, double top, double width, d
     RgbImage result(x1 - x0, y1 - y0);
     for (int y = y0; y < y1; ++y)
         std::copy_n(image.pixels.begin() + static_cast<std::ptrdiff_t>(image.indexOf(x0, y)),
-            x1 - x0, result.pixels.begin() + static_cast<std::ptrdiff_t>(result.indexOf(0, y - y0)));
+            x1 - x0,
+            result.pixels.begin() + static_cast<std::ptrdiff_t>(result.indexOf(0, y - y0)));
     return result;
 }
 

@@ -59,8 +59,8 @@ std::vector<std::pair<int, int>> sizesOf(std::size_t bytes, ArrayOrder order, in
         if (bytes % row != 0 || across < least)
             continue;
         const auto down = static_cast<int>(bytes / row) * downStep;
-        if ((height > 0 && down != height) || down < least || down > most
-            || across > longest * down || down > longest * across)
+        if ((height > 0 && down != height) || down < least || down > most || across > longest * down
+            || down > longest * across)
             continue;
         add(across, down);
     }

@@ -1,8 +1,8 @@
 #include "picture/array_text.h"
 
 #include <algorithm>
-#include <charconv>
 #include <cctype>
+#include <charconv>
 
 #include <fmt/format.h>
 
@@ -69,9 +69,11 @@ Result<std::uint16_t> numberOf(std::string_view word)
         base = 2;
     if (base != 10)
         word.remove_prefix(2);
-    while (!word.empty() && base != 16 && std::string_view("uUlL").find(word.back()) != std::string_view::npos)
+    while (!word.empty() && base != 16
+        && std::string_view("uUlL").find(word.back()) != std::string_view::npos)
         word.remove_suffix(1);
-    while (!word.empty() && base == 16 && std::string_view("uUlL").find(word.back()) != std::string_view::npos)
+    while (!word.empty() && base == 16
+        && std::string_view("uUlL").find(word.back()) != std::string_view::npos)
         word.remove_suffix(1);
     unsigned number = 0;
     const auto read = std::from_chars(word.data(), word.data() + word.size(), number, base);

@@ -166,8 +166,8 @@ std::vector<std::uint8_t> ditheredAs(
             if (dither == Dither::FloydSteinberg)
                 value = diffusion.at(x, value);
             else if (dither == Dither::Ordered)
-                value = value.each([by = movedBy(orderedThreshold(x, y), apart)](
-                                       int part) { return part + by; });
+                value = value.each(
+                    [by = movedBy(orderedThreshold(x, y), apart)](int part) { return part + by; });
             const auto index = nearest(value);
             indices[at] = static_cast<std::uint8_t>(index);
             if (dither == Dither::FloydSteinberg)

@@ -116,8 +116,8 @@ double sizeOf(const LatestValue& latest, const PlainReader& reader, Ticks now)
 }
 
 /// The rows of the list that the reader's channel counts down, each cut to its line.
-std::string listText(const PlainInstrument& in, const Field& field, std::size_t reader,
-    const ValueOf& valueOf)
+std::string listText(
+    const PlainInstrument& in, const Field& field, std::size_t reader, const ValueOf& valueOf)
 {
     const auto& channel = in.channels[in.readers[reader].channel];
     if (channel.source.kind != SourceKind::Derived

@@ -91,8 +91,8 @@ void FirmwareRun::handle(const RunEvent& event)
         Turn turn(m_state, m_observer, event.task);
         m_state.program[event.task]->happen(turn, event.part);
         if (std::exchange(loop.isWoken, false) && loop.lookAt != maxTicks)
-            planLook(firstLook(
-                loop.firstIdleLook, loop.turn, std::max(m_state.now, earliestDue())));
+            planLook(
+                firstLook(loop.firstIdleLook, loop.turn, std::max(m_state.now, earliestDue())));
     }
 }
 

@@ -33,7 +33,7 @@ private:
 
 /// Returns the shares of a whole scenario of so many seconds; of what there was until `stops` says
 /// so, where it does.
-std::vector<PageShares::Shares> pageSharesOf(const PlainInstrument& instrument, double seconds,
-    const std::function<bool()>& stops = {});
+std::vector<PageShares::Shares> pageSharesOf(
+    const PlainInstrument& instrument, double seconds, const std::function<bool()>& stops = {});
 
 } // namespace fern

@@ -58,8 +58,8 @@ PageTurner::PageTurner(const PlainDisplay& display, Ticks start)
 {
 }
 
-bool PageTurner::hear(const PlainDisplay& display, std::size_t channel, std::string_view code,
-    std::string_view name)
+bool PageTurner::hear(
+    const PlainDisplay& display, std::size_t channel, std::string_view code, std::string_view name)
 {
     const auto& turning = display.turning;
     if (turning.by != channel)
@@ -75,16 +75,22 @@ bool PageTurner::hear(const PlainDisplay& display, std::size_t channel, std::str
 /// Without a part of the day every page has its turn.
 void PageTurner::turn(const PlainDisplay& display, Ticks now, const ValueOf& valueOf)
 {
-    if ((m_asked != display.page.id || m_askedFrom != display.pageFrom) && now >= display.pageFrom) {
+    if ((m_asked != display.page.id || m_askedFrom != display.pageFrom)
+        && now >= display.pageFrom) {
         m_asked = display.page.id;
         m_page = indexOf(display.pages, m_asked);
         m_since = m_askedFrom = display.pageFrom;
         m_steps = 0;
     }
+    if (now >= display.pageFrom && now < display.pageUntil) {
+        m_page = indexOf(display.pages, m_asked);
+        m_since = now;
+        m_steps = 0;
+        return;
+    }
     const auto* part = dayPartOf(display, valueOf);
     const auto& pages = part == nullptr ? display.turned : part->pages;
-    const auto every =
-        part != nullptr && part->each > Ticks{} ? part->each : display.turning.every;
+    const auto every = part != nullptr && part->each > Ticks{} ? part->each : display.turning.every;
     const auto count = static_cast<std::int64_t>(pages.size());
     const auto found = std::find(pages.begin(), pages.end(), m_page);
     const int steps = std::exchange(m_steps, 0);

@@ -456,8 +456,16 @@ bool remembersEverything(const PlainChannel& channel)
 
 bool remembersEverything(const PlainInstrument& instrument)
 {
+    // Whether there ever was a value decides what a page waits for.
+    const auto waits = [](const PlainPage& page) {
+        return page.when.comes == PageComes::Searching || page.when.comes == PageComes::NoDevice;
+    };
     return std::any_of(instrument.channels.begin(), instrument.channels.end(),
-        [](const PlainChannel& c) { return remembersEverything(c); });
+               [](const PlainChannel& c) { return remembersEverything(c); })
+        || std::any_of(instrument.displays.begin(), instrument.displays.end(),
+            [&](const PlainDisplay& display) {
+                return std::any_of(display.pages.begin(), display.pages.end(), waits);
+            });
 }
 
 } // namespace fern

@@ -132,13 +132,14 @@ Result<std::vector<std::uint16_t>> parseLevels(const Picture& p, std::string_vie
     };
     const auto rows = splitAtBlanks(text);
     if (rows.size() != static_cast<std::size_t>(p.height))
-        return wrong(fmt::format("the picture has {} rows, its height says {}", rows.size(), p.height));
+        return wrong(
+            fmt::format("the picture has {} rows, its height says {}", rows.size(), p.height));
     std::vector<std::uint16_t> levels;
     levels.reserve(static_cast<std::size_t>(p.width) * rows.size());
     for (const auto row : rows) {
         if (row.size() != digitsOfRow(p))
-            return wrong(fmt::format(
-                "a row of the picture has {} digits, its width says {}", row.size(), digitsOfRow(p)));
+            return wrong(fmt::format("a row of the picture has {} digits, its width says {}",
+                row.size(), digitsOfRow(p)));
         for (int x = 0; x < p.width; ++x) {
             const auto at = static_cast<std::size_t>(x);
             unsigned level = 0;
@@ -171,8 +172,8 @@ Result<std::vector<std::uint16_t>> parseLevels(const Picture& p, std::string_vie
 
 const std::shared_ptr<const Picture>& SharedPicture::blank()
 {
-    static const auto picture =
-        std::make_shared<const Picture>(Picture{PictureColours::Mono, 8, 8, std::vector<std::uint16_t>(64)});
+    static const auto picture = std::make_shared<const Picture>(
+        Picture{PictureColours::Mono, 8, 8, std::vector<std::uint16_t>(64)});
     return picture;
 }
 

@@ -70,9 +70,8 @@ Picture pictureIn(const RgbImage& image, PicturePalette palette, Dither dither)
     for (const auto ink : inks)
         colours.push_back(colourOf(ink));
     for (const auto index : dithered(image, colours, dither))
-        picture.levels.push_back(palette == PicturePalette::Mono
-                ? index
-                : static_cast<std::uint16_t>(inks[index]));
+        picture.levels.push_back(
+            palette == PicturePalette::Mono ? index : static_cast<std::uint16_t>(inks[index]));
     return picture;
 }
 
@@ -82,8 +81,9 @@ RgbImage seenOf(const Picture& picture)
     for (std::size_t i = 0; i < image.pixels.size(); ++i) {
         const auto level = picture.levels[i];
         image.pixels[i] = picture.colours == PictureColours::Rgb565 ? colourOf565(level)
-            : picture.colours == PictureColours::Inks               ? colourOf(static_cast<Ink>(level))
-                                                      : colourOf(level != 0 ? Ink::White : Ink::Black);
+            : picture.colours == PictureColours::Inks
+            ? colourOf(static_cast<Ink>(level))
+            : colourOf(level != 0 ? Ink::White : Ink::Black);
     }
     return image;
 }

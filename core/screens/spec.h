@@ -84,7 +84,7 @@ struct Field {
     bool isUpright = false; ///< a bar grows up, else to the right
     bool wrapsCells = false; ///< lines end anywhere, else between words
     bool showsPresent = false; ///< a list begins with the row that is in force now, else the next
-    Dots dots; ///< of a glyph
+    Dots dots{5, 8}; ///< of a glyph
     SharedPicture picture;
     std::string font = "8x16";
     int scale = 1; ///< font pixels are scale × scale pixels
@@ -106,7 +106,7 @@ template <class Archive> void describe(Archive& a, Field& f)
         a.text("text", f.text);
     a.integer("x", f.x, -1024, 1024);
     a.integer("y", f.y, -1024, 1024);
-    if (traits.size != FieldSize::AsWritten)
+    if (traits.size != FieldSize::AsWritten && traits.size != FieldSize::AsDrawn)
         a.integer("width", f.width, 1, 1024);
     if (traits.size == FieldSize::OfGlass || traits.size == FieldSize::Lines)
         a.integer("height", f.height, 1, 1024);

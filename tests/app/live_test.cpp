@@ -71,8 +71,8 @@ TEST_F(LiveTest, TheStandInOfTheBoardIsHeard)
     EXPECT_TRUE(waitFor([&] {
         return accessibleName(find<QWidget>("shownList")).contains(QStringLiteral("differ from"));
     }));
-    // The stem holds what the board said, and the text what follows from it; the glass may show that
-    // satellites are looked for.
+    // The stem holds what the board said, and the text what follows from it; the glass may show
+    // that satellites are looked for.
     openChannel("house-battery");
     ASSERT_TRUE(waitFor([&] {
         return leaf("Text")->valueText().startsWith(QStringLiteral("13."));
@@ -83,7 +83,7 @@ TEST_F(LiveTest, TheStandInOfTheBoardIsHeard)
     ASSERT_TRUE(waitFor([&] { return find<QSpinBox>("decimals")->value() == 2; }));
     find<QSpinBox>("decimals")->setValue(1);
     settle();
-    EXPECT_TRUE(waitFor([&] { return leaf("Glass")->valueText().size() == 4; }));
+    EXPECT_TRUE(waitFor([&] { return leaf("Text")->valueText().size() == 4; }));
     choose(QStringLiteral("scenario"));
     EXPECT_TRUE(waitFor([&] { return view()->live == nullptr; }));
     window.goTo({QStringLiteral("Bench")});

@@ -47,7 +47,8 @@ TEST_F(BenchesTest, AnAlarmPageComesToTheFrontAndGoes)
     EXPECT_EQ(page(id.c_str()).when.most, 9);
     const auto shownAt = [&](double seconds) {
         window.runner().jumpTo(ticksFromSeconds(seconds));
-        EXPECT_TRUE(waitFor([&] { return window.runner().view()->now == ticksFromSeconds(seconds); }));
+        EXPECT_TRUE(
+            waitFor([&] { return window.runner().view()->now == ticksFromSeconds(seconds); }));
         return window.runner().view()->glass[0].page;
     };
     EXPECT_EQ(shownAt(150), id) << "12.4 km/h";
@@ -61,7 +62,7 @@ TEST_F(BenchesTest, PagesAreTurnedByTheKeyUnderTheGlass)
 {
     const auto shown = [this] { return window.runner().view()->glass[0].page; };
     const auto first = shown();
-    auto* key = find<QAbstractButton>("hand page-button on");
+    auto* key = find<QAbstractButton>("hand page-button pressed");
     QTest::mousePress(key, Qt::LeftButton);
     for (int i = 0; i < 3; ++i)
         window.runner().tick();

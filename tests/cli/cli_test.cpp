@@ -560,14 +560,17 @@ TEST(Cli, ChecksWhatARunOfTheFirstScenarioLoses)
 
 TEST(Cli, APictureBecomesAnArray)
 {
-    // The reference of tests/data/pictures, as a picture file; its bytes are those of numpy and Pillow.
+    // The reference of tests/data/pictures, as a picture file; its bytes are those of numpy and
+    // Pillow.
     const auto input = sourcePath("tests/data/pictures/dither-input.pgm");
     const auto array = cli("picture " + input + " --size 64x32 --array msb --name 'Sky; */'");
     EXPECT_EQ(array.exitCode, 0) << array.err;
-    EXPECT_TRUE(array.out.starts_with("const unsigned char sky[256] = {\n    0x00, 0x00, 0x12, 0x55,"))
+    EXPECT_TRUE(
+        array.out.starts_with("const unsigned char sky[256] = {\n    0x00, 0x00, 0x12, 0x55,"))
         << array.out.substr(0, 80);
     const auto png = temporary("picture.png");
-    const auto outcome = cli("picture --json " + input + " --size 10x10 --palette 7 --dither ordered --png " + png);
+    const auto outcome =
+        cli("picture --json " + input + " --size 10x10 --palette 7 --dither ordered --png " + png);
     EXPECT_EQ(member(valueOf(outcome), "bytes").number, 50) << "two pixels a byte";
     EXPECT_TRUE(test::wholeFile(png).starts_with("\x89PNG"));
     for (const char* wrong : {"--size 10", "--size 0x4", "--size 9999x4", "--size 8x8 --palette 5",

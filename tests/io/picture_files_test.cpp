@@ -1,7 +1,7 @@
 // Picture files, hostile ones too.
 
-#include "io/picture_files.h"
 #include "io/files.h"
+#include "io/picture_files.h"
 
 #include <QTemporaryDir>
 
@@ -21,7 +21,8 @@ TEST(PictureFiles, APngComesBackAsItWas)
     QTemporaryDir folder;
     RgbImage picture(7, 5);
     for (std::size_t i = 0; i < picture.pixels.size(); ++i)
-        picture.pixels[i] = {static_cast<std::uint8_t>(7 * i), static_cast<std::uint8_t>(255 - i), 9};
+        picture.pixels[i] = {
+            static_cast<std::uint8_t>(7 * i), static_cast<std::uint8_t>(255 - i), 9};
     const auto path = folder.filePath(QStringLiteral("a.png")).toStdString();
     ASSERT_TRUE(writePicturePng(picture, path));
     const auto read = readPicture(path);

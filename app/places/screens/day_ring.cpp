@@ -81,8 +81,9 @@ int DayRing::minuteAt(QPointF point) const
 
 int DayRing::beginOf(std::size_t part) const
 {
-    return m_drag && static_cast<std::size_t>(m_drag->part) == part ? m_drag->minute
-                                                                    : minuteOf(m_plan.parts[part].from);
+    return m_drag && static_cast<std::size_t>(m_drag->part) == part
+        ? m_drag->minute
+        : minuteOf(m_plan.parts[part].from);
 }
 
 std::optional<int> DayRing::handleAt(QPointF point) const
@@ -184,7 +185,8 @@ void DayRing::paintEvent(QPaintEvent* /*event*/)
     for (int hour = 0; hour < 24; hour += 3) {
         const auto at = circle.center()
             + (pointOf(hour * 60) - circle.center()) * (1 + (thick + 10) / circle.width());
-        painter.drawText(QRectF(at.x() - 12, at.y() - 8, 24, 16), Qt::AlignCenter, QString::number(hour));
+        painter.drawText(
+            QRectF(at.x() - 12, at.y() - 8, 24, 16), Qt::AlignCenter, QString::number(hour));
     }
     for (std::size_t i = 0; i < count; ++i) {
         painter.setPen(QPen(i == m_chosen ? t.amber : t.ink, i == m_chosen ? 3 : 1));

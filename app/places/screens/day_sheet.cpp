@@ -50,8 +50,8 @@ DaySheet::DaySheet(Document& document, QWidget* parent)
     connect(m_grid, &ParameterGrid::entered, this,
         [this](const QString& path, const QString& label, const QString& text) {
             m_document.apply(tr("Set %1 of a part of the day").arg(label),
-                withDayPartParameter(m_document.instrument(), m_display, m_part,
-                    path.toStdString(), text.toStdString()));
+                withDayPartParameter(m_document.instrument(), m_display, m_part, path.toStdString(),
+                    text.toStdString()));
             showPart();
         });
 }
@@ -74,8 +74,8 @@ void DaySheet::move(int part, int minute)
     if (display == nullptr)
         return;
     const auto& parts = display->day.parts;
-    const auto moved = std::find_if(
-        parts.begin(), parts.end(), [&](const DayPart& p) { return p.from == from; });
+    const auto moved =
+        std::find_if(parts.begin(), parts.end(), [&](const DayPart& p) { return p.from == from; });
     m_plan = display->day;
     choose(moved == parts.end() ? part : static_cast<int>(moved - parts.begin()));
 }
@@ -124,13 +124,13 @@ void DaySheet::showPart()
         return m_words->setText(tr("Without a plan every page has its turn at any time."));
     const auto& part = m_plan.parts[m_part];
     const auto& next = m_plan.parts[(m_part + 1) % m_plan.parts.size()];
-    m_words->setText(
-        m_plan.parts.size() == 1
+    m_words->setText(m_plan.parts.size() == 1
             ? tr("All day these pages are turned:")
             : tr("From %1 to %2 these are turned:").arg(qText(part.from), qText(next.from)));
     const auto in = splitAtBlanks(part.pages);
     for (const auto& [id, name] : m_laid)
-        if (auto* chip = m_pages->findChild<QAbstractButton*>(QStringLiteral("dayPage ") + qText(id)))
+        if (auto* chip =
+                m_pages->findChild<QAbstractButton*>(QStringLiteral("dayPage ") + qText(id)))
             chip->setChecked(std::find(in.begin(), in.end(), id) != in.end());
     m_grid->showParameters(dayPartParameters(m_document.instrument(), m_display, m_part));
     m_grid->setFixedHeight(m_grid->wholeHeight());

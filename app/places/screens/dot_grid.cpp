@@ -34,17 +34,17 @@ void DotGrid::say()
 {
     setAccessibleName(tr("Glyph of %1 × %2 dots").arg(m_dots.width()).arg(m_dots.height()));
     if (m_dots.width() > 0)
-        setAccessibleDescription(tr("at column %1 of row %2: %3")
-                                     .arg(m_cursor.x() + 1)
-                                     .arg(m_cursor.y() + 1)
-                                     .arg(m_dots.isLit(m_cursor.x(), m_cursor.y()) ? tr("lit")
-                                                                                   : tr("dark")));
+        setAccessibleDescription(
+            tr("at column %1 of row %2: %3")
+                .arg(m_cursor.x() + 1)
+                .arg(m_cursor.y() + 1)
+                .arg(m_dots.isLit(m_cursor.x(), m_cursor.y()) ? tr("lit") : tr("dark")));
 }
 
 QRect DotGrid::rectOf(int x, int y) const
 {
-    const int side = std::max(
-        1, std::min(width() / std::max(1, m_dots.width()), height() / std::max(1, m_dots.height())));
+    const int side = std::max(1,
+        std::min(width() / std::max(1, m_dots.width()), height() / std::max(1, m_dots.height())));
     const int left = (width() - side * m_dots.width()) / 2;
     return {left + x * side, y * side, side, side};
 }
@@ -131,7 +131,9 @@ void DotGrid::paintEvent(QPaintEvent* /*event*/)
             const int gap = rect.width() > roomy ? 1 : 0;
             const bool isCursors = m_isCell && y == cursorRow;
             painter.fillRect(rect.adjusted(gap, gap, -gap, -gap),
-                m_dots.isLit(x, y) ? t.ink : isCursors ? t.line : t.pale);
+                m_dots.isLit(x, y) ? t.ink
+                    : isCursors    ? t.line
+                                   : t.pale);
         }
     if (hasFocus() && m_dots.width() > 0) {
         painter.setPen(QPen(t.amber, 2));

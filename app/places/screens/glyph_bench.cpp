@@ -173,8 +173,8 @@ void GlyphBench::copy(bool isPython)
     if (m_dots.width() > 8)
         return Q_EMIT refused(
             tr("A row of more than 8 dots is no byte; the picture bench makes larger arrays."));
-    QGuiApplication::clipboard()->setText(qText(isPython ? rowsInPython(name, rows, m_dots.width())
-                                                         : rowsInC(name, rows, m_dots.width())));
+    QGuiApplication::clipboard()->setText(qText(
+        isPython ? rowsInPython(name, rows, m_dots.width()) : rowsInC(name, rows, m_dots.width())));
 }
 
 void GlyphBench::copyBars(bool isUpright)

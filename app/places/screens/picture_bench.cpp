@@ -31,9 +31,11 @@ struct Adjustment {
     double PictureWork::*figure;
 };
 constexpr std::array<Adjustment, 4> adjustments{{
-    {"pictureSaturation", QT_TRANSLATE_NOOP("PictureBench", "saturation"), &PictureWork::saturation},
+    {"pictureSaturation", QT_TRANSLATE_NOOP("PictureBench", "saturation"),
+        &PictureWork::saturation},
     {"pictureContrast", QT_TRANSLATE_NOOP("PictureBench", "contrast"), &PictureWork::contrast},
-    {"pictureBrightness", QT_TRANSLATE_NOOP("PictureBench", "brightness"), &PictureWork::brightness},
+    {"pictureBrightness", QT_TRANSLATE_NOOP("PictureBench", "brightness"),
+        &PictureWork::brightness},
     {"pictureSharpness", QT_TRANSLATE_NOOP("PictureBench", "sharpness"), &PictureWork::sharpness},
 }};
 
@@ -86,8 +88,8 @@ QRectF PictureView::imageRect() const
 {
     if (m_image.isNull())
         return {};
-    const double factor = std::min(
-        static_cast<double>(width()) / m_image.width(), static_cast<double>(height()) / m_image.height());
+    const double factor = std::min(static_cast<double>(width()) / m_image.width(),
+        static_cast<double>(height()) / m_image.height());
     // Whole pixels, as long as there is room for one each.
     const double whole = factor >= 1 ? std::floor(factor) : factor;
     const QSizeF size = QSizeF(m_image.size()) * whole;
@@ -106,8 +108,9 @@ void PictureView::mouseMoveEvent(QMouseEvent* event)
         return;
     const auto image = imageRect();
     const auto box = QRectF(*m_from, event->position()).normalized() & image;
-    m_mark = {(box.left() - image.left()) / image.width(), (box.top() - image.top()) / image.height(),
-        box.width() / image.width(), box.height() / image.height()};
+    m_mark = {(box.left() - image.left()) / image.width(),
+        (box.top() - image.top()) / image.height(), box.width() / image.width(),
+        box.height() / image.height()};
     update();
 }
 
@@ -131,7 +134,8 @@ void PictureView::paintEvent(QPaintEvent* /*event*/)
     painter.drawRect(rect().adjusted(0, 0, -1, -1));
     if (m_image.isNull()) {
         painter.setPen(t.soft);
-        painter.drawText(rect().adjusted(8, 8, -8, -8), Qt::AlignCenter | Qt::TextWordWrap, m_words);
+        painter.drawText(
+            rect().adjusted(8, 8, -8, -8), Qt::AlignCenter | Qt::TextWordWrap, m_words);
         return;
     }
     const auto image = imageRect();
@@ -225,8 +229,8 @@ QWidget* PictureBench::makeControls()
     for (const auto words : arrayOrderWords)
         orders << qText(words);
     combo(m_dither, "pictureDither", tr("dithering"), dithers, 2, 0);
-    combo(m_turn, "pictureTurn", tr("turned by"),
-        {tr("0°"), tr("90°"), tr("180°"), tr("270°")}, 2, 2);
+    combo(m_turn, "pictureTurn", tr("turned by"), {tr("0°"), tr("90°"), tr("180°"), tr("270°")}, 2,
+        2);
     for (auto* box : {m_width, m_height}) {
         box->setRange(1, longestPicture);
         connect(box, &QSpinBox::valueChanged, this, [this] { work(); });
@@ -284,12 +288,12 @@ void PictureBench::setDisplay(const DisplaySpec& part, int columns, int rows)
     m_columns = columns;
     m_rows = rows;
     const QSignalBlocker quiet(m_order);
-    m_order->setCurrentIndex(static_cast<int>(palette == PicturePalette::Full
-            ? ArrayOrder::Rgb565HighFirst
-            : std::holds_alternative<MonoOledSpec>(part.shape)
-                || std::holds_alternative<MonoLcdSpec>(part.shape)
-            ? ArrayOrder::Pages
-            : ArrayOrder::RowsHighFirst));
+    m_order->setCurrentIndex(
+        static_cast<int>(palette == PicturePalette::Full ? ArrayOrder::Rgb565HighFirst
+                : std::holds_alternative<MonoOledSpec>(part.shape)
+                    || std::holds_alternative<MonoLcdSpec>(part.shape)
+                ? ArrayOrder::Pages
+                : ArrayOrder::RowsHighFirst));
     work();
 }
 
@@ -320,7 +324,8 @@ void PictureBench::openFile(const QString& path)
             return [this, message = describe(read.error())] { Q_EMIT refused(qText(message)); };
         auto image = std::make_shared<RgbImage>(ofWorkedSize(*std::move(read)));
         return [this, image, path] {
-            take(std::move(*image), path.section(QLatin1Char('/'), -1).section(QLatin1Char('.'), 0, 0));
+            take(std::move(*image),
+                path.section(QLatin1Char('/'), -1).section(QLatin1Char('.'), 0, 0));
         };
     });
 }
@@ -382,8 +387,8 @@ void PictureBench::take(RgbImage image, const QString& name)
     m_guesses.clear();
     m_guess->setVisible(false);
     m_work = {};
-    const double factor = std::min(static_cast<double>(m_columns) / image.width,
-        static_cast<double>(m_rows) / image.height);
+    const double factor = std::min(
+        static_cast<double>(m_columns) / image.width, static_cast<double>(m_rows) / image.height);
     {
         const QSignalBlocker acrossQuiet(m_width), downQuiet(m_height), turnQuiet(m_turn);
         m_width->setValue(std::max(1, static_cast<int>(image.width * std::min(1.0, factor))));
@@ -430,8 +435,9 @@ void PictureBench::showResult(Picture result)
     m_put->setEnabled(isThere);
     m_replace->setEnabled(isThere);
     if (!isThere) {
-        m_before->showImage({}, tr("Open a picture, drop one here, or paste one, or the array of a "
-                                   "firmware"));
+        m_before->showImage({},
+            tr("Open a picture, drop one here, or paste one, or the array of a "
+               "firmware"));
         m_after->showImage({}, tr("as the display shows it"));
         return m_words->setText({});
     }
@@ -439,7 +445,7 @@ void PictureBench::showResult(Picture result)
     m_words->setText(tr("%1 × %2 pixels in %3: %4 bytes of the board's flash")
                          .arg(m_result.width)
                          .arg(m_result.height)
-                         .arg(m_palette == PicturePalette::Full       ? tr("16-bit colours")
+                         .arg(m_palette == PicturePalette::Full      ? tr("16-bit colours")
                                  : m_palette == PicturePalette::Mono ? tr("black and white")
                                                                      : tr("the inks of the paper"))
                          .arg(arrayOf(m_result, order()).size()));
@@ -450,9 +456,9 @@ void PictureBench::copy(bool isPython)
     if (m_result.levels.empty())
         return;
     const auto bytes = arrayOf(m_result, order());
-    QGuiApplication::clipboard()->setText(qText(isPython
-            ? arrayInPython(m_name.toStdString(), bytes)
-            : arrayInC(m_name.toStdString(), bytes)));
+    QGuiApplication::clipboard()->setText(
+        qText(isPython ? arrayInPython(m_name.toStdString(), bytes)
+                       : arrayInC(m_name.toStdString(), bytes)));
 }
 
 } // namespace fern::app

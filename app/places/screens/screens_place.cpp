@@ -105,7 +105,10 @@ QWidget* ScreensPlace::makeSheets()
     for (QWidget* sheet : std::initializer_list<QWidget*>{m_sheet, m_turning, m_day})
         card->body()->addWidget(sheet, 1);
     connect(m_chips, &PageChips::opened, this, [this] { showSheets(); });
-    connect(m_turning, &TurningSheet::pageAdded, this, &ScreensPlace::choosePage);
+    connect(m_turning, &TurningSheet::pageAdded, this, [this](const QString& added) {
+        m_page = added; // it is shown with the next view
+        m_field.clear();
+    });
     return card;
 }
 
@@ -121,8 +124,8 @@ void ScreensPlace::showSheets()
         m_turning->showPage(m_view->resolved, index,
             static_cast<std::size_t>(page - display->pages.data()), inSeconds(m_view->end));
     if (m_chips->page() == m_day)
-        m_day->showDisplay(*display,
-            index < m_view->glass.size() ? m_view->glass[index].minuteOfDay : -1);
+        m_day->showDisplay(
+            *display, index < m_view->glass.size() ? m_view->glass[index].minuteOfDay : -1);
 }
 
 QWidget* ScreensPlace::makeBenches()
@@ -199,14 +202,14 @@ void ScreensPlace::showBenches()
         if (chosen != nullptr && chosen->kind == FieldKind::Glyph)
             m_glyphs->showGlyph(chosen->dots, qText(chosen->id), isCell, used);
         else
-            m_glyphs->showAlone(page != nullptr
-                    && canShow(m_document.instrument(), display->id, FieldKind::Glyph),
+            m_glyphs->showAlone(
+                page != nullptr && canShow(m_document.instrument(), display->id, FieldKind::Glyph),
                 isCell, used);
     }
     if (m_benches->page() == m_pictures) {
         if (display != nullptr)
-            m_pictures->setDisplay(display->firmware->setup().part, display->metrics.columns,
-                display->metrics.rows);
+            m_pictures->setDisplay(
+                display->firmware->setup().part, display->metrics.columns, display->metrics.rows);
         if (chosen != nullptr && chosen->kind == FieldKind::Picture)
             m_pictures->showField(m_field, *chosen->picture);
         else

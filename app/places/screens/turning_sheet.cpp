@@ -105,8 +105,7 @@ void TurningSheet::showPage(const std::shared_ptr<const PlainInstrument>& plain,
 void TurningSheet::showFigures()
 {
     const auto& display = m_plain->displays[m_display];
-    m_when->showParameters(
-        conditionParameters(m_document.instrument(), display.pages[m_page].id));
+    m_when->showParameters(conditionParameters(m_document.instrument(), display.pages[m_page].id));
     m_when->setFixedHeight(m_when->wholeHeight());
     m_turning->showParameters(turningParameters(m_document.instrument(), display.id));
 }
@@ -126,10 +125,9 @@ void TurningSheet::showShare()
     if (m_countedOf == m_plain && m_display < m_shares.size() && !m_shares[m_display].empty()) {
         const auto& shares = m_shares[m_display];
         const auto found = shares.find(page.id);
-        words += found == shares.end()
-            ? tr("It is not shown in this scenario.")
-            : tr("It is shown for %1 % of this scenario.")
-                  .arg(qText(significantText(100 * found->second, 2)));
+        words += found == shares.end() ? tr("It is not shown in this scenario.")
+                                       : tr("It is shown for %1 % of this scenario.")
+                                             .arg(qText(significantText(100 * found->second, 2)));
     }
     m_share->setText(words);
 }

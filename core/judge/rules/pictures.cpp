@@ -20,8 +20,9 @@ Fix fieldFix(
     std::string label, const Page& page, Field field, const std::function<void(Field&)>& change)
 {
     change(field);
-    return {std::move(label),
-        [page = page.id, field](const Instrument& before) { return withField(before, page, field); }};
+    return {std::move(label), [page = page.id, field](const Instrument& before) {
+                return withField(before, page, field);
+            }};
 }
 
 void checkGlyph(const Page& page, const Field& field, Findings& out)
@@ -102,7 +103,8 @@ void checkPicture(const PlainDisplay& display, const Page& page, const Field& fi
                 picture.width, picture.height, display.id, metrics.columns, metrics.rows),
             "What lies beyond the glass is not seen, and its bytes are kept for nothing.",
             "common practice",
-            {fieldFix("Put it at the top left corner", page, field, [](Field& f) { f.x = f.y = 0; })},
+            {fieldFix(
+                "Put it at the top left corner", page, field, [](Field& f) { f.x = f.y = 0; })},
             {}});
 }
 

@@ -68,22 +68,23 @@ void addUntold(const PlainInstrument& plain, const PlainDisplay& display, const 
         pages.push_back(statePage(display, channel, comes));
         pages.back().when.time = {std::ceil(oldAfter(channel)), "s"};
     }
-    Finding finding{"D05", Severity::Check,
-        fmt::format("/pages/{}/fields/{}", page.id, f.id),
+    Finding finding{"D05", Severity::Check, fmt::format("/pages/{}/fields/{}", page.id, f.id),
         fmt::format("“{}” does not say when {} of {}", page.name, when, channel.name),
         fmt::format("{} Let the field say so, or a page that comes to the front.",
-            f.kind == FieldKind::Value   ? "The last number stands as though it were of now."
+            f.kind == FieldKind::Value       ? "The last number stands as though it were of now."
                 : f.kind == FieldKind::Alarm ? "The alarm stays silent as though all were well."
                                              : "It looks as it does at the lower end."),
         "common practice", {}, {}};
     if (f.kind == FieldKind::Value)
         finding.fixes.push_back(
             {fmt::format("Call it old after {} s", std::ceil(oldAfter(channel))),
-                [id = reader.id, seconds = std::ceil(oldAfter(channel))](
-                    const Instrument& before) { return withStaleAfter(before, id, {seconds, "s"}); }});
-    finding.fixes.push_back({pages.size() == 1 ? "Add a page that says so"
-                                               : fmt::format("Add {} pages that say so", pages.size()),
-        [pages](const Instrument& before) { return withPages(before, pages); }});
+                [id = reader.id, seconds = std::ceil(oldAfter(channel))](const Instrument& before) {
+                    return withStaleAfter(before, id, {seconds, "s"});
+                }});
+    finding.fixes.push_back(
+        {pages.size() == 1 ? "Add a page that says so"
+                           : fmt::format("Add {} pages that say so", pages.size()),
+            [pages](const Instrument& before) { return withPages(before, pages); }});
     out.push_back(std::move(finding));
 }
 
@@ -138,8 +139,9 @@ void checkSplash(const Instrument& /*in*/, const PlainInstrument& plain, Finding
                 "common practice",
                 {{"Show it for 2 s",
                     [id = page.id](const Instrument& before) {
-                        return withPageChanged(
-                            before, id, [](Page& changed) { changed.when.time = {2, "s"}; });
+                        return withPageChanged(before, id, [](Page& changed) {
+                            changed.when.time = {2, "s"};
+                        });
                     }}},
                 {}});
         }
@@ -186,8 +188,9 @@ void checkUnseenPages(const Instrument& /*in*/, const PlainInstrument& plain, Fi
                         : "Pages are turned by a key, by time, or by the time of day.",
                 "common practice", {}, {}};
             if (!hasPlan)
-                finding.fixes.push_back(displayFix("Turn every 4 s", display.id,
-                    [](Display& d) { d.turning.every = {4, "s"}; }));
+                finding.fixes.push_back(displayFix("Turn every 4 s", display.id, [](Display& d) {
+                    d.turning.every = {4, "s"};
+                }));
             out.push_back(std::move(finding));
         }
         if (!display.day.spec.parts.empty() && !display.day.clock)

@@ -75,7 +75,7 @@ RC_GTEST_PROP(MonoFrame, HashTellsItsPicturesApart, ())
 
 TEST(PixelFont, HasTheDigitsAndSignsOfAnInstrument)
 {
-    ASSERT_EQ(pixelFonts().size(), 6U);
+    ASSERT_EQ(pixelFonts().size(), 8U);
     for (const auto& font : pixelFonts()) {
         for (const char32_t code : std::u32string(U"0123456789.-+:/%°µ²³±ABCXYZabcxyz"))
             EXPECT_FALSE(glyphRows(font, code).empty())

@@ -74,7 +74,8 @@ Instrument withPageFirst(const Instrument& in, const std::string& id, PageCondit
 Instrument threePages(std::vector<LaneEvent> events)
 {
     auto in = test::withSource(test::bench(), "Remote", test::remoteCase(std::move(events)));
-    in = test::withSource(in, "Volts", {test::ofKind(SourceKind::Lines, 0.25), "V", {{0, 1}, {60, 4}}});
+    in = test::withSource(
+        in, "Volts", {test::ofKind(SourceKind::Lines, 0.25), "V", {{0, 1}, {60, 4}}});
     return test::withSource(in, "Speed", {test::pulses(5), "m/s", {{0, 3}, {60, 9}}});
 }
 
@@ -84,8 +85,10 @@ TEST(PageTurning, CodesTurnThePagesOnAndBackAtOnce)
         threePages({{2.1, "up"}, {4.1, "up"}, {6.1, "up"}, {8.1, "down"}, {10.1, "reset"}}),
         {"remote", "up", "down", {0, "s"}});
     const auto pages = pagesOf(in, 12);
-    EXPECT_EQ(pages.order(), (std::vector<std::string>{"remote", "volts", "speed", "remote", "speed"}))
-        << "behind the last comes the first, and before the first the last; other codes turn nothing";
+    EXPECT_EQ(
+        pages.order(), (std::vector<std::string>{"remote", "volts", "speed", "remote", "speed"}))
+        << "behind the last comes the first, and before the first the last; other codes turn "
+           "nothing";
     EXPECT_NEAR(pages.shown[1].first, 2.1, 0.2) << "not half a second later, when a redraw is due";
 }
 
@@ -93,7 +96,8 @@ TEST(PageTurning, TimeTurnsThem)
 {
     const auto in = withTurning(threePages({{5.1, "up"}}), {"remote", "up", "", {4, "s"}});
     const auto pages = pagesOf(in, 14);
-    EXPECT_EQ(pages.order(), (std::vector<std::string>{"remote", "volts", "speed", "remote", "volts"}))
+    EXPECT_EQ(
+        pages.order(), (std::vector<std::string>{"remote", "volts", "speed", "remote", "volts"}))
         << "at 4 s, by the code at 5.1 s, then 4 s after it";
     EXPECT_NEAR(pages.shown[3].first, 9.1, 0.6);
     const auto still = pagesOf(withTurning(threePages({}), {}), 20);
@@ -122,8 +126,8 @@ TEST(PageTurning, AnAlarmComesToTheFrontAndIsOverWithHysteresis)
 
 TEST(PageTurning, OfSeveralTheFirstIsShown)
 {
-    auto in = test::withSource(test::bench(), "Volts",
-        {test::ofKind(SourceKind::Lines, 0.25), "V", {{0, 2}, {10, 2}}});
+    auto in = test::withSource(
+        test::bench(), "Volts", {test::ofKind(SourceKind::Lines, 0.25), "V", {{0, 2}, {10, 2}}});
     PageCondition start;
     start.comes = PageComes::AtStart;
     start.time = {3, "s"};
@@ -168,8 +172,8 @@ FaultSpec fault(FaultKind kind, double from, double to)
 
 TEST(PageTurning, AReceiverIsSearchedForFoundAndLost)
 {
-    const auto in = test::withFaults(receiverWithStates(),
-        {fault(FaultKind::NoFix, 40, 60), fault(FaultKind::Silence, 70, 90)});
+    const auto in = test::withFaults(
+        receiverWithStates(), {fault(FaultKind::NoFix, 40, 60), fault(FaultKind::Silence, 70, 90)});
     const auto pages = pagesOf(in, 100);
     EXPECT_EQ(pages.order().front(), "not yet");
     EXPECT_EQ(pages.at(6), "searching") << "its cold start takes 12 s";
@@ -183,8 +187,8 @@ TEST(PageTurning, AReceiverIsSearchedForFoundAndLost)
 
 TEST(PageTurning, ADeviceThatWasNeverThereIsTold)
 {
-    const auto pages = pagesOf(
-        test::withFaults(receiverWithStates(), {fault(FaultKind::Silence, 0, 60)}), 20);
+    const auto pages =
+        pagesOf(test::withFaults(receiverWithStates(), {fault(FaultKind::Silence, 0, 60)}), 20);
     EXPECT_EQ(pages.order(), (std::vector<std::string>{"not yet", "no device"}));
     EXPECT_NEAR(pages.shown.back().first, 5, 0.6);
 }
@@ -202,8 +206,8 @@ TEST(PageTurning, ACodeTakesItOutOfService)
 
 TEST(PageTurning, AFrontPageWaitsWithoutAnother)
 {
-    auto in = test::withSource(test::bench(), "Volts",
-        {test::ofKind(SourceKind::Lines, 0.25), "V", {{0, 2}, {10, 2}}});
+    auto in = test::withSource(
+        test::bench(), "Volts", {test::ofKind(SourceKind::Lines, 0.25), "V", {{0, 2}, {10, 2}}});
     auto only = *in.pages[0];
     only.when.comes = PageComes::AtStart;
     only.when.time = {2, "s"};
@@ -235,8 +239,8 @@ TEST(PageTurning, AMirrorShowsTheSame)
 Instrument withPlan(DayPlan plan, const char* startsAt)
 {
     auto clock = test::ofKind(SourceKind::Clock, 1);
-    auto in = test::withSource(threePages({}), "Clock",
-        {clock, "s", {}, {}, TextForm::HoursMinutes, 0, 86400});
+    auto in = test::withSource(
+        threePages({}), "Clock", {clock, "s", {}, {}, TextForm::HoursMinutes, 0, 86400});
     plan.clock = "clock";
     auto display = *in.displays[0];
     display.day = std::move(plan);

@@ -120,13 +120,15 @@ TEST(DrawFields, BlocksOfTextHaveTheirLines)
 {
     auto block = fieldOf(FieldKind::TextBlock, 8, 2);
     block.text = "high water tonight";
-    const auto runs = cellRuns(block, {}, {});
+    FieldContent content;
+    content.text = block.text;
+    const auto runs = cellRuns(block, content, {});
     ASSERT_EQ(runs.size(), 2U);
     EXPECT_EQ(runs[0].signs, U"high");
     EXPECT_EQ(runs[1].signs, U"water…");
     EXPECT_EQ(runs[1].y, 1);
     block.wrapsCells = true;
-    EXPECT_EQ(cellRuns(block, {}, {})[0].signs, U"high wat");
+    EXPECT_EQ(cellRuns(block, content, {})[0].signs, U"high wat");
 }
 
 /// Any field that fits a frame of 64 × 32.

@@ -37,7 +37,8 @@ Dots someDots(int width, int height)
 
 RC_GTEST_PROP(DotsProperty, ComeBackFromTheirText, ())
 {
-    const auto dots = someDots(*rc::gen::inRange(1, mostDots + 1), *rc::gen::inRange(1, mostDots + 1));
+    const auto dots =
+        someDots(*rc::gen::inRange(1, mostDots + 1), *rc::gen::inRange(1, mostDots + 1));
     const auto read = parseDots(dotsText(dots));
     RC_ASSERT(read);
     RC_ASSERT(*read == dots);
@@ -93,7 +94,8 @@ TEST(OwnFields, AGlyphTakesASlotOfACellDisplayOnce)
 {
     Page page;
     const auto degree = Dots::ofRows({0b01100, 0b10010, 0b10010, 0b01100, 0, 0, 0, 0}, 5);
-    page.fields = {glyphField(degree, 1, 0), glyphField(degree, 2, 1), glyphField(Dots(8, 8), 3, 0)};
+    page.fields = {
+        glyphField(degree, 1, 0), glyphField(degree, 2, 1), glyphField(Dots(8, 8), 3, 0)};
     const auto own = ownSigns(page);
     ASSERT_EQ(own.size(), 1U) << "both are one sign; 8 × 8 dots have no room in a cell";
     EXPECT_EQ(own[0][1], 0b10010);

@@ -180,7 +180,8 @@ QString TransferPage::blankFields() const
     std::vector<std::pair<double, QString>> fields;
     for (std::size_t i = 0; i < m_blanking->fields.size(); ++i)
         if (m_blanking->fields[i] > 0)
-            fields.emplace_back(m_blanking->fields[i], qText(pageShown(m_display, m_moment)->fields[i].id));
+            fields.emplace_back(
+                m_blanking->fields[i], qText(pageShown(m_display, m_moment)->fields[i].id));
     std::sort(fields.rbegin(), fields.rend());
     QString words;
     for (const auto& [seconds, id] : fields)
