@@ -17,7 +17,7 @@ namespace fern::app {
 namespace {
 
 constexpr double thick = 20; ///< pixels of the ring
-constexpr double hourRoom = 18; ///< around it, for the hours
+constexpr double hourRoom = 22; ///< around it, for the hours
 constexpr int snap = 15; ///< minutes
 constexpr int sixteenths = 16; ///< of a degree, in which arcs are drawn
 
@@ -184,7 +184,7 @@ void DayRing::paintEvent(QPaintEvent* /*event*/)
     painter.setPen(t.soft);
     for (int hour = 0; hour < 24; hour += 3) {
         const auto at = circle.center()
-            + (pointOf(hour * 60) - circle.center()) * (1 + (thick + 10) / circle.width());
+            + (pointOf(hour * 60) - circle.center()) * (1 + (thick + 14) / circle.width());
         painter.drawText(
             QRectF(at.x() - 12, at.y() - 8, 24, 16), Qt::AlignCenter, QString::number(hour));
     }

@@ -266,11 +266,14 @@ QWidget* PictureBench::makeControls()
     buttons->addWidget(button(tr("Copy C"), "copyPictureC", [this] { copy(false); }));
     buttons->addWidget(button(tr("Copy Python"), "copyPicturePython", [this] { copy(true); }));
     buttons->addStretch(1);
+    layout->addLayout(buttons, 5, 0, 1, 4);
     m_put->setObjectName(QStringLiteral("putPicture"));
     m_replace->setObjectName(QStringLiteral("replacePicture"));
-    buttons->addWidget(m_replace);
-    buttons->addWidget(m_put);
-    layout->addLayout(buttons, 5, 0, 1, 4);
+    auto* uses = new QHBoxLayout;
+    uses->addWidget(m_put);
+    uses->addWidget(m_replace);
+    uses->addStretch(1);
+    layout->addLayout(uses, 6, 0, 1, 4);
     layout->setColumnStretch(1, 1);
     layout->setColumnStretch(3, 1);
     connect(m_put, &QPushButton::clicked, this, [this] { Q_EMIT putWanted(m_result); });

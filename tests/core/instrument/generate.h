@@ -178,7 +178,7 @@ inline Instrument anyInstrument()
             field.reader = reader.id;
         if (traits.hasText)
             field.text = anyText();
-        if (traits.size != FieldSize::AsWritten)
+        if (traits.size != FieldSize::AsWritten && traits.size != FieldSize::AsDrawn)
             field.width = anyInt(1, 100);
         if (traits.size == FieldSize::OfGlass || traits.size == FieldSize::Lines)
             field.height = anyInt(1, 100);
@@ -188,7 +188,7 @@ inline Instrument anyInstrument()
             field.every = anyQuantity(1, 60, {"s"});
         field.isUpright = field.kind == FieldKind::Bar && anyInt(0, 1) == 1;
         field.x = anyInt(-100, 300);
-        if (traits.isWritten)
+        if (traits.hasScale)
             field.scale = anyInt(1, 4);
         page.fields.push_back(field);
     }
