@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <array>
 #include <cassert>
+#include <cstddef>
+#include <cstdint>
 #include <limits>
 
 namespace fern {
@@ -58,16 +60,15 @@ public:
     /// Of the squares of distances the part that is the same for all colours is left out.
     std::size_t operator()(const Value& value) const
     {
-        std::size_t nearest = 0;
-        int least = std::numeric_limits<int>::max();
+        // Distance and index as one number: the least is found without a branch.
+        constexpr std::int64_t most = 256;
+        auto least = std::numeric_limits<std::int64_t>::max();
         for (std::size_t i = 0; i < m_palette.size(); ++i) {
-            const int distance = m_palette[i].square - 2 * product(m_palette[i].value, value);
-            if (distance < least) {
-                least = distance;
-                nearest = i;
-            }
+            const std::int64_t distance =
+                m_palette[i].square - 2 * product(m_palette[i].value, value);
+            least = std::min(least, distance * most + static_cast<std::int64_t>(i));
         }
-        return nearest;
+        return static_cast<std::size_t>(least & (most - 1));
     }
     const Value& colour(std::size_t index) const { return m_palette[index].value; }
 
@@ -81,19 +82,24 @@ private:
 
 constexpr int matrixSide = 8;
 
-/// Bayer's matrix: each step puts four copies of four times the last one at 0, 2, 3 and 1.
-constexpr std::array<int, matrixSide * matrixSide> bayerMatrix()
+constexpr std::size_t placeIn(int x, int y)
 {
-    std::array<int, matrixSide * matrixSide> matrix{};
+    return static_cast<std::size_t>(y) * matrixSide + static_cast<std::size_t>(x);
+}
+
+/// Bayer's matrix: each step puts four copies of four times the last one at 0, 2, 3 and 1.
+constexpr std::array<int, placeIn(0, matrixSide)> bayerMatrix()
+{
+    std::array<int, placeIn(0, matrixSide)> matrix{};
     for (int y = 0; y < matrixSide; ++y)
         for (int x = 0; x < matrixSide; ++x) {
             constexpr std::array<int, 4> quarters{0, 2, 3, 1};
             int value = 0;
             for (int bit = 0; bit < 3; ++bit) {
                 const int quarter = ((y >> bit) & 1) * 2 + ((x >> bit) & 1);
-                value = value * 4 + quarters[static_cast<std::size_t>(quarter)];
+                value = value * 4 + quarters.at(static_cast<std::size_t>(quarter));
             }
-            matrix[static_cast<std::size_t>(y * matrixSide + x)] = value;
+            matrix[placeIn(x, y)] = value;
         }
     return matrix;
 }
@@ -182,7 +188,7 @@ std::vector<std::uint8_t> ditheredAs(
 int orderedThreshold(int x, int y)
 {
     constexpr auto matrix = bayerMatrix();
-    return matrix[static_cast<std::size_t>(y % matrixSide * matrixSide + x % matrixSide)];
+    return matrix[placeIn(x % matrixSide, y % matrixSide)];
 }
 
 std::vector<std::uint8_t> dithered(
