@@ -55,14 +55,12 @@ void picture(Context& context, const PictureArguments& a)
 {
     const auto size = sizeOf(a.size); // was checked
     const auto palette = static_cast<PicturePalette>(placeOf(picturePaletteWords, a.palette));
-    const bool isFull = palette == PicturePalette::Full;
-    const auto order = !a.array.empty() ? static_cast<ArrayOrder>(placeOf(orderWords, a.array))
-        : isFull                        ? ArrayOrder::Rgb565HighFirst
-                                        : ArrayOrder::RowsHighFirst;
-    if (!a.array.empty() && (palette == PicturePalette::Mono || isFull)
-        && isOfBits(order) != (palette == PicturePalette::Mono))
-        throw CLI::ValidationError("--array",
-            fmt::format("{} is no order of {} pixels", a.array, isFull ? "16-bit" : "mono"));
+    const auto order = !a.array.empty()   ? static_cast<ArrayOrder>(placeOf(orderWords, a.array))
+        : palette == PicturePalette::Full ? ArrayOrder::Rgb565HighFirst
+                                          : ArrayOrder::RowsHighFirst;
+    if (!suits(palette, order))
+        throw CLI::ValidationError(
+            "--array", fmt::format("{} is no order of the palette {}", a.array, a.palette));
     const auto image = io::readPicture(a.path);
     if (!image)
         return context.fail(image.error());
@@ -73,7 +71,7 @@ void picture(Context& context, const PictureArguments& a)
     if (!a.png.empty())
         if (const auto written = io::writePicturePng(seenOf(shown), a.png); !written)
             return context.fail(written.error());
-    const auto bytes = arrayOf(shown, order);
+    const auto bytes = arrayOf(shown, palette, order);
     if (context.json)
         print(json::writeCompact(object({{"width", json::makeNumber(shown.width)},
                   {"height", json::makeNumber(shown.height)},

@@ -29,6 +29,15 @@ constexpr std::size_t bytesOfFirst(std::string_view text, std::size_t count)
     return bytes;
 }
 
+/// Returns a text with the letters of ASCII as capitals.
+inline std::string inCapitals(std::string_view text)
+{
+    std::string capitals(text);
+    for (char& c : capitals)
+        c = c >= 'a' && c <= 'z' ? static_cast<char>(c - 'a' + 'A') : c;
+    return capitals;
+}
+
 /// Appends a character.
 inline void appendUtf8(std::string& text, char32_t character)
 {

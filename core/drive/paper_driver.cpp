@@ -4,9 +4,9 @@
 #include "drive/pixel_page.h"
 #include "glass/grid_index.h"
 #include "glass/parts/paper.h"
+#include "screens/ink_numbers.h"
 
 #include <algorithm>
-#include <array>
 
 namespace fern {
 
@@ -17,19 +17,6 @@ void sendTo(DriverSteps& steps, std::uint8_t command, std::vector<std::uint8_t> 
     steps.push_back({{TransferKind::Command, {command}}});
     if (!data.empty())
         steps.push_back({{TransferKind::Data, std::move(data)}});
-}
-
-/// The numbers of the inks on the bus, in the order of Ink; what the paper lacks is black.
-std::array<unsigned, inkWords.size()> numbersOf(int colours)
-{
-    switch (colours) {
-    case 4:
-        return {1, 1, 0, 3, 0, 0, 2, 0};
-    case 6:
-        return {1, 1, 0, 3, 6, 5, 2, 0};
-    default:
-        return {1, 1, 0, 4, 2, 3, 5, 6};
-    }
 }
 
 } // namespace
@@ -128,7 +115,7 @@ DriverSteps PaperDriver::writePlanes(const Contents& contents, const ElementBox&
 /// The numbers of all colours, from the top left to the bottom right; it has no window.
 DriverSteps PaperDriver::writeNumbers(const Contents& contents) const
 {
-    const auto numbers = numbersOf(m_spec.colours);
+    const auto numbers = inkNumbers(m_spec.colours);
     const auto bits = static_cast<unsigned>(bitsOfColour(m_spec));
     std::vector<std::uint8_t> bytes;
     unsigned value = 0;

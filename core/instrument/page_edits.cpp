@@ -74,11 +74,16 @@ Result<Instrument> withNewPage(
 {
     if (findById(in.displays, display) == nullptr)
         return goneError("display");
-    Instrument out = in;
     Page page;
-    page.id = freeId(in.pages, name);
     page.display = display;
     page.name = name;
+    return withPageAdded(in, std::move(page));
+}
+
+Result<Instrument> withPageAdded(const Instrument& in, Page page)
+{
+    Instrument out = in;
+    page.id = freeId(in.pages, page.name);
     out.pages.push_back(std::make_shared<const Page>(std::move(page)));
     return accepted(std::move(out));
 }

@@ -15,6 +15,8 @@ namespace fern {
 /// Adds an empty page to a display, behind its others.
 Result<Instrument> withNewPage(
     const Instrument& in, std::string_view display, const std::string& name);
+/// Adds a page behind the others; its id is made of its name.
+Result<Instrument> withPageAdded(const Instrument& in, Page page);
 Result<Instrument> withoutPage(const Instrument& in, std::string_view page);
 /// Moves a page by so many places among those of its display; at an end nothing changes.
 Result<Instrument> withPageMoved(const Instrument& in, std::string_view page, int by);

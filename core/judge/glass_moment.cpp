@@ -3,29 +3,18 @@
 #include "glass/grid_index.h"
 #include "judge/field_fit.h"
 #include "judge/page_trial.h"
+#include "run/page_turner.h"
 
 #include <algorithm>
-#include <cmath>
 #include <numeric>
 #include <utility>
 
 namespace fern {
 
-namespace {
-
-int minuteOfDay(const PlainDisplay& display, const RunHistory& history)
-{
-    constexpr double minute = 60; // seconds
-    const double seconds =
-        display.day.clock ? latestOf(history, *display.day.clock).real : notThere;
-    return std::isnan(seconds) ? -1 : static_cast<int>(seconds / minute) % minutesOfDay;
-}
-
-} // namespace
-
 std::vector<GlassMoment> glassMoments(
     const PlainInstrument& in, const RunHistory& history, Ticks now)
 {
+    const ValueOf valueOf = [&](std::size_t channel) { return latestOf(history, channel); };
     std::vector<GlassMoment> moments(in.displays.size());
     for (std::size_t i = 0; i < moments.size(); ++i) {
         auto& moment = moments[i];
@@ -37,13 +26,11 @@ std::vector<GlassMoment> glassMoments(
             moment.page = last->page;
             moment.content = last->content;
         }
-        moment.minuteOfDay = minuteOfDay(in.displays[i], history);
+        moment.minuteOfDay = minuteOfDay(in.displays[i], valueOf).value_or(-1);
         for (const auto& page : in.displays[i].pages)
             moment.pages.push_back(page.id == moment.page
                     ? *moment.content
-                    : pageMoment(in, in.displays[i], page, now,
-                        [&](std::size_t channel) { return latestOf(history, channel); }, {})
-                          .content);
+                    : pageMoment(in, in.displays[i], page, now, valueOf, {}).content);
         if (!sent.empty() && sent.back().after)
             moment.text = sent.back().after->text();
     }

@@ -21,6 +21,20 @@ Result<Instrument> changed(
 
 } // namespace
 
+Fix displayFix(std::string label, std::string display, std::function<void(Display&)> change)
+{
+    return {std::move(label),
+        [display = std::move(display), change = std::move(change)](
+            const Instrument& before) -> Result<Instrument> {
+            const auto* found = findById(before.displays, display);
+            if (found == nullptr)
+                return goneError("display");
+            Display changed = *found;
+            change(changed);
+            return withDisplay(before, changed);
+        }};
+}
+
 Fix deviceFix(std::string label, const Device& device, std::function<void(Device&)> change)
 {
     return {std::move(label), [id = device.id, change = std::move(change)](const Instrument& in) {

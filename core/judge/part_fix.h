@@ -1,5 +1,5 @@
 #pragma once
-// Fixes that change one part, one of its lines, two parts, one bus or one device.
+// Fixes that change one part, one of its lines, two parts, one bus, one device or one display.
 
 #include "judge/findings.h"
 
@@ -14,6 +14,7 @@ Fix lineFix(
     std::string label, const Part& part, std::string line, std::function<void(LineSpec&)> change);
 Fix bothFix(std::string label, std::string first, std::function<void(Part&)> changeFirst,
     std::string second, std::function<void(Part&)> changeSecond);
+Fix displayFix(std::string label, std::string display, std::function<void(Display&)> change);
 Fix deviceFix(std::string label, const Device& device, std::function<void(Device&)> change);
 Fix busFix(
     std::string label, const Part& board, std::string bus, std::function<void(BusSpec&)> change);

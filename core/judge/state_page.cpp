@@ -3,6 +3,7 @@
 #include "base/number_text.h"
 #include "base/utf8.h"
 #include "judge/field_fit.h"
+#include "run/derived_run.h"
 #include "text/format.h"
 
 #include <algorithm>
@@ -17,14 +18,6 @@ namespace {
 /// On the glass, in the order of PageComes.
 constexpr Words<pageComesKinds> stateWords{"", "HELLO", "WAITING", "NOT FOUND", "SEARCHING",
     "NO VALUE", "SILENT", "OUT OF SERVICE", "LOOK"};
-
-std::string inCapitals(std::string_view text)
-{
-    std::string capitals(text);
-    for (char& c : capitals)
-        c = c >= 'a' && c <= 'z' ? static_cast<char>(c - 'a' + 'A') : c;
-    return capitals;
-}
 
 /// A line of text at its row, centred, in the largest lettering that fits; cut where none does.
 Field lineOf(const GlassMetrics& metrics, std::string id, std::string text, int top, int room)
@@ -58,15 +51,27 @@ bool hasPage(const PlainDisplay& display, std::size_t channel, std::initializer_
     });
 }
 
+/// What gathers keeps what it has, and what counts time goes on.
 bool isMadeOfAny(const PlainInstrument& in, std::size_t channel,
     bool (*which)(const PlainInstrument&, std::size_t))
 {
-    const auto& made = in.channels[channel].madeOf;
-    return std::any_of(made.begin(), made.end(),
-        [&](std::size_t other) { return other < channel && which(in, other); });
+    const auto& c = in.channels[channel];
+    return c.source.kind == SourceKind::Derived && isAsOldAsItsSources(c.source.derived.kind)
+        && std::any_of(
+            c.madeOf.begin(), c.madeOf.end(), [&](std::size_t other) { return which(in, other); });
 }
 
 } // namespace
+
+std::size_t channelOf(const PlainInstrument& in, const PlainPage& page)
+{
+    if (page.when.traits().hasChannel)
+        return page.whenChannel;
+    for (std::size_t i = 0; i < page.fields.size(); ++i)
+        if (page.fields[i].traits().hasReader)
+            return in.readers[page.readers[i]].channel;
+    return 0;
+}
 
 Page statePage(const PlainDisplay& display, const PlainChannel& channel, PageComes comes)
 {

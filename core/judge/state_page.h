@@ -8,6 +8,10 @@
 
 namespace fern {
 
+/// Returns the channel that a page is about: the one that it waits for, else the first that it
+/// shows, else the instrument's first.
+std::size_t channelOf(const PlainInstrument& instrument, const PlainPage& page);
+
 /// Returns a page that says in the characters of the display what is the matter with a channel, as
 /// large as it fits; it comes to the front when that is so. Its id is the instrument's to give.
 Page statePage(const PlainDisplay& display, const PlainChannel& channel, PageComes comes);
@@ -15,8 +19,8 @@ Page statePage(const PlainDisplay& display, const PlainChannel& channel, PageCom
 /// Returns what people say of a condition: "nothing has come for 5 s".
 std::string conditionText(const PageCondition& when);
 
-/// Returns whether nothing may come of a channel, though the board is on: something outside of the
-/// board tells it, or what it is made of.
+/// Returns whether the value of a channel can grow old, though the board is on: something outside
+/// of the board tells it, or what it is made of anew at each sample.
 bool canFallSilent(const PlainInstrument& instrument, std::size_t channel);
 /// Returns whether samples of a channel may have no value.
 bool canHaveNoValue(const PlainInstrument& instrument, std::size_t channel);

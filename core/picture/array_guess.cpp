@@ -1,6 +1,7 @@
 #include "picture/array_guess.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <cstdlib>
 
@@ -16,26 +17,57 @@ double differenceOf(Rgb a, Rgb b)
         / most;
 }
 
-/// The mean difference of neighbours, by that of pixels that lie anywhere.
-double unrestOf(const RgbImage& image)
+/// How much neighbours differ: those that one byte or page holds, and those at its border.
+struct Neighbours {
+    double inner = 0, border = 0;
+    int innerPairs = 0, borderPairs = 0;
+
+    void add(double difference, bool isBorder)
+    {
+        (isBorder ? border : inner) += difference;
+        ++(isBorder ? borderPairs : innerPairs);
+    }
+    double mean() const
+    {
+        const int pairs = innerPairs + borderPairs;
+        return pairs == 0 ? 0 : (inner + border) / pairs;
+    }
+    /// In the right order a border is like any other place.
+    double seam() const
+    {
+        return innerPairs == 0 || borderPairs == 0
+            ? 0
+            : std::fabs(inner / innerPairs - border / borderPairs);
+    }
+};
+
+/// What pixels that lie anywhere differ: those that stand primes apart.
+double chanceOf(const RgbImage& image)
 {
+    constexpr std::array<std::size_t, 4> primes{7919, 1009, 3001, 5503};
+    const auto count = image.pixels.size();
     double sum = 0;
-    int pairs = 0;
+    for (const auto prime : primes)
+        for (std::size_t i = 0; i < count; ++i)
+            sum += differenceOf(image.pixels[i], image.pixels[(i + prime) % count]);
+    return sum / static_cast<double>(primes.size() * count);
+}
+
+double unrestOf(const RgbImage& image, double seamWeight)
+{
+    constexpr int block = 8;
+    Neighbours across, down;
     for (int y = 0; y < image.height; ++y)
         for (int x = 0; x < image.width; ++x) {
+            const auto& pixel = image.at(x, y);
             if (x + 1 < image.width)
-                sum += differenceOf(image.at(x, y), image.at(x + 1, y)), ++pairs;
+                across.add(differenceOf(pixel, image.at(x + 1, y)), x % block == block - 1);
             if (y + 1 < image.height)
-                sum += differenceOf(image.at(x, y), image.at(x, y + 1)), ++pairs;
+                down.add(differenceOf(pixel, image.at(x, y + 1)), y % block == block - 1);
         }
-    // Pixels a prime number of places apart stand for pixels anywhere.
-    constexpr std::size_t prime = 7919;
-    double anywhere = 0;
-    const auto count = image.pixels.size();
-    for (std::size_t i = 0; i < count; ++i)
-        anywhere += differenceOf(image.pixels[i], image.pixels[(i * prime + prime) % count]);
-    anywhere /= static_cast<double>(count);
-    return pairs == 0 || anywhere == 0 ? 0 : sum / pairs / anywhere;
+    const double chance = chanceOf(image);
+    const double rest = (across.mean() + down.mean()) / 2;
+    return chance == 0 ? 0 : (rest + seamWeight * (across.seam() + down.seam())) / chance;
 }
 
 std::vector<std::pair<int, int>> sizesOf(std::size_t bytes, ArrayOrder order, int width, int height)
@@ -84,14 +116,24 @@ RgbImage pictureOf(std::span<const std::uint8_t> bytes, const ArrayGuess& guess)
     return image;
 }
 
+bool isClear(std::span<const ArrayGuess> guesses)
+{
+    constexpr double clear = 1.4; // below it an ordered matrix is found in the wrong order too
+    return guesses.size() < 2 || guesses[1].unrest > clear * guesses[0].unrest;
+}
+
 std::vector<ArrayGuess> guessesOf(std::span<const std::uint8_t> bytes, int width, int height)
 {
+    // A dithered picture is restless in its right order too, but everywhere alike: seams tell the
+    // order. Of sizes they tell nothing.
+    constexpr double ofKnownSize = 10, ofAnySize = 1; // weights of seams
+    const bool isSizeKnown = width > 0 && height > 0;
     std::vector<ArrayGuess> guesses;
     for (std::size_t i = 0; i < arrayOrders; ++i) {
         const auto order = static_cast<ArrayOrder>(i);
         for (const auto& [across, down] : sizesOf(bytes.size(), order, width, height)) {
             ArrayGuess guess{order, across, down, 0};
-            guess.unrest = unrestOf(pictureOf(bytes, guess));
+            guess.unrest = unrestOf(pictureOf(bytes, guess), isSizeKnown ? ofKnownSize : ofAnySize);
             guesses.push_back(guess);
         }
     }

@@ -14,14 +14,6 @@ namespace fern {
 
 namespace {
 
-std::string upper(std::string_view text)
-{
-    std::string result(text);
-    for (char& c : result)
-        c = c >= 'a' && c <= 'z' ? static_cast<char>(c - 'a' + 'A') : c;
-    return result;
-}
-
 /// The unit in the characters that the glass has: on pixels "°C" is "C".
 std::string unitOnGlass(const GlassMetrics& metrics, const std::string& unit)
 {
@@ -48,11 +40,11 @@ void setTitle(
 {
     const bool isLow = metrics.rows < 48;
     const std::array<const char*, 3> fonts{"8x16", "6x12", "5x8"};
-    const auto whole = upper(name) + (unit.empty() ? "" : ", " + unit);
+    const auto whole = inCapitals(name) + (unit.empty() ? "" : ", " + unit);
     const auto room = [&] {
         return static_cast<std::size_t>(metrics.columns / fieldBox(title, 1, metrics).width);
     };
-    for (const auto& text : {whole, upper(name)}) {
+    for (const auto& text : {whole, inCapitals(name)}) {
         title.text = text;
         const auto cells = codePoints(title.text).size();
         for (const auto* font : std::span(fonts).subspan(isLow ? 2 : 0)) {

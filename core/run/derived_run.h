@@ -15,6 +15,12 @@
 
 namespace fern {
 
+/// Returns whether a value is as old as what it is made of; what gathers or counts time is of now.
+constexpr bool isAsOldAsItsSources(DerivedKind kind)
+{
+    return kind == DerivedKind::Formula || kind == DerivedKind::Rate || kind == DerivedKind::Net;
+}
+
 class DerivedRun {
 public:
     DerivedRun(const PlainChannel& channel, const PlainInstrument& instrument);

@@ -52,6 +52,11 @@ double shownInSi(double inUnit, const PlainReader& reader, NumberKind kind)
 
 } // namespace
 
+std::string listRow(const std::vector<NameSpec>& names, const std::string& code)
+{
+    return code + ' ' + std::string(nameOf(names, code));
+}
+
 double inReaderUnit(double si, const PlainReader& reader)
 {
     return fromSi(si, reader.unit);
@@ -131,7 +136,7 @@ std::string listText(
     const DueList list(names, in.channels[of].source.kind == SourceKind::Clock);
     std::string text;
     const auto add = [&](const std::string& code) {
-        const auto row = code + ' ' + std::string(nameOf(names, code));
+        const auto row = listRow(names, code);
         text += (text.empty() ? "" : "\n")
             + row.substr(0, bytesOfFirst(row, static_cast<std::size_t>(field.width)));
     };
@@ -217,8 +222,9 @@ PageMoment pageMoment(const PlainInstrument& instrument, const PlainDisplay& dis
             content.shares = histories.of(page, i);
         const auto own = indexOf(display.pages, page.id);
         content.count = static_cast<int>(display.turned.size());
-        content.index = static_cast<int>(
-            std::find(display.turned.begin(), display.turned.end(), own) - display.turned.begin());
+        const auto place = std::find(display.turned.begin(), display.turned.end(), own);
+        content.index =
+            place == display.turned.end() ? -1 : static_cast<int>(place - display.turned.begin());
     }
     return moment;
 }

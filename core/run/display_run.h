@@ -46,6 +46,9 @@ struct LatestValue {
 std::string readerText(
     const PlainInstrument& instrument, std::size_t reader, const LatestValue& latest, Ticks now);
 
+/// Returns a row of a timed list as it is shown: its time, and what it is called.
+std::string listRow(const std::vector<NameSpec>& names, const std::string& code);
+
 using ValueOf = std::function<LatestValue(std::size_t channel)>;
 
 /// The last values of the histories on the pages of a display.

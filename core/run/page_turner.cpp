@@ -40,15 +40,20 @@ bool comesForward(const PlainInstrument& instrument, const PlainPage& page,
     return false;
 }
 
-const PlainDayPart* dayPartOf(const PlainDisplay& display, const ValueOf& valueOf)
+std::optional<int> minuteOfDay(const PlainDisplay& display, const ValueOf& valueOf)
 {
     constexpr double minute = 60; // seconds
+    const double seconds = display.day.clock ? valueOf(*display.day.clock).real : notThere;
+    return std::isnan(seconds)
+        ? std::nullopt
+        : std::optional(std::clamp(static_cast<int>(seconds / minute), 0, minutesOfDay - 1));
+}
+
+const PlainDayPart* dayPartOf(const PlainDisplay& display, const ValueOf& valueOf)
+{
     const auto& day = display.day;
-    const double seconds = day.clock && !day.parts.empty() ? valueOf(*day.clock).real : notThere;
-    if (std::isnan(seconds))
-        return nullptr;
-    const auto at = std::clamp(static_cast<int>(seconds / minute), 0, minutesOfDay - 1);
-    return &day.parts[partAt(day.spec, at)];
+    const auto minute = day.parts.empty() ? std::nullopt : minuteOfDay(display, valueOf);
+    return minute ? &day.parts[partAt(day.spec, *minute)] : nullptr;
 }
 
 PageTurner::PageTurner(const PlainDisplay& display, Ticks start)

@@ -11,6 +11,9 @@ namespace fern {
 bool comesForward(const PlainInstrument& instrument, const PlainPage& page,
     const LatestValue& latest, Ticks now, Ticks since, bool wasOn);
 
+/// Returns the minute of the day by the clock of a display's day plan; none while it has no time.
+std::optional<int> minuteOfDay(const PlainDisplay& display, const ValueOf& valueOf);
+
 /// Returns the part of its day plan that counts for a display; null without a plan, and while its
 /// clock has no time.
 const PlainDayPart* dayPartOf(const PlainDisplay& display, const ValueOf& valueOf);

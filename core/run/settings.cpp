@@ -30,10 +30,15 @@ double settingAfter(const Setting& s, double value, std::string_view name)
     return next;
 }
 
+double stoppedLine(double value, double low, double high, double lowTo, double highTo)
+{
+    const double share = std::clamp((value - low) / (high - low), 0.0, 1.0);
+    return lowTo + share * (highTo - lowTo);
+}
+
 double outputOf(const PlainOutput& o, double value)
 {
-    const double share = std::clamp((value - o.low) / (o.high - o.low), 0.0, 1.0);
-    return o.lowOutput + share * (o.highOutput - o.lowOutput);
+    return stoppedLine(value, o.low, o.high, o.lowOutput, o.highOutput);
 }
 
 double pulseOf(const ServoTravel& servo, double degrees)

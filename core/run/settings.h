@@ -11,6 +11,10 @@ namespace fern {
 /// one step up or down, or on to the next preset. At a limit it stays, or begins at the other one.
 double settingAfter(const Setting& setting, double value, std::string_view name);
 
+/// Returns a straight line from `lowTo` at `low` to `highTo` at `high`, which stops at both ends;
+/// the two differ.
+double stoppedLine(double value, double low, double high, double lowTo, double highTo);
+
 /// Returns what an output makes of a value (SI units), in the unit of its ends: a straight line
 /// that stops at both ends.
 double outputOf(const PlainOutput& output, double value);

@@ -106,6 +106,7 @@ constexpr std::string_view hexDigits = "0123456789ABCDEF";
 std::string levelsText(const Picture& p)
 {
     std::string text;
+    text.reserve((digitsOfRow(p) + 1) * static_cast<std::size_t>(p.height));
     for (int y = 0; y < p.height; ++y) {
         text += y > 0 ? " " : "";
         for (int x = 0; x < p.width; ++x) {
@@ -113,7 +114,8 @@ std::string levelsText(const Picture& p)
             if (p.colours == PictureColours::Inks) {
                 text += hexDigits[level & 15U];
             } else if (p.colours == PictureColours::Rgb565) {
-                text += fmt::format("{:04X}", level);
+                for (const unsigned shift : {12U, 8U, 4U, 0U})
+                    text += hexDigits[level >> shift & 15U];
             } else if (x % pixelsOfDigit == 0) {
                 unsigned digit = 0;
                 for (int i = 0; i < pixelsOfDigit; ++i)

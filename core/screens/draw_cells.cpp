@@ -133,7 +133,10 @@ std::vector<CellRun> cellRuns(
     case FieldKind::History:
         return columnRuns(f, newestCells(f, content.shares), own);
     case FieldKind::PageDots: // cells have no dots: the number of the page
-        return {{f.x, f.y, codePoints(fmt::format("{}/{}", content.index + 1, content.count))}};
+        return {{f.x, f.y,
+            codePoints(content.index < 0
+                    ? fmt::format("-/{}", content.count)
+                    : fmt::format("{}/{}", content.index + 1, content.count))}};
     case FieldKind::Glyph:
         return {{f.x, f.y,
             std::u32string(1, fitsCell(f.dots) ? signOf(rowsOfCell(f.dots), own) : U' ')}};

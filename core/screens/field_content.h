@@ -15,7 +15,8 @@ struct FieldContent {
     std::string text; ///< of what is written; of an alarm that is silent nothing
     double share = std::nan(""); ///< of a bar, 0 to 1; NaN where there is no value
     std::vector<double> shares; ///< of a history, the oldest first, NaN for gaps
-    int count = 0, index = 0; ///< of page dots: the pages, and the one that is shown
+    int count = 0, index = 0; ///< of page dots: the pages that are turned, and the one that is
+                              ///< shown; less than zero where none of them is
 
     bool operator==(const FieldContent& other) const
     {

@@ -76,6 +76,8 @@ template <class Archive> void describe(Archive& a, PageCondition& c)
         a.number("clears", c.clears, {0, 1e12});
         if (Archive::isReading && c.least >= c.most)
             a.failAt("most", "the most must be larger than the least");
+        else if (Archive::isReading && 2 * c.clears >= c.most - c.least)
+            a.failAt("clears", "an alarm must be over somewhere between its limits");
     }
 }
 

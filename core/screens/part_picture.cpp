@@ -1,6 +1,9 @@
 #include "screens/part_picture.h"
 
+#include "screens/ink_numbers.h"
+
 #include <array>
+#include <variant>
 
 namespace fern {
 
@@ -88,24 +91,86 @@ RgbImage seenOf(const Picture& picture)
     return image;
 }
 
-std::vector<std::uint8_t> arrayOf(const Picture& picture, ArrayOrder order)
+namespace {
+
+/// One bit a pixel, in which a level that is wanted is lit.
+template <class IsLit>
+std::vector<std::uint8_t> planeOf(const Picture& picture, ArrayOrder order, IsLit isLit)
 {
-    if (picture.colours == PictureColours::Rgb565)
-        return packed565(picture.levels, order);
-    if (picture.colours == PictureColours::Mono) {
-        std::vector<bool> lit;
-        for (const auto level : picture.levels)
-            lit.push_back(level != 0);
-        return packed(lit, picture.width, picture.height, order);
-    }
+    std::vector<bool> lit;
+    lit.reserve(picture.levels.size());
+    for (const auto level : picture.levels)
+        lit.push_back(isLit(level));
+    return packed(lit, picture.width, picture.height, order);
+}
+
+/// Several pixels a byte, the left one highest; a row begins a byte.
+std::vector<std::uint8_t> numbersOf(const Picture& picture, int colours, int bits)
+{
+    constexpr int bitsOfByte = 8;
+    const auto numbers = inkNumbers(colours);
+    const int perByte = bitsOfByte / bits;
     std::vector<std::uint8_t> bytes;
     for (int y = 0; y < picture.height; ++y)
-        for (int x = 0; x < picture.width; x += 2) {
-            const unsigned left = picture.at(x, y) - 1U;
-            const unsigned right = x + 1 < picture.width ? picture.at(x + 1, y) - 1U : 0U;
-            bytes.push_back(static_cast<std::uint8_t>(left << 4U | right));
+        for (int x = 0; x < picture.width; x += perByte) {
+            unsigned value = 0;
+            for (int i = 0; i < perByte; ++i)
+                value = value << static_cast<unsigned>(bits)
+                    | (x + i < picture.width ? numbers[picture.at(x + i, y)] : 0U);
+            bytes.push_back(static_cast<std::uint8_t>(value));
         }
     return bytes;
+}
+
+} // namespace
+
+std::vector<std::uint8_t> arrayOf(const Picture& picture, PicturePalette palette, ArrayOrder order)
+{
+    constexpr auto white = static_cast<std::uint16_t>(Ink::White);
+    constexpr auto red = static_cast<std::uint16_t>(Ink::Red);
+    switch (palette) {
+    case PicturePalette::Mono:
+        return planeOf(picture, order, [](std::uint16_t level) { return level != 0; });
+    case PicturePalette::Three: {
+        auto planes = planeOf(
+            picture, order, [](std::uint16_t level) { return level == white || level == red; });
+        const auto reds = planeOf(picture, order, [](std::uint16_t level) { return level == red; });
+        planes.insert(planes.end(), reds.begin(), reds.end());
+        return planes;
+    }
+    case PicturePalette::Four:
+        return numbersOf(picture, 4, 2);
+    case PicturePalette::Six:
+        return numbersOf(picture, 6, 4);
+    case PicturePalette::Seven:
+        return numbersOf(picture, 7, 4);
+    case PicturePalette::Full:
+        break;
+    }
+    return packed565(picture.levels, order);
+}
+
+PicturePalette paletteOf(const DisplaySpec& part)
+{
+    if (part.kind() == DisplayKind::ColourPanel)
+        return PicturePalette::Full;
+    const auto* paper = std::get_if<PaperSpec>(&part.shape);
+    const int colours = paper == nullptr ? 2 : paper->colours;
+    return colours == 3 ? PicturePalette::Three
+        : colours == 4  ? PicturePalette::Four
+        : colours == 6  ? PicturePalette::Six
+        : colours == 7  ? PicturePalette::Seven
+                        : PicturePalette::Mono;
+}
+
+ArrayOrder orderOf(const DisplaySpec& part)
+{
+    if (part.kind() == DisplayKind::ColourPanel)
+        return ArrayOrder::Rgb565HighFirst;
+    return std::holds_alternative<MonoOledSpec>(part.shape)
+            || std::holds_alternative<MonoLcdSpec>(part.shape)
+        ? ArrayOrder::Pages
+        : ArrayOrder::RowsHighFirst;
 }
 
 } // namespace fern

@@ -1,6 +1,7 @@
 #pragma once
 // A worked picture as a display shows it.
 
+#include "glass/display_spec.h"
 #include "picture/bit_array.h"
 #include "picture/dither.h"
 #include "screens/spec.h"
@@ -27,8 +28,22 @@ Picture pictureIn(const RgbImage& image, PicturePalette palette, Dither dither);
 /// Returns a picture as it is seen: lit is white, dark black, inks in their colours.
 RgbImage seenOf(const Picture& picture);
 
-/// Returns the bytes of its array: of mono in any order of bits, of full in one of RGB565, of inks
-/// two pixels a byte, the left one high, as Ink counts them from 0.
-std::vector<std::uint8_t> arrayOf(const Picture& picture, ArrayOrder order);
+/// Returns whether a picture in a palette can be an array in that order: of mono in any order of
+/// bits, of full in those of RGB565, of inks in rows with the left pixel highest.
+constexpr bool suits(PicturePalette palette, ArrayOrder order)
+{
+    if (palette == PicturePalette::Mono)
+        return isOfBits(order);
+    return palette == PicturePalette::Full ? !isOfBits(order) : order == ArrayOrder::RowsHighFirst;
+}
+
+/// Returns the bytes of its array, as a display of that palette takes them: of four inks two bits a
+/// pixel, of six or seven four, by their numbers on the bus; of three the plane of black, in which
+/// white and red are 1, and behind it the plane of red. The order suits the palette.
+std::vector<std::uint8_t> arrayOf(const Picture& picture, PicturePalette palette, ArrayOrder order);
+
+/// The palette of a display that shows pixels, and the order in which its memory wants them.
+PicturePalette paletteOf(const DisplaySpec& part);
+ArrayOrder orderOf(const DisplaySpec& part);
 
 } // namespace fern

@@ -1,11 +1,10 @@
 // The benches of the Screens place: turning, the day ring, glyphs and pictures, in a real window.
 
-#include "app/places/screens/screens_place.h"
 #include "instrument/edits.h"
 #include "instrument/page_edits.h"
 #include "io/picture_files.h"
 #include "picture/array_text.h"
-#include "tests/app/window_fixture.h"
+#include "tests/app/screens_fixture.h"
 
 #include <QClipboard>
 #include <QMimeData>
@@ -13,23 +12,9 @@
 namespace fern::app {
 namespace {
 
-class BenchesTest : public WindowTest {
+class BenchesTest : public ScreensTest {
 protected:
-    void SetUp() override
-    {
-        WindowTest::SetUp();
-        QTest::keyClick(&window, Qt::Key_3, Qt::ControlModifier);
-        ASSERT_TRUE(waitFor([this] { return window.findChild<ScreensPlace*>() != nullptr; }));
-        settle();
-    }
-    const Page& page(const char* id) { return *findById(instrument().pages, id); }
-    void openPage(const char* id)
-    {
-        QTest::mouseClick(find<GlassView>((std::string("page ") + id).c_str()), Qt::LeftButton);
-        settle();
-    }
-    ScreensPlace* place() { return find<ScreensPlace>("screensPlace"); }
-    std::string clipboard() { return QGuiApplication::clipboard()->text().toStdString(); }
+    static std::string clipboard() { return QGuiApplication::clipboard()->text().toStdString(); }
 };
 
 TEST_F(BenchesTest, AnAlarmPageComesToTheFrontAndGoes)
@@ -196,7 +181,21 @@ TEST_F(BenchesTest, APictureIsDitheredItsArrayCopiedAndPastedBack)
     const auto& field = page("speed").fields.back();
     ASSERT_EQ(field.kind, FieldKind::Picture);
     EXPECT_EQ(*field.picture, dithered);
+    // It is worked on again from what it was made of, and a picture of that name on another page is
+    // another one.
+    click("benchPicture");
+    find<QSlider>("pictureBrightness")->setValue(20);
+    ASSERT_TRUE(waitFor([&] { return bench->result() != dithered; }));
+    click("replacePicture");
+    EXPECT_NE(*page("speed").fields.back().picture, dithered);
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_EQ(*page("speed").fields.back().picture, dithered);
+    ASSERT_TRUE(waitFor([&] { return bench->result() == dithered; })) << "what was undone is seen";
+    click("benchPage");
     // Pasted on the page, the array is read in the order in which it was written.
+    find<QSlider>("pictureBrightness")->setValue(20);
+    ASSERT_TRUE(waitFor([&] { return bench->result() != dithered; }));
     auto* canvas = find<PageCanvas>("pageCanvas");
     canvas->setFocus();
     QTest::keyClick(canvas, Qt::Key_V, Qt::ControlModifier);

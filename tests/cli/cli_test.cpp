@@ -575,8 +575,8 @@ TEST(Cli, APictureBecomesAnArray)
     EXPECT_TRUE(test::wholeFile(png).starts_with("\x89PNG"));
     for (const char* wrong : {"--size 10", "--size 0x4", "--size 9999x4", "--size 8x8 --palette 5",
              "--size 8x8 --dither none", "--size 8x8 --array rgb565",
-             "--size 8x8 --palette full --array msb", "--size 8x8 --turn 45",
-             "--size 8x8 --contrast nan"})
+             "--size 8x8 --palette full --array msb", "--size 8x8 --palette 7 --array page",
+             "--size 8x8 --turn 45", "--size 8x8 --contrast nan"})
         EXPECT_EQ(cli("picture " + input + " " + wrong).exitCode, 4) << wrong;
     EXPECT_EQ(cli("picture " + sourcePath("README.md") + " --size 8x8").exitCode, 3);
     EXPECT_EQ(cli("picture /nowhere.png --size 8x8").exitCode, 3);

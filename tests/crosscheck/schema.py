@@ -80,6 +80,7 @@ ACROSS = (  # what no schema can say
     "the most must be larger than the least",
     "each part of a day begins later than the one before",
     "the two ends of a dimming must differ",
+    "an alarm must be over somewhere between its limits",
     "its height says",
     "its width says",
     "equally long",

@@ -48,19 +48,6 @@ RgbImage ofWorkedSize(RgbImage image)
     return scaled(image, side(image.width), side(image.height));
 }
 
-PicturePalette paletteOf(const DisplaySpec& part)
-{
-    if (part.kind() == DisplayKind::ColourPanel)
-        return PicturePalette::Full;
-    const auto* paper = std::get_if<PaperSpec>(&part.shape);
-    const int colours = paper == nullptr ? 2 : paper->colours;
-    return colours == 3 ? PicturePalette::Three
-        : colours == 4  ? PicturePalette::Four
-        : colours == 6  ? PicturePalette::Six
-        : colours == 7  ? PicturePalette::Seven
-                        : PicturePalette::Mono;
-}
-
 } // namespace
 
 PictureView::PictureView(const char* name, QWidget* parent)
@@ -162,6 +149,7 @@ PictureBench::PictureBench(Dialogs& dialogs, QWidget* parent)
     , m_dither(new QComboBox(this))
     , m_order(new QComboBox(this))
     , m_guess(new QComboBox(this))
+    , m_doubt(softLabel(tr("The order is not certain: look at the others"), this))
     , m_put(new QPushButton(tr("Put it on the page"), this))
     , m_replace(new QPushButton(tr("Replace the chosen one"), this))
 {
@@ -223,11 +211,9 @@ QWidget* PictureBench::makeControls()
         layout->addWidget(box, row, place + 1);
         connect(box, &QComboBox::currentIndexChanged, this, [this] { work(); });
     };
-    QStringList dithers, orders;
+    QStringList dithers;
     for (const auto words : ditherWords)
         dithers << qText(words);
-    for (const auto words : arrayOrderWords)
-        orders << qText(words);
     combo(m_dither, "pictureDither", tr("dithering"), dithers, 2, 0);
     combo(m_turn, "pictureTurn", tr("turned by"), {tr("0°"), tr("90°"), tr("180°"), tr("270°")}, 2,
         2);
@@ -242,13 +228,16 @@ QWidget* PictureBench::makeControls()
     size->addWidget(m_height);
     layout->addWidget(softLabel(tr("pixels"), controls), 3, 0);
     layout->addLayout(size, 3, 1);
-    combo(m_order, "pictureOrder", tr("array in"), orders, 3, 2);
+    combo(m_order, "pictureOrder", tr("array in"), {}, 3, 2);
     m_guess->setObjectName(QStringLiteral("pictureGuess"));
     m_guess->setAccessibleName(tr("order of the pasted array"));
     m_guess->setVisible(false);
     connect(m_guess, &QComboBox::activated, this,
         [this](int guess) { takeGuess(static_cast<std::size_t>(guess)); });
-    layout->addWidget(m_guess, 4, 0, 1, 4);
+    m_doubt->setObjectName(QStringLiteral("pictureDoubt"));
+    m_doubt->setVisible(false);
+    layout->addWidget(m_guess, 4, 0, 1, 2);
+    layout->addWidget(m_doubt, 4, 2, 1, 2);
     auto* buttons = new QHBoxLayout;
     buttons->addWidget(button(tr("Open picture"), "openPicture", [this] {
         const auto path = m_dialogs.fileToOpen(this, tr("Open picture"),
@@ -278,117 +267,135 @@ QWidget* PictureBench::makeControls()
     layout->setColumnStretch(3, 1);
     connect(m_put, &QPushButton::clicked, this, [this] { Q_EMIT putWanted(m_result); });
     connect(m_replace, &QPushButton::clicked, this,
-        [this] { Q_EMIT replaceWanted(m_field, m_result); });
+        [this] { Q_EMIT replaceWanted(m_place.second, m_result); });
     return controls;
 }
 
 void PictureBench::setDisplay(const DisplaySpec& part, int columns, int rows)
 {
     const auto palette = paletteOf(part);
-    if (palette == m_palette && columns == m_columns && rows == m_rows)
+    if (m_order->count() > 0 && palette == m_palette && columns == m_columns && rows == m_rows)
         return;
     m_palette = palette;
     m_columns = columns;
     m_rows = rows;
     const QSignalBlocker quiet(m_order);
-    m_order->setCurrentIndex(
-        static_cast<int>(palette == PicturePalette::Full ? ArrayOrder::Rgb565HighFirst
-                : std::holds_alternative<MonoOledSpec>(part.shape)
-                    || std::holds_alternative<MonoLcdSpec>(part.shape)
-                ? ArrayOrder::Pages
-                : ArrayOrder::RowsHighFirst));
+    m_order->clear();
+    for (std::size_t i = 0; i < arrayOrders; ++i)
+        if (suits(palette, static_cast<ArrayOrder>(i)))
+            m_order->addItem(qText(arrayOrderWords[i]), static_cast<int>(i));
+    m_order->setCurrentIndex(m_order->findData(static_cast<int>(orderOf(part))));
     work();
 }
 
-void PictureBench::showField(const QString& name, const Picture& picture)
+void PictureBench::showField(const QString& page, const Field& field)
 {
     m_replace->setVisible(true);
-    if (m_field == name && m_original)
+    const std::pair place(page, qText(field.id));
+    const bool isSeen = m_place == place
+        && (m_seen == field.picture || *field.picture == m_result); // it was made here
+    m_place = place;
+    m_seen = field.picture;
+    if (isSeen)
         return;
-    m_field = name;
-    take(seenOf(picture), name);
+    take(seenOf(*field.picture), place.second);
+    setPixels(field.picture->width, field.picture->height);
+}
+
+void PictureBench::setPixels(int width, int height)
+{
     const QSignalBlocker acrossQuiet(m_width), downQuiet(m_height);
-    m_width->setValue(picture.width);
-    m_height->setValue(picture.height);
+    m_width->setValue(width);
+    m_height->setValue(height);
     work();
 }
 
 void PictureBench::showAlone()
 {
-    m_field.clear();
+    m_place = {};
     m_replace->setVisible(false);
 }
 
 void PictureBench::openFile(const QString& path)
 {
     m_job.start([this, path](const io::Progress&) -> BackgroundJob::Finish {
-        auto read = io::readPicture(path.toStdString());
-        if (!read)
-            return [this, message = describe(read.error())] { Q_EMIT refused(qText(message)); };
-        auto image = std::make_shared<RgbImage>(ofWorkedSize(*std::move(read)));
-        return [this, image, path] {
-            take(std::move(*image),
-                path.section(QLatin1Char('/'), -1).section(QLatin1Char('.'), 0, 0));
-        };
+        return taking(io::readPicture(path.toStdString()),
+            path.section(QLatin1Char('/'), -1).section(QLatin1Char('.'), 0, 0));
     });
 }
 
 void PictureBench::openImage(const QImage& image)
 {
-    auto picture = io::pictureOf(image);
-    if (!picture)
-        return Q_EMIT refused(qText(picture.error().message));
-    take(ofWorkedSize(*std::move(picture)), tr("picture"));
+    m_job.start([this, image](const io::Progress&) -> BackgroundJob::Finish {
+        return taking(io::pictureOf(image), tr("picture"));
+    });
+}
+
+/// What a picture that was read does on the window's thread.
+BackgroundJob::Finish PictureBench::taking(Result<RgbImage> read, const QString& name)
+{
+    if (!read)
+        return [this, message = describe(read.error())] { Q_EMIT refused(qText(message)); };
+    auto image = std::make_shared<RgbImage>(ofWorkedSize(*std::move(read)));
+    return [this, image, name] { take(std::move(*image), name); };
 }
 
 bool PictureBench::openText(const QString& text)
 {
-    const auto bytes = parseArray(text.toStdString());
+    auto bytes = parseArray(text.toStdString());
     if (!bytes)
         return false;
-    m_guesses = guessesOf(*bytes, m_columns, m_rows);
-    if (m_guesses.empty())
-        m_guesses = guessesOf(*bytes, 0, 0);
-    if (m_guesses.empty()) {
-        Q_EMIT refused(tr("%1 bytes fill no picture of usual sides.").arg(bytes->size()));
-        return true;
-    }
-    m_bytes = *bytes;
+    m_job.start([this, bytes = *std::move(bytes), columns = m_columns, rows = m_rows](
+                    const io::Progress&) -> BackgroundJob::Finish {
+        auto guesses = guessesOf(bytes, columns, rows);
+        if (guesses.empty())
+            guesses = guessesOf(bytes, 0, 0);
+        return [this, bytes, guesses] { offer(bytes, guesses); };
+    });
+    return true;
+}
+
+void PictureBench::offer(
+    const std::vector<std::uint8_t>& bytes, const std::vector<ArrayGuess>& guesses)
+{
+    if (guesses.empty())
+        return Q_EMIT refused(tr("%1 bytes fill no picture of usual sides.").arg(bytes.size()));
+    constexpr std::size_t most = 12;
+    m_bytes = bytes;
+    m_guesses.assign(guesses.begin(),
+        guesses.begin() + static_cast<std::ptrdiff_t>(std::min(guesses.size(), most)));
     const QSignalBlocker quiet(m_guess);
     m_guess->clear();
-    constexpr std::size_t most = 12;
-    m_guesses.resize(std::min(m_guesses.size(), most));
     for (const auto& guess : m_guesses)
         m_guess->addItem(tr("read as %1 × %2, %3")
                              .arg(guess.width)
                              .arg(guess.height)
                              .arg(qText(arrayOrderWords[static_cast<std::size_t>(guess.order)])));
     takeGuess(0);
-    return true;
 }
 
 void PictureBench::takeGuess(std::size_t index)
 {
     const auto guess = m_guesses[index];
-    auto bytes = m_bytes;
-    auto guesses = m_guesses;
-    take(pictureOf(m_bytes, guess), tr("array"));
-    m_bytes = std::move(bytes);
-    m_guesses = std::move(guesses);
+    show(pictureOf(m_bytes, guess), tr("array"));
     m_guess->setVisible(true);
-    const QSignalBlocker acrossQuiet(m_width), downQuiet(m_height);
-    m_width->setValue(guess.width);
-    m_height->setValue(guess.height);
-    work();
+    m_doubt->setVisible(!isClear(m_guesses));
+    setPixels(guess.width, guess.height);
 }
 
-/// As large as it fits the display.
 void PictureBench::take(RgbImage image, const QString& name)
 {
-    m_name = name;
     m_bytes.clear();
     m_guesses.clear();
     m_guess->setVisible(false);
+    m_doubt->setVisible(false);
+    show(std::move(image), name);
+}
+
+/// As large as it fits the display.
+void PictureBench::show(RgbImage image, const QString& name)
+{
+    m_name = name;
     m_work = {};
     const double factor = std::min(
         static_cast<double>(m_columns) / image.width, static_cast<double>(m_rows) / image.height);
@@ -425,10 +432,7 @@ void PictureBench::work()
 
 ArrayOrder PictureBench::order() const
 {
-    const auto wanted = static_cast<ArrayOrder>(m_order->currentIndex());
-    if (m_palette == PicturePalette::Full)
-        return isOfBits(wanted) ? ArrayOrder::Rgb565HighFirst : wanted;
-    return isOfBits(wanted) ? wanted : ArrayOrder::RowsHighFirst;
+    return static_cast<ArrayOrder>(m_order->currentData().toInt());
 }
 
 void PictureBench::showResult(Picture result)
@@ -451,14 +455,14 @@ void PictureBench::showResult(Picture result)
                          .arg(m_palette == PicturePalette::Full      ? tr("16-bit colours")
                                  : m_palette == PicturePalette::Mono ? tr("black and white")
                                                                      : tr("the inks of the paper"))
-                         .arg(arrayOf(m_result, order()).size()));
+                         .arg(arrayOf(m_result, m_palette, order()).size()));
 }
 
 void PictureBench::copy(bool isPython)
 {
     if (m_result.levels.empty())
         return;
-    const auto bytes = arrayOf(m_result, order());
+    const auto bytes = arrayOf(m_result, m_palette, order());
     QGuiApplication::clipboard()->setText(
         qText(isPython ? arrayInPython(m_name.toStdString(), bytes)
                        : arrayInC(m_name.toStdString(), bytes)));

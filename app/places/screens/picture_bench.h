@@ -60,14 +60,15 @@ public:
     /// Works for a display of that kind and size, in its colours; a picture that is shown anew fits
     /// it.
     void setDisplay(const DisplaySpec& part, int columns, int rows);
-    /// Shows the picture of a field, to be worked on again; another one is not shown anew.
-    void showField(const QString& name, const Picture& picture);
+    /// Shows the picture of a page's field, to be worked on again; while it is the one that was
+    /// made here, what it was made of stays.
+    void showField(const QString& page, const Field& field);
     /// Shows none that is on the page.
     void showAlone();
     void openFile(const QString& path);
     void openImage(const QImage& image);
-    /// Text of a firmware's array: the order that makes the calmest picture is taken. False where
-    /// it is none.
+    /// Text of a firmware's array: the order that makes the calmest picture is taken. Returns false
+    /// where it is none.
     bool openText(const QString& text);
 
     const Picture& result() const { return m_result; }
@@ -78,8 +79,13 @@ Q_SIGNALS:
     void refused(const QString& message);
 
 private:
+    BackgroundJob::Finish taking(Result<RgbImage> read, const QString& name);
     void take(RgbImage image, const QString& name);
+    void offer(const std::vector<std::uint8_t>& bytes, const std::vector<ArrayGuess>& guesses);
     void takeGuess(std::size_t guess);
+    void show(RgbImage image, const QString& name);
+    /// Makes the result so large.
+    void setPixels(int width, int height);
     QWidget* makeControls();
     void work();
     void showResult(Picture result);
@@ -88,7 +94,9 @@ private:
 
     Dialogs& m_dialogs;
     std::shared_ptr<const RgbImage> m_original;
-    QString m_name, m_field;
+    QString m_name;
+    std::pair<QString, QString> m_place; ///< page and field that are shown; empty for none
+    SharedPicture m_seen; ///< of that field
     PictureWork m_work;
     Picture m_result;
     PicturePalette m_palette = PicturePalette::Mono;
@@ -105,6 +113,7 @@ private:
     QComboBox* m_dither;
     QComboBox* m_order;
     QComboBox* m_guess;
+    QLabel* m_doubt; ///< whether the guess is right
     std::array<QSlider*, 4> m_sliders{};
     QPushButton* m_put;
     QPushButton* m_replace;

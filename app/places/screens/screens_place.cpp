@@ -211,7 +211,7 @@ void ScreensPlace::showBenches()
             m_pictures->setDisplay(
                 display->firmware->setup().part, display->metrics.columns, display->metrics.rows);
         if (chosen != nullptr && chosen->kind == FieldKind::Picture)
-            m_pictures->showField(m_field, *chosen->picture);
+            m_pictures->showField(m_page, *chosen);
         else
             m_pictures->showAlone();
     }

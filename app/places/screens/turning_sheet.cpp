@@ -6,29 +6,13 @@
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "base/number_text.h"
-#include "instrument/edits.h"
-#include "instrument/ids.h"
+#include "instrument/page_edits.h"
 #include "instrument/turning_edits.h"
 #include "judge/state_page.h"
 
 #include <algorithm>
 
 namespace fern::app {
-
-namespace {
-
-/// The channel that a page is about: the first that it shows, or waits for.
-std::size_t channelOf(const PlainInstrument& plain, const PlainPage& page)
-{
-    if (page.when.traits().hasChannel)
-        return page.whenChannel;
-    for (std::size_t i = 0; i < page.fields.size(); ++i)
-        if (page.fields[i].traits().hasReader)
-            return plain.readers[page.readers[i]].channel;
-    return 0;
-}
-
-} // namespace
 
 TurningSheet::TurningSheet(Document& document, QWidget* parent)
     : QWidget(parent)
@@ -151,14 +135,11 @@ void TurningSheet::addState(PageComes comes)
 {
     const auto& display = m_plain->displays[m_display];
     const auto& channel = m_plain->channels[channelOf(*m_plain, display.pages[m_page])];
-    auto page = statePage(display, channel, comes);
-    page.id = freeId(m_document.instrument().pages, page.name);
-    auto after = m_document.instrument();
-    after.pages.push_back(std::make_shared<const Page>(page));
-    const auto id = page.id;
-    m_document.apply(tr("A page that comes by itself"), accepted(std::move(after)));
-    if (findById(m_document.instrument().pages, id) != nullptr)
-        Q_EMIT pageAdded(qText(id));
+    const auto pages = m_document.instrument().pages.size();
+    m_document.apply(tr("A page that comes by itself"),
+        withPageAdded(m_document.instrument(), statePage(display, channel, comes)));
+    if (m_document.instrument().pages.size() > pages)
+        Q_EMIT pageAdded(qText(m_document.instrument().pages.back()->id));
 }
 
 } // namespace fern::app

@@ -240,15 +240,8 @@ void checkDisplayClock(const Instrument& in, const Display& display, Findings& o
         fmt::format("The {} of {} do not count", toText(display.busSpeed), display.id),
         fmt::format("Its part hangs on a bus, which runs at {}.", toText(clock)),
         "every part of a bus follows one clock",
-        {{"Leave it to the bus",
-            [id = display.id](const Instrument& before) -> Result<Instrument> {
-                const auto* found = findById(before.displays, id);
-                if (found == nullptr)
-                    return Error{ErrorCode::NotFound, "the display is gone", ""};
-                Display right = *found;
-                right.busSpeed.value = 0;
-                return withDisplay(before, right);
-            }}},
+        {displayFix(
+            "Leave it to the bus", display.id, [](Display& right) { right.busSpeed.value = 0; })},
         {}});
 }
 

@@ -64,15 +64,8 @@ void checkGlassSize(const Instrument& in, const PlainInstrument& /*plain*/, Find
             "Set too large, part of the picture is never seen; set too small, rows stay dark or "
             "double.",
             "common practice",
-            {{fmt::format("Set the driver to {}×{}", glass.width, glass.height),
-                [id = display->id](const Instrument& before) -> Result<Instrument> {
-                    const auto* found = findById(before.displays, id);
-                    if (found == nullptr)
-                        return Error{ErrorCode::NotFound, "the display is gone", ""};
-                    Display right = *found;
-                    right.driver.setTo.reset();
-                    return withDisplay(before, right);
-                }}},
+            {displayFix(fmt::format("Set the driver to {}×{}", glass.width, glass.height),
+                display->id, [](Display& right) { right.driver.setTo.reset(); })},
             {}};
         if (auto shape = withSize(part.display->shape, set))
             finding.fixes.push_back(
@@ -165,6 +158,17 @@ void checkReaderText(const PlainDisplay& display, const Field& field, const Plai
             [id = reader.id, text](const Instrument& in) { return withText(in, id, text); }}});
 }
 
+/// The first row of a list that cannot be written.
+void checkRows(const PlainDisplay& display, const Page& page, const Field& field,
+    const std::vector<NameSpec>& names, Findings& out)
+{
+    for (const auto& row : names)
+        if (const auto lacking = firstLacking(display.metrics, row.name, field.font);
+            !lacking.empty())
+            return addLacking(out, display.metrics, "/pages/" + page.id + "/fields/" + field.id,
+                "the row “" + row.name + "”", lacking, {});
+}
+
 } // namespace
 
 void checkLacking(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
@@ -181,6 +185,11 @@ void checkLacking(const Instrument& /*in*/, const PlainInstrument& plain, Findin
                 }
                 if (display.metrics.unit == GlassUnit::Digits && !field.traits().fitsDigits) {
                     addNotOnDigits(out, page, field);
+                    continue;
+                }
+                if (field.kind == FieldKind::List) {
+                    checkRows(display, page, field,
+                        plain.channels[plain.readers[page.readers[i]].channel].source.names, out);
                     continue;
                 }
                 const auto lacking = firstLacking(display.metrics, field.text, field.font);

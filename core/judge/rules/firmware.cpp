@@ -1,5 +1,6 @@
 // D07, D12, D13, D15: what the firmware of a display does wrong. P03 tells of another size.
 
+#include "judge/part_fix.h"
 #include "judge/rules/rules.h"
 
 #include "drive/wrong_setups.h"
@@ -30,15 +31,8 @@ std::string_view ruleOf(std::string_view setup)
 
 Fix setRight(const Display& display, const DriverSpec& right)
 {
-    return {"The firmware does it right",
-        [id = display.id, right](const Instrument& before) -> Result<Instrument> {
-            const auto* found = findById(before.displays, id);
-            if (found == nullptr)
-                return Error{ErrorCode::NotFound, "the display is gone", ""};
-            Display changed = *found;
-            changed.driver = right;
-            return withDisplay(before, changed);
-        }};
+    return displayFix("The firmware does it right", display.id,
+        [right](Display& changed) { changed.driver = right; });
 }
 
 /// The driver without one of its mistakes.

@@ -4,6 +4,7 @@
 
 #include "instrument/edits.h"
 #include "screens/draw_cells.h"
+#include "screens/part_picture.h"
 
 #include <algorithm>
 #include <functional>
@@ -69,23 +70,10 @@ bool hasColours(const DisplaySpec& part, PictureColours colours)
     return false;
 }
 
-Picture inMono(const Picture& picture)
-{
-    auto mono = picture;
-    mono.colours = PictureColours::Mono;
-    const auto white = static_cast<std::uint16_t>(Ink::White);
-    constexpr std::uint16_t greenOfHalf = 32; // of 64
-    for (auto& level : mono.levels)
-        level = picture.colours == PictureColours::Inks ? level == white
-                                                        : (level >> 5U & 63U) >= greenOfHalf;
-    return mono;
-}
-
 void checkPicture(const PlainDisplay& display, const Page& page, const Field& field, Findings& out)
 {
     const auto& picture = *field.picture;
     const auto place = fmt::format("/pages/{}/fields/{}", page.id, field.id);
-    const auto& metrics = display.metrics;
     if (!hasColours(display.firmware->setup().part, picture.colours))
         out.push_back({"D07", Severity::Check, place,
             fmt::format("“{}” is a picture in {}, which {} cannot show", field.id,
@@ -94,17 +82,10 @@ void checkPicture(const PlainDisplay& display, const Page& page, const Field& fi
             "its light parts as lit pixels.",
             "common practice",
             {fieldFix("Take its light parts", page, field,
-                [](Field& f) { f.picture = inMono(*f.picture); })},
-            {}});
-    if (field.x < 0 || field.y < 0 || field.x + picture.width > metrics.columns
-        || field.y + picture.height > metrics.rows)
-        out.push_back({"D07", Severity::Check, place,
-            fmt::format("“{}” of {} × {} pixels does not stay on {} of {} × {}", field.id,
-                picture.width, picture.height, display.id, metrics.columns, metrics.rows),
-            "What lies beyond the glass is not seen, and its bytes are kept for nothing.",
-            "common practice",
-            {fieldFix(
-                "Put it at the top left corner", page, field, [](Field& f) { f.x = f.y = 0; })},
+                [](Field& f) {
+                    f.picture =
+                        pictureIn(seenOf(*f.picture), PicturePalette::Mono, Dither::Threshold);
+                })},
             {}});
 }
 

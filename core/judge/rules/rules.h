@@ -131,6 +131,7 @@ void checkFilterMemory(const Instrument& in, const PlainInstrument& plain, Findi
 
 // text.cpp
 void checkMoreDigitsThanHonest(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkListRows(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkDoesNotFitField(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkWiderThanGlass(const Instrument& in, const PlainInstrument& plain, Findings& out);
 

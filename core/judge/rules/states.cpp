@@ -5,7 +5,8 @@
 
 #include "base/number_text.h"
 #include "instrument/edits.h"
-#include "instrument/ids.h"
+#include "instrument/page_edits.h"
+#include "judge/part_fix.h"
 #include "judge/state_page.h"
 
 #include <algorithm>
@@ -17,29 +18,6 @@
 namespace fern {
 
 namespace {
-
-Result<Instrument> withPages(const Instrument& in, const std::vector<Page>& pages)
-{
-    Instrument out = in;
-    for (auto page : pages) {
-        page.id = freeId(out.pages, page.name);
-        out.pages.push_back(std::make_shared<const Page>(std::move(page)));
-    }
-    return accepted(std::move(out));
-}
-
-Fix displayFix(
-    std::string label, const std::string& id, const std::function<void(Display&)>& change)
-{
-    return {std::move(label), [id, change](const Instrument& before) -> Result<Instrument> {
-                const auto* found = findById(before.displays, id);
-                if (found == nullptr)
-                    return Error{ErrorCode::NotFound, "the display is gone", ""};
-                Display changed = *found;
-                change(changed);
-                return withDisplay(before, changed);
-            }};
-}
 
 /// How long a value may stand before it is called old: three times as long as it takes to come, and
 /// as long as it is wished to be fresh.
@@ -84,7 +62,13 @@ void addUntold(const PlainInstrument& plain, const PlainDisplay& display, const 
     finding.fixes.push_back(
         {pages.size() == 1 ? "Add a page that says so"
                            : fmt::format("Add {} pages that say so", pages.size()),
-            [pages](const Instrument& before) { return withPages(before, pages); }});
+            [pages](const Instrument& before) {
+                Result<Instrument> after = before;
+                for (const auto& added : pages)
+                    if (after)
+                        after = withPageAdded(*after, added);
+                return after;
+            }});
     out.push_back(std::move(finding));
 }
 

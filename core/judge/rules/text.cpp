@@ -6,6 +6,7 @@
 #include "instrument/edits.h"
 #include "judge/budget.h"
 #include "judge/field_fit.h"
+#include "run/display_run.h"
 #include "text/format.h"
 
 #include <algorithm>
@@ -159,6 +160,46 @@ void checkDoesNotFitField(const Instrument& /*in*/, const PlainInstrument& plain
                 formatText(inUnit(worst, reader), reader.text, channel.numberKind)),
             "the field's own width", widened(reader, needed), {}});
     }
+}
+
+namespace {
+
+/// The list as wide as its longest row, where the glass is.
+std::vector<Fix> widened(const PlainDisplay& display, const Page& page, Field list, int needed)
+{
+    list.width = needed;
+    if (!fitsGlass(list, 0, display))
+        return {};
+    return {{fmt::format("Make its lines {} characters long", needed),
+        [page = page.id, list](
+            const Instrument& before) { return withField(before, page, list); }}};
+}
+
+} // namespace
+
+void checkListRows(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& display : plain.displays)
+        for (const auto& page : display.pages)
+            for (std::size_t i = 0; i < page.fields.size(); ++i) {
+                const auto& field = page.fields[i];
+                if (field.kind != FieldKind::List)
+                    continue;
+                const auto& names =
+                    plain.channels[plain.readers[page.readers[i]].channel].source.names;
+                std::string longest;
+                for (const auto& name : names)
+                    if (auto row = listRow(names, name.code); cellCount(row) > cellCount(longest))
+                        longest = std::move(row);
+                const int needed = cellCount(longest);
+                if (needed > field.width)
+                    out.push_back({"T02", Severity::Check,
+                        fmt::format("/pages/{}/fields/{}", page.id, field.id),
+                        fmt::format("“{}” needs {} characters, a line of the list has {}", longest,
+                            needed, field.width),
+                        "The end of the row is cut.", "the field's own width",
+                        widened(display, page, field, needed), {}});
+            }
 }
 
 namespace {

@@ -70,8 +70,7 @@ Ticks DerivedTask::takenAt(Turn& turn, Ticks at) const
 {
     Ticks oldest = at;
     const auto& c = channel(turn);
-    const auto kind = c.source.derived.kind;
-    if (kind == DerivedKind::Formula || kind == DerivedKind::Rate || kind == DerivedKind::Net)
+    if (isAsOldAsItsSources(c.source.derived.kind))
         for (const auto of : c.madeOf)
             if (const auto& latest = turn.memory().latest(of);
                 latest.hasCome && !givesCodes(turn.instrument().channels[of].source.kind))

@@ -1,6 +1,7 @@
 #include "run/tasks/redraw_task.h"
 
 #include "glass/parts/make_part.h"
+#include "run/settings.h"
 #include "run/turn.h"
 #include "timing/bus.h"
 
@@ -36,13 +37,6 @@ bool needSigns(const PlainDisplay& display)
 ValueOf valuesOf(Turn& turn)
 {
     return [&turn](std::size_t channel) { return turn.memory().latest(channel); };
-}
-
-/// The share of its brightness that a value makes of a display.
-double dimmedTo(const PlainDimming& dims, double value)
-{
-    const double share = std::clamp((value - dims.low) / (dims.high - dims.low), 0.0, 1.0);
-    return dims.lowShare + share * (dims.highShare - dims.lowShare);
 }
 
 } // namespace
@@ -109,7 +103,7 @@ DriverSteps RedrawTask::dim(Turn& turn)
     if (const auto& dims = display.dimming) {
         const double value = turn.memory().valueOf(turn.instrument(), dims->from, false);
         if (!std::isnan(value))
-            light *= dimmedTo(*dims, value);
+            light *= stoppedLine(value, dims->low, dims->high, dims->lowShare, dims->highShare);
     }
     if (light == m_light)
         return {};

@@ -163,6 +163,61 @@ inline Instrument toldNumber(double oldAfter)
     return *withStaleAfter(in, in.readers.back()->id, {oldAfter, "s"});
 }
 
+/// How long ago a told value came: it goes on counting while nothing comes.
+inline Instrument sinceTold()
+{
+    auto in = toldNumber(5);
+    auto channel = *in.channels.back();
+    channel.id = channel.name = "since";
+    channel.source = {};
+    channel.source.kind = SourceKind::Derived;
+    channel.source.board = in.channels[0]->source.board;
+    channel.source.derived.kind = DerivedKind::Since;
+    channel.source.derived.of = in.channels.back()->id;
+    channel.wish = {{0, "s"}, {60, "s"}, {1, "s"}, {1, "s"}, {2, "s"}, {}};
+    channel.smoothing.clear();
+    auto reader = *in.readers.back();
+    reader.id = channel.id;
+    reader.channel = channel.id;
+    reader.unit = "s";
+    reader.staleAfter = {0, "s"};
+    auto page = *in.pages.back();
+    for (auto& field : page.fields)
+        if (field.kind == FieldKind::Value)
+            field.reader = reader.id;
+    in.channels.push_back(std::make_shared<const Channel>(channel));
+    in.readers.push_back(std::make_shared<const Reader>(reader));
+    in.pages.back() = std::make_shared<const Page>(page);
+    return *accepted(in);
+}
+
+/// A list on the glass whose longest row has 16 characters.
+inline Instrument listOf(int width)
+{
+    auto in = *withStartingPoint(shed(), *findStartingPoint("clock"), "Clock");
+    auto channel = *in.channels.back();
+    channel.id = channel.name = "next";
+    channel.source.kind = SourceKind::Derived;
+    channel.source.derived.kind = DerivedKind::Next;
+    channel.source.derived.of = in.channels.back()->id;
+    channel.source.names = {{"7:30", "juniors"}, {"14:30", "Otter crew"}};
+    auto reader = *in.readers.back();
+    reader.id = channel.id;
+    reader.channel = channel.id;
+    in.channels.push_back(std::make_shared<const Channel>(channel));
+    in.readers.push_back(std::make_shared<const Reader>(reader));
+    auto page = *in.pages.back();
+    Field list;
+    list.id = "list";
+    list.kind = FieldKind::List;
+    list.reader = reader.id;
+    list.width = width;
+    list.height = 2;
+    page.fields = {list};
+    in.pages.back() = std::make_shared<const Page>(page);
+    return *accepted(in);
+}
+
 /// A splash of some seconds before a number that is wished to be no older than 2 s.
 inline Instrument withSplash(double seconds)
 {
@@ -242,11 +297,15 @@ inline std::vector<RuleCase> displayCases()
         {"D07", Severity::Check, withPicture("mono-128x64", PictureColours::Inks, 0),
             "“drawing” is a picture in inks, which display cannot show",
             withPicture("mono-128x64", PictureColours::Mono, 0)},
-        {"D07", Severity::Check, withPicture("mono-128x64", PictureColours::Mono, 113),
-            "“drawing” of 16 × 8 pixels does not stay on display of 128 × 64",
+        {"D01", Severity::Check, withPicture("mono-128x64", PictureColours::Mono, 113),
+            "“drawing” is 1 pixel too large",
             withPicture("mono-128x64", PictureColours::Mono, 112)},
         {"D05", Severity::Check, toldNumber(0),
             "“River” does not say when nothing comes any more of River", toldNumber(5)},
+        {"D05", Severity::Check, toldNumber(0),
+            "“River” does not say when nothing comes any more of River", sinceTold()},
+        {"T02", Severity::Check, listOf(15),
+            "“14:30 Otter crew” needs 16 characters, a line of the list has 15", listOf(16)},
         {"D06", Severity::Note, withSplash(4), "“Splash” hides Battery for 4 s after power-on",
             withSplash(3)},
         {"D17", Severity::Note, withSecondPage(0), "Nothing turns display to “Second”",

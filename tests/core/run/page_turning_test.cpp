@@ -379,6 +379,9 @@ TEST(PageConditions, AreTypedAndRefused)
     EXPECT_EQ(findById(alarm->pages, "volts")->when.most, 10) << "as far as it is wished";
     EXPECT_FALSE(withConditionParameter(*alarm, "volts", "least", "11")) << "above the most";
     EXPECT_FALSE(withConditionParameter(*alarm, "volts", "most", "high"));
+    EXPECT_FALSE(withConditionParameter(*alarm, "volts", "clears", "5"))
+        << "it would never be over";
+    EXPECT_TRUE(withConditionParameter(*alarm, "volts", "clears", "4.9"));
     const auto told = withConditionParameter(*alarm, "volts", "comes", "told");
     ASSERT_TRUE(told);
     EXPECT_EQ(findById(told->pages, "volts")->when.channel, "remote") << "one that gives codes";

@@ -4,6 +4,7 @@
 #include "drive/pixel_page.h"
 #include "screens/draw_cells.h"
 #include "screens/draw_pixels.h"
+#include "screens/part_picture.h"
 #include "tests/core/displays.h"
 #include "tests/core/sources.h"
 
@@ -155,6 +156,66 @@ TEST(OwnFields, AColourPanelShowsThePicturesOwnColours)
     const auto columns = static_cast<std::size_t>(firmware.driver().columns());
     EXPECT_EQ(drawn[6 * columns + 5], 0x1234);
     EXPECT_EQ(std::count(drawn.begin(), drawn.end(), 0x1234), 1);
+}
+
+/// What a driver sends after one of its commands.
+std::vector<std::uint8_t> dataAfter(const DriverSteps& steps, std::uint8_t command)
+{
+    for (std::size_t i = 1; i < steps.size(); ++i)
+        if (steps[i - 1].transfer.bytes == std::vector{command}
+            && steps[i].transfer.kind == TransferKind::Data)
+            return steps[i].transfer.bytes;
+    return {};
+}
+
+// What is copied for the firmware is what a display hears: the bytes of its driver, which the
+// published cases of tests/data/display-bytes.csv check.
+TEST(OwnFields, AnArrayIsWhatTheDisplayHears)
+{
+    int papers = 0;
+    for (auto part : test::everyDisplay()) {
+        const auto* paper = std::get_if<PaperSpec>(&part.shape);
+        if (paper == nullptr || paper->colours == 2)
+            continue;
+        ++papers;
+        part.turned = Rotation::Upright;
+        const auto inks = inksOf(paletteOf(part));
+        Picture picture{PictureColours::Inks, paper->columns, paper->rows, {}};
+        for (int i = 0; i < paper->columns * paper->rows; ++i)
+            picture.levels.push_back(static_cast<std::uint16_t>(
+                inks[static_cast<std::size_t>(i * 7 / 5) % inks.size()]));
+        Page page;
+        page.fields.resize(1);
+        page.fields[0].kind = FieldKind::Picture;
+        page.fields[0].picture = picture;
+        DriverSetup setup;
+        setup.part = part;
+        const DisplayFirmware firmware(setup);
+        const auto drawn = firmware.drawn(std::nullopt, page, sampleContent(page, {}));
+        const auto sent = firmware.driver().write(drawn, firmware.driver().whole());
+        auto heard = dataAfter(sent, paper->colours == 3 ? 0x24 : 0x10);
+        if (paper->colours == 3) {
+            const auto red = dataAfter(sent, 0x26);
+            heard.insert(heard.end(), red.begin(), red.end());
+        }
+        EXPECT_EQ(arrayOf(picture, paletteOf(part), orderOf(part)), heard)
+            << paper->colours << " colours";
+    }
+    EXPECT_GE(papers, 4) << "3, 4, 6 and 7 colours";
+}
+
+TEST(OwnFields, DotsOfAPageThatIsNotTurnedFillNone)
+{
+    Field dots;
+    dots.kind = FieldKind::PageDots;
+    FieldContent content;
+    content.count = 3;
+    content.index = -1;
+    EXPECT_EQ(cellRuns(dots, content, {})[0].signs, U"-/3");
+    MonoFrame frame(32, 8);
+    drawField(frame, dots, content);
+    for (int i = 0; i < 3; ++i)
+        EXPECT_FALSE(frame.pixel(i * 2 * dotSide + 1, 1)) << "its middle";
 }
 
 /// A daily list of three rows, and a page that lists it, at a time of day.
