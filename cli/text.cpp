@@ -2,7 +2,7 @@
 
 #include "base/names.h"
 #include "base/number_text.h"
-#include "text/format.h"
+#include "run/reader_text.h"
 
 #include <algorithm>
 #include <memory>
@@ -37,10 +37,9 @@ std::vector<NameSpec> namesOf(const std::vector<std::string>& pairs)
 /// One field; nothing for a word that is no number where one is wanted.
 std::optional<std::string> fieldOf(const TextArguments& a, const std::string& word)
 {
-    if (a.spec.form == TextForm::Name) {
+    if (isOfWords(a.spec.form)) {
         const auto names = namesOf(a.names);
-        const auto name = nameOf(names, word);
-        return formatWords(name.empty() ? word : std::string(name), a.spec);
+        return formatWords(wordsFor(names, word, a.spec.form), a.spec);
     }
     const auto value =
         word == "nan" ? std::optional(std::numeric_limits<double>::quiet_NaN()) : parseNumber(word);

@@ -39,6 +39,13 @@ void holdRemembered(FirmwareRun& run, const FirmwareRun& before, Ticks now)
         for (const auto at : {begin, now})
             run.deliver(i, Tap::Smoothed, at, before.latest(its).real);
     }
+    const auto& readers = run.instrument().readers;
+    for (std::size_t i = 0; i < readers.size(); ++i) {
+        const auto& was = before.instrument().readers;
+        const auto its = indexOf(was, readers[i].id);
+        if (its < was.size() && was[its].others.size() == readers[i].others.size())
+            run.holdReader(i, before.reader(its));
+    }
     const auto settingAt = [](const PlainInstrument& in, std::size_t i) -> const std::string& {
         return in.settings[i].spec.id;
     };

@@ -24,10 +24,6 @@ struct Function {
 constexpr auto functions = std::to_array<Function>({{"abs", Op::Abs, 1}, {"sqrt", Op::Sqrt, 1},
     {"ln", Op::Ln, 1}, {"exp", Op::Exp, 1}, {"min", Op::Min, 2, true}, {"max", Op::Max, 2, true}});
 
-/// What is asked of one channel.
-constexpr auto questions = std::to_array<std::pair<std::string_view, FormulaAsks>>(
-    {{"previous", FormulaAsks::Previous}, {"age", FormulaAsks::Age}});
-
 struct Comparison {
     std::string_view sign;
     Op op;
@@ -310,12 +306,12 @@ private:
             node.variable = static_cast<std::size_t>(known - m_names.begin());
             return node;
         }
-        for (const auto& [question, asks] : questions)
-            if (word == question) {
+        for (const auto& question : formulaQuestions)
+            if (word == question.word) {
                 if (m_of == FormulaOf::Reading)
-                    return fail(fmt::format("{} is for formulas of channels", question));
+                    return fail(fmt::format("{} is for formulas of channels", word));
                 m_at = to;
-                return asked(question, asks);
+                return asked(word, question.asks);
             }
         for (const auto& function : functions)
             if (word == function.name) {
@@ -415,7 +411,10 @@ Result<Dimension> dimensionOfNode(
     case Op::Number:
         return node.dimension;
     case Op::Variable:
-        return node.asks == FormulaAsks::Age ? parseUnit("s")->dimension : dimensionOf(node.name);
+        return node.asks == FormulaAsks::Age    ? parseUnit("s")->dimension
+            : node.asks == FormulaAsks::Pin     ? parseUnit("V")->dimension
+            : node.asks == FormulaAsks::Reading ? Dimension{}
+                                                : dimensionOf(node.name);
     case Op::Multiply:
         return combined(parts[0], parts[1], 1);
     case Op::Divide:

@@ -25,7 +25,28 @@ enum class FormulaAsks {
     Now, ///< its value
     Previous, ///< its value when the formula was worked out last
     Age, ///< seconds since it was sampled
+    // What it was on its way:
+    Pin, ///< volts
+    Reading, ///< code or count
+    Scaled, ///< before it was smoothed
+    Entry, ///< of a setting: what is being typed, else its value
 };
+
+struct FormulaQuestion {
+    FormulaAsks asks;
+    std::string_view word; ///< before the parenthesis with the name; empty: the name alone
+    std::string_view suffix; ///< of an identifier in exported code
+};
+/// In the order of FormulaAsks.
+inline constexpr auto formulaQuestions = std::to_array<FormulaQuestion>({
+    {FormulaAsks::Now, "", "_now"},
+    {FormulaAsks::Previous, "previous", "_before"},
+    {FormulaAsks::Age, "age", "_age"},
+    {FormulaAsks::Pin, "pin", "_pin"},
+    {FormulaAsks::Reading, "reading", "_reading"},
+    {FormulaAsks::Scaled, "scaled", "_scaled"},
+    {FormulaAsks::Entry, "entry", "_entry"},
+});
 
 /// Gives a variable, by its place among the names that the formula was read with, in SI units; NaN
 /// for none.

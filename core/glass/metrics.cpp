@@ -91,7 +91,7 @@ int placesOf(const GlassMetrics& metrics, std::string_view text)
 std::string firstLacking(const GlassMetrics& metrics, std::string_view text, std::string_view font)
 {
     for (const auto c : codePoints(text))
-        if (!hasCharacter(metrics, c, font)) {
+        if (c >= U' ' && !hasCharacter(metrics, c, font)) {
             std::string character;
             appendUtf8(character, c);
             return character;

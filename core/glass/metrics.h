@@ -26,8 +26,8 @@ std::string_view unitWord(GlassUnit unit);
 /// Returns the places that a text takes: on digits a point or colon stands behind its digit.
 int placesOf(const GlassMetrics& metrics, std::string_view text);
 
-/// Returns the first character of a text that the glass cannot show, empty when it has all. The
-/// font counts on a glass of pixels only.
+/// Returns the first character of a text that the glass cannot show, empty when it has all; control
+/// characters are none. The font counts on a glass of pixels only.
 std::string firstLacking(const GlassMetrics& metrics, std::string_view text, std::string_view font);
 
 } // namespace fern

@@ -53,6 +53,7 @@ template <class Archive> void describe(Archive& a, Reader& r)
     a.choice("kind", r.kind, readerKindWords);
     a.text("unit", r.unit);
     a.object("text", r.text);
+    a.optionalObject("others", r.others);
     a.quantity("staleAfter", r.staleAfter, "s", Range::notNegative());
     a.extras(r.extras);
 }
@@ -96,6 +97,20 @@ template <class Archive> void describe(Archive& a, Display& d)
     a.extras(d.extras);
 }
 
+template <class Archive> void describe(Archive& a, KeyEntry& k)
+{
+    a.optionalText("point", k.point);
+    a.text("clear", k.clear);
+    a.text("confirm", k.confirm);
+}
+
+template <class Archive> void describe(Archive& a, Seeking& s)
+{
+    a.text("channel", s.channel);
+    a.anyQuantity("above", s.above);
+    a.quantity("every", s.every, "s", {0.001, 3600});
+}
+
 template <class Archive> void describe(Archive& a, Setting& s)
 {
     a.text("id", s.id);
@@ -113,6 +128,9 @@ template <class Archive> void describe(Archive& a, Setting& s)
     a.optionalText("up", s.up);
     a.optionalText("down", s.down);
     a.optionalText("seek", s.seek);
+    a.optionalText("onPage", s.onPage);
+    a.optionalObject("entry", s.entry);
+    a.optionalObject("seeking", s.seeking);
     if constexpr (Archive::isReading) {
         if (auto read = parsePositives(presets))
             s.presets = *std::move(read);
@@ -145,6 +163,7 @@ template <class Archive> void describe(Archive& a, OutputSequence& s)
 {
     a.text("by", s.by);
     a.text("name", s.name);
+    a.flag("acknowledges", s.acknowledges);
     describePoints(
         a, "moves", s.moves, "moves are [seconds until it ends, value] pairs with rising seconds");
     a.flag("blocks", s.blocks);

@@ -176,6 +176,13 @@ Result<Instrument> withText(const Instrument& in, std::string_view reader, const
     return edited(in, &Instrument::readers, reader, [&](Reader& r) { r.text = text; });
 }
 
+Result<Instrument> withOtherForms(
+    const Instrument& in, std::string_view reader, std::optional<OtherForms> others)
+{
+    return edited(
+        in, &Instrument::readers, reader, [&](Reader& r) { r.others = std::move(others); });
+}
+
 Result<Instrument> withReaderUnit(
     const Instrument& in, std::string_view reader, std::string_view unit)
 {

@@ -6,6 +6,7 @@
 #include "instrument/describe.h"
 #include "instrument/edits.h"
 #include "instrument/ids.h"
+#include "instrument/offers.h"
 #include "instrument/output_edits.h"
 #include "instrument/parameter_archive.h"
 #include "instrument/parts_view.h"
@@ -95,25 +96,6 @@ bool usesSetting(const Instrument& in, const Channel& channel, const Setting& se
     return std::find(names.begin(), names.end(), setting.id) != names.end();
 }
 
-/// Every name that a channel of codes can give.
-std::vector<std::string> namesOf(const Channel& channel)
-{
-    std::vector<std::string> names;
-    for (const auto& name : channel.source.names)
-        names.push_back(name.name);
-    const auto& ladder = channel.source.ladder;
-    if (channel.source.kind == SourceKind::KeyMatrix)
-        for (const auto& key : splitAtAny(channel.source.matrix.keys, " \t"))
-            names.emplace_back(key);
-    if (channel.source.kind == SourceKind::KeyLadder) {
-        for (const auto& key : ladder.keys)
-            names.push_back(key.name);
-        if (!ladder.open.empty())
-            names.push_back(ladder.open);
-    }
-    return names;
-}
-
 /// Where a figure leads to something else: what it may lead to.
 void offerWhatThereIs(Parameter& row, const Instrument& in, const Channel& channel,
     const std::vector<Parameter>& rows)
@@ -132,7 +114,14 @@ void offerWhatThereIs(Parameter& row, const Instrument& in, const Channel& chann
         if (const auto* by = findById(in.channels, textOf("sequence/by")))
             for (const auto& name : namesOf(*by))
                 offer(row, name, name);
-    } else if (row.path == "up" || row.path == "down" || row.path == "seek") {
+    } else if (row.path == "onPage") {
+        offerPages(row, in);
+    } else if (row.path == "seeking/channel") {
+        for (const auto& other : in.channels)
+            if (!givesCodes(other->source.kind))
+                offer(row, other->id, other->name);
+    } else if (row.path == "up" || row.path == "down" || row.path == "seek"
+        || row.path.starts_with("entry/")) {
         offer(row, "", "none");
         if (const auto* by = findById(in.channels, textOf("by")))
             for (const auto& name : namesOf(*by))
@@ -197,6 +186,32 @@ const Channel* otherNumber(const Instrument& in, std::string_view channel)
         if (other->id != channel && !givesCodes(other->source.kind))
             return other.get();
     return nullptr;
+}
+
+/// What is sought in a channel: the middle of its wish.
+Quantity middleOf(const Channel& channel)
+{
+    const auto& unit = unitOf(channel);
+    return {(channel.wish.from.value + in(channel.wish.to, unit)) / 2, unit};
+}
+
+/// The keys and the channel that a setting begins to be typed and to seek with; another channel
+/// has another unit.
+void complete(const Instrument& in, Setting& setting)
+{
+    if (setting.entry && setting.entry->confirm.empty())
+        *setting.entry = {{}, "*", "#"};
+    if (!setting.seeking)
+        return;
+    auto& seeks = *setting.seeking;
+    const auto* sought =
+        seeks.channel.empty() ? otherNumber(in, setting.by) : findById(in.channels, seeks.channel);
+    if (sought == nullptr)
+        return;
+    if (seeks.channel.empty()
+        || parseUnit(unitOf(*sought))->dimension != parseUnit(seeks.above.unit)->dimension)
+        seeks.above = middleOf(*sought);
+    seeks.channel = sought->id;
 }
 
 LaneSpec laneFor(const Channel& channel)
@@ -372,6 +387,8 @@ Result<Instrument> withEntryParameter(const Instrument& in, const EntryPlace& pl
         describe(archive, thing);
         error = archive.error();
         hasSet = archive.hasSet();
+        if constexpr (std::is_same_v<std::remove_reference_t<decltype(thing)>, Setting>)
+            complete(in, thing);
     });
     if (!error.empty())
         return Error{ErrorCode::InvalidArgument, error, ""};

@@ -81,6 +81,45 @@ void checkPart(ReferenceCheck& check, const Instrument& in, const std::string& i
                 partKindWords[static_cast<std::size_t>(kind)], id));
 }
 
+/// Says where there is no channel of codes with that id.
+void checkGivesCodes(
+    ReferenceCheck& check, const Instrument& in, const std::string& id, std::string pointer)
+{
+    const auto* by = findById(in.channels, id);
+    if (by == nullptr || !givesCodes(by->source.kind))
+        check.fail(std::move(pointer), fmt::format("there is no channel of codes \"{}\"", id));
+}
+
+/// Says where there is no page with that id; none is any.
+void checkOnPage(
+    ReferenceCheck& check, const Instrument& in, const std::string& id, std::string pointer)
+{
+    if (!id.empty())
+        check.leadsTo(in.pages, id, "page", std::move(pointer));
+}
+
+void checkOtherForms(
+    ReferenceCheck& check, const Instrument& in, const Reader& reader, const std::string& place)
+{
+    const auto& others = *reader.others;
+    if (reader.text.form != TextForm::Number)
+        check.fail(place, "only numbers are written in several units");
+    if (others.change == FormChange::Code)
+        checkGivesCodes(check, in, others.by, place + "/by");
+    checkOnPage(check, in, others.onPage, place + "/onPage");
+    const auto own = parseUnit(reader.unit);
+    for (std::size_t i = 0; i < others.forms.size(); ++i) {
+        const auto unit = parseUnit(others.forms[i].unit);
+        const auto at = fmt::format("{}/forms/{}/unit", place, i);
+        if (!unit)
+            check.fail(at, unit.error().message);
+        else if (own && unit->dimension != own->dimension)
+            check.fail(at,
+                fmt::format("the reader is in {}; it cannot be written in {}", reader.unit,
+                    others.forms[i].unit));
+    }
+}
+
 void checkReaders(ReferenceCheck& check, const Instrument& in)
 {
     for (std::size_t i = 0; i < in.readers.size(); ++i) {
@@ -99,6 +138,8 @@ void checkReaders(ReferenceCheck& check, const Instrument& in)
             check.fail(fmt::format("/readers/{}/unit", i),
                 fmt::format("the channel is in {}; it cannot be shown in {}", unitOf(*channel),
                     reader.unit));
+        if (reader.others)
+            checkOtherForms(check, in, reader, fmt::format("/readers/{}/others", i));
     }
 }
 
@@ -119,15 +160,6 @@ void checkSecondsOf(
     const auto* clock = findById(in.channels, id);
     if (clock == nullptr || clock->source.kind != SourceKind::Clock)
         check.fail(std::move(pointer), fmt::format("there is no clock \"{}\"", id));
-}
-
-/// Says where there is no channel of codes with that id.
-void checkGivesCodes(
-    ReferenceCheck& check, const Instrument& in, const std::string& id, std::string pointer)
-{
-    const auto* by = findById(in.channels, id);
-    if (by == nullptr || !givesCodes(by->source.kind))
-        check.fail(std::move(pointer), fmt::format("there is no channel of codes \"{}\"", id));
 }
 
 void checkTurning(ReferenceCheck& check, const Instrument& in)
@@ -268,8 +300,19 @@ void checkSettings(ReferenceCheck& check, const Instrument& in)
         if (findById(in.channels, setting.id) != nullptr)
             check.fail(fmt::format("/settings/{}/id", i),
                 fmt::format("a channel has the id \"{}\" too", setting.id));
+        const auto place = fmt::format("/settings/{}", i);
         if (!setting.by.empty())
-            checkGivesCodes(check, in, setting.by, fmt::format("/settings/{}/by", i));
+            checkGivesCodes(check, in, setting.by, place + "/by");
+        checkOnPage(check, in, setting.onPage, place + "/onPage");
+        if (!setting.seeking)
+            continue;
+        const auto& seeks = *setting.seeking;
+        const auto* channel = findById(in.channels, seeks.channel);
+        if (channel == nullptr || givesCodes(channel->source.kind))
+            check.fail(place + "/seeking/channel",
+                fmt::format("there is no channel \"{}\" with a number", seeks.channel));
+        else
+            checkNamed(check, in, seeks.channel, seeks.above.unit, place + "/seeking/above");
     }
 }
 

@@ -10,6 +10,7 @@
 #include "screens/spec.h"
 #include "signal/tap.h"
 #include "smooth/spec.h"
+#include "text/other_forms.h"
 #include "text/spec.h"
 #include "timing/spec.h"
 #include "world/device_spec.h"
@@ -77,6 +78,7 @@ struct Reader {
     ReaderKind kind = ReaderKind::Digits;
     std::string unit; ///< in which the number is shown
     TextSpec text;
+    std::optional<OtherForms> others; ///< in which its number can be written too
     Quantity staleAfter{10, "s"}; ///< without a new sample the stale mark is shown; 0 s is never
     Extras extras;
 
@@ -108,6 +110,23 @@ struct Display {
     bool operator==(const Display&) const = default;
 };
 
+/// Keys that type a setting's value: those that are called 0 to 9, and these.
+struct KeyEntry {
+    std::string point; ///< empty: whole numbers only
+    std::string clear, confirm; ///< names of codes
+
+    bool operator==(const KeyEntry&) const = default;
+};
+
+/// A setting steps up by itself until a channel is high enough, once around or up to its most.
+struct Seeking {
+    std::string channel;
+    Quantity above{0, "count"}; ///< of that channel
+    Quantity every{200, "ms"}; ///< how long it waits for the channel at each step
+
+    bool operator==(const Seeking&) const = default;
+};
+
 /// A value that the user changes on the instrument, with buttons or a stick.
 struct Setting {
     std::string id;
@@ -118,9 +137,13 @@ struct Setting {
     Difference step{1, "count"};
     bool wraps = false; ///< past the most it begins at the least again
     bool isKept = false; ///< over power-off
-    std::vector<double> presets; ///< rising, in the unit; `seek` goes to the next one
+    std::vector<double> presets; ///< rising, in the unit; `seek` goes to the next one, where it
+                                 ///< does not begin to seek
     std::string by; ///< the channel of codes that changes it; empty: nothing does
     std::string up, down, seek; ///< names of its codes
+    std::string onPage; ///< codes count only while that page is shown; empty: always
+    std::optional<KeyEntry> entry;
+    std::optional<Seeking> seeking;
     Extras extras;
 
     bool operator==(const Setting&) const = default;
@@ -152,6 +175,7 @@ struct MotorTravel {
 struct OutputSequence {
     std::string by; ///< a channel of codes; empty: there is none
     std::string name; ///< of the code
+    bool acknowledges = false; ///< any code of the channel begins it that did something
     std::vector<CurvePoint> moves{{1, 1}}; ///< x seconds since the code until which it stands at y,
                                            ///< in the unit of the output's ends
     bool blocks = false; ///< the program waits for each move, and hears nothing meanwhile

@@ -145,10 +145,19 @@ void writeKeyCodesAlike(PlainInstrument& p)
             for (auto* word : {&d.resetName, &d.stopName, &d.holdName})
                 rewrite(*word, p.channels[indexOf(p.channels, d.resetBy)].source.names);
     }
-    for (auto& [setting, unit, by] : p.settings)
-        if (by && isOfKeys(setting.by))
-            for (auto* word : {&setting.up, &setting.down, &setting.seek})
-                rewrite(*word, p.channels[*by].source.names);
+    for (auto& setting : p.settings) {
+        auto& spec = setting.spec;
+        if (!setting.by || !isOfKeys(spec.by))
+            continue;
+        for (auto* word : {&spec.up, &spec.down, &spec.seek})
+            rewrite(*word, p.channels[*setting.by].source.names);
+        if (spec.entry)
+            for (auto* word : {&spec.entry->point, &spec.entry->clear, &spec.entry->confirm})
+                rewrite(*word, p.channels[*setting.by].source.names);
+    }
+    for (auto& reader : p.readers)
+        if (reader.by && isOfKeys(reader.change.by))
+            rewrite(reader.change.name, p.channels[*reader.by].source.names);
     for (auto& display : p.displays) {
         auto& turning = display.turning;
         if (turning.by && p.channels[*turning.by].source.kind == SourceKind::KeyCodes)
@@ -240,6 +249,23 @@ void joinWheels(PlainInstrument& p)
     }
 }
 
+PlainReader plain(const PlainInstrument& p, const Reader& reader)
+{
+    PlainReader own{reader.id, indexOf(p.channels, reader.channel), *parseUnit(reader.unit),
+        reader.text, ticksFromSeconds(inSi(reader.staleAfter))};
+    if (!reader.others)
+        return own;
+    own.change = *reader.others;
+    own.by = channelAt(p, reader.others->by);
+    for (const auto& form : reader.others->forms) {
+        auto text = reader.text;
+        text.decimals = form.decimals;
+        text.unitShown = form.unitShown;
+        own.others.push_back({*parseUnit(form.unit), std::move(text), form.from});
+    }
+    return own;
+}
+
 /// What channels and settings are to one another.
 void connect(PlainInstrument& p, const Instrument& instrument)
 {
@@ -253,9 +279,15 @@ void connect(PlainInstrument& p, const Instrument& instrument)
             if (const auto other = channelAt(p, gate->channel))
                 channel.gate = {*other, inSi(gate->opensAt), inSi(gate->closesBelow)};
     }
-    for (const auto& setting : instrument.settings)
-        p.settings.push_back(
-            {*setting, *parseUnit(setting->value.unit), channelAt(p, setting->by)});
+    for (const auto& setting : instrument.settings) {
+        auto& own = p.settings.emplace_back(
+            PlainSetting{*setting, *parseUnit(setting->value.unit), channelAt(p, setting->by)});
+        if (const auto& seeks = setting->seeking) {
+            own.soughtIn = indexOf(p.channels, seeks->channel);
+            own.soughtAbove = inSi(seeks->above);
+            own.seekEvery = ticksFromSeconds(inSi(seeks->every));
+        }
+    }
     for (const auto& output : instrument.outputs)
         p.outputs.push_back(plain(instrument, p, *output));
     p.formulaNames = formulaNames(instrument);
@@ -367,8 +399,7 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
         p.devices.push_back(std::move(own));
     }
     for (const auto& reader : instrument.readers)
-        p.readers.push_back({reader->id, indexOf(p.channels, reader->channel),
-            *parseUnit(reader->unit), reader->text, ticksFromSeconds(inSi(reader->staleAfter))});
+        p.readers.push_back(plain(p, *reader));
     for (const auto& display : instrument.displays)
         p.displays.push_back(plain(instrument, p, *display));
     for (const auto& part : instrument.parts)

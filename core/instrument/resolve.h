@@ -114,12 +114,22 @@ struct PlainConverter {
     std::vector<std::size_t> channels; ///< that it reads
 };
 
+/// A way in which a reader can write its number beside its own.
+struct PlainForm {
+    Unit unit;
+    TextSpec text;
+    double from = 0; ///< by size: in the reader's own unit
+};
+
 struct PlainReader {
     std::string id;
     std::size_t channel = 0;
     Unit unit;
     TextSpec text;
     Ticks staleAfter; ///< 0: never
+    OtherForms change{}; ///< how they change: its name of a code as the channel tells it
+    std::vector<PlainForm> others{};
+    std::optional<std::size_t> by{}; ///< the channel of codes that changes the form
 };
 
 /// Returns what the last place of a reader's text is worth, in SI units.
@@ -183,6 +193,9 @@ struct PlainSetting {
     Setting spec; ///< its names of codes as the channel tells them
     Unit unit;
     std::optional<std::size_t> by; ///< the channel of codes that changes it
+    std::size_t soughtIn = 0; ///< the channel that it seeks a value of, where it seeks
+    double soughtAbove = 0; ///< of that, SI units
+    Ticks seekEvery{};
 };
 
 struct PlainMove {

@@ -87,6 +87,22 @@ void checkTimes(const Source& s, const Channel& of, const SourceFault& fault)
     }
 }
 
+/// What cannot be asked of a channel or setting; empty when it can.
+std::string wrongQuestion(const Instrument& in, const std::string& name, FormulaAsks asks)
+{
+    const auto* channel = findById(in.channels, name);
+    const auto* setting = findById(in.settings, name);
+    const bool isOfChannel =
+        asks == FormulaAsks::Pin || asks == FormulaAsks::Reading || asks == FormulaAsks::Scaled;
+    if (isOfChannel && channel == nullptr)
+        return fmt::format("{} is a setting and has no such value", name);
+    if (asks == FormulaAsks::Pin && !isConverted(channel->source.kind))
+        return fmt::format("{} has no volts at a pin", channel->name);
+    if (asks == FormulaAsks::Entry && (setting == nullptr || !setting->entry))
+        return fmt::format("{} is not typed by keys", name);
+    return {};
+}
+
 /// The channel that a derived one follows, with the needed kind of value.
 void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fault)
 {
@@ -96,6 +112,9 @@ void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fau
         const auto formula = Formula::parse(d.formula, formulaNames(in));
         if (!formula)
             return fault("/source/derived/formula", formula.error().message);
+        for (const auto& [name, asks] : formula->asked())
+            if (const auto wrong = wrongQuestion(in, name, asks); !wrong.empty())
+                return fault("/source/derived/formula", wrong);
         const auto made =
             formula->dimension([&](std::string_view name) { return dimensionOf(in, name); });
         if (!made)
@@ -137,6 +156,8 @@ void checkDerived(const Instrument& in, const Channel& c, const SourceFault& fau
         if (d.resetBy.empty() && !name.empty())
             fault(fmt::format("/source/derived/{}", key),
                 "nothing hears it: \"resetBy\" names no channel of codes");
+    if (!d.onPage.empty() && findById(in.pages, d.onPage) == nullptr)
+        fault("/source/derived/onPage", fmt::format("there is no page \"{}\"", d.onPage));
     if (!d.resetBy.empty()) {
         const auto* by = findById(in.channels, d.resetBy);
         if (by == nullptr || !givesCodes(by->source.kind))

@@ -3,6 +3,7 @@
 #include "base/number_text.h"
 #include "base/time_zone.h"
 #include "instrument/edits.h"
+#include "instrument/offers.h"
 #include "instrument/parameter_archive.h"
 #include "instrument/parts_view.h"
 #include "instrument/source_check.h"
@@ -67,6 +68,11 @@ void offerReferences(Parameter& row, const Instrument& in, const Channel& channe
         for (const auto& other : in.channels)
             if (other->id != channel.id)
                 offer(row, other->id, other->name);
+    } else if (row.path == "derived/onPage") {
+        offerPages(row, in);
+    } else if (row.path == "derived/resetName" || row.path == "derived/stopName"
+        || row.path == "derived/holdName") {
+        offerNames(row, in, channel.source.derived.resetBy);
     } else if (row.path == "derived/resetBy") {
         offer(row, "", "nothing");
         for (const auto& other : in.channels)

@@ -2,8 +2,8 @@
 
 #include "base/split.h"
 #include "instrument/describe.h"
-#include "instrument/edits.h"
-#include "instrument/parameter_archive.h"
+#include "instrument/figures.h"
+#include "instrument/offers.h"
 
 #include <algorithm>
 #include <functional>
@@ -13,26 +13,6 @@
 namespace fern {
 
 namespace {
-
-/// The figures of something that is described.
-template <class T> std::vector<Parameter> rowsOf(T value)
-{
-    ParameterArchive archive({}, {}, {}, {});
-    describe(archive, value);
-    return archive.take();
-}
-
-/// The value with one of its figures set.
-template <class T> Result<T> withFigure(T value, std::string_view path, std::string_view text)
-{
-    ParameterArchive archive({}, {}, path, text);
-    describe(archive, value);
-    if (archive.failed())
-        return Error{ErrorCode::InvalidArgument, archive.error(), ""};
-    if (!archive.hasSet())
-        return goneError("figure");
-    return value;
-}
 
 Result<Instrument> withDisplayChanged(
     const Instrument& in, std::string_view id, const std::function<Result<void>(Display&)>& change)
@@ -46,15 +26,6 @@ Result<Instrument> withDisplayChanged(
     return withDisplay(in, changed);
 }
 
-using Fits = bool (*)(const Channel&);
-bool isOfCodes(const Channel& c)
-{
-    return givesCodes(c.source.kind);
-}
-bool isOfNumbers(const Channel& c)
-{
-    return !isOfCodes(c);
-}
 bool isClock(const Channel& c)
 {
     return c.source.kind == SourceKind::Clock;
@@ -62,37 +33,6 @@ bool isClock(const Channel& c)
 bool isAny(const Channel&)
 {
     return true;
-}
-
-void offerChannels(Parameter& row, const Instrument& in, Fits fits)
-{
-    for (const auto& channel : in.channels)
-        if (fits(*channel))
-            offer(row, channel->id, channel->name);
-    offerItself(row);
-}
-
-/// The names that the codes of a channel have, as far as they are listed.
-void offerNames(Parameter& row, const Instrument& in, std::string_view id)
-{
-    const auto* channel = findById(in.channels, id);
-    if (channel == nullptr)
-        return;
-    const auto& source = channel->source;
-    std::vector<std::string> names;
-    for (const auto& name : source.names)
-        names.push_back(name.name);
-    if (source.kind == SourceKind::KeyLadder && names.empty())
-        for (const auto& key : source.ladder.keys)
-            names.push_back(key.name);
-    if (source.kind == SourceKind::Switch && names.empty())
-        names = {"on", "off"};
-    if (names.empty())
-        return;
-    offer(row, "", "none");
-    for (const auto& name : names)
-        offer(row, name, name);
-    offerItself(row);
 }
 
 /// The channel that a condition begins with.

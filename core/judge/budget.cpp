@@ -90,12 +90,13 @@ std::vector<BudgetTerm> sourceTerms(const PlainChannel& c, double step, double n
     if (c.source.kind == SourceKind::Pulses) // one pulse, or tick, more or less
         terms.push_back({c.source.pulses.measure == PulseMeasure::Period ? "tick of the period"
                                                                          : "pulse in the gate",
-            Leaf::Reading, standardUncertainty(Distribution::Triangular, step) * noiseGain, true});
+            Leaf::Reading, standardUncertainty(Distribution::Triangular, step) * noiseGain, true,
+            Distribution::Triangular});
     else if (step > 0)
         terms.push_back({"step of the reading", Leaf::Reading, rectangular(step / 2), true});
     if (c.source.kind == SourceKind::Receiver && c.source.receiver.gives == ReceiverGives::Speed)
-        terms.push_back(
-            {"scatter after smoothing", Leaf::Smooth, c.device->fix.scatter * noiseGain, true});
+        terms.push_back({"scatter after smoothing", Leaf::Smooth, c.device->fix.scatter * noiseGain,
+            true, Distribution::Normal});
     return terms;
 }
 
@@ -103,7 +104,8 @@ std::vector<BudgetTerm> converterTerms(const PlainChannel& c, double lsb, double
 {
     return {{"converter nonlinearity", Leaf::Reading, rectangular(c.nonlinearityLsb * lsb), false},
         {"converter step", Leaf::Reading, rectangular(lsb / 2), true},
-        {"noise after smoothing", Leaf::Smooth, c.noiseLsb * lsb * noiseGain, true}};
+        {"noise after smoothing", Leaf::Smooth, c.noiseLsb * lsb * noiseGain, true,
+            Distribution::Normal}};
 }
 
 /// What the parts promise: their tolerances, and the reference's and the converter's offset.
@@ -162,7 +164,7 @@ public:
         else if (c.accuracy > 0)
             b.terms = {{"accuracy of the source", Leaf::Sensor, rectangular(c.accuracy), false}};
         else if (const double u = placeScatter(c); u > 0)
-            b.terms = {{"scatter of the receiver", Leaf::Sensor, u, false}};
+            b.terms = {{"scatter of the receiver", Leaf::Sensor, u, false, Distribution::Normal}};
         else if (isTold(c.source.kind) || c.source.kind == SourceKind::Derived)
             b.missing = "how far the source may be off is not told";
         const auto more =
@@ -190,9 +192,11 @@ private:
             return;
         }
         const auto standard = [&](double half) { return differenceToSi(half / 2, m_channel.unit); };
-        b.terms.push_back({"calibration", Leaf::Scale, standard(claim.curve), false});
+        b.terms.push_back(
+            {"calibration", Leaf::Scale, standard(claim.curve), false, Distribution::Normal});
         if (claim.reference > 0)
-            b.terms.push_back({"reference meter", Leaf::Scale, standard(claim.reference), false});
+            b.terms.push_back({"reference meter", Leaf::Scale, standard(claim.reference), false,
+                Distribution::Normal});
     }
 
     /// A float that tells apart far less than the rest is not worth a line.

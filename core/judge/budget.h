@@ -35,6 +35,7 @@ struct BudgetTerm {
     Leaf leaf = Leaf::Reading;
     double u = 0; ///< standard uncertainty in the channel's SI unit
     bool repeats = false; ///< also part of the repeatability budget: noise and steps
+    Distribution shape = Distribution::Rectangular; ///< that its error has
 };
 
 struct Budget {

@@ -145,7 +145,7 @@ Facts smoothFacts(
 
 Facts textFacts(const PlainChannel& channel, const PlainReader& reader, const Stem& stem)
 {
-    if (reader.text.form == TextForm::Name) {
+    if (isOfWords(reader.text.form) && reader.text.ranges.empty()) {
         const auto& names = channel.source.names;
         const auto longest =
             std::max_element(names.begin(), names.end(), [](const NameSpec& a, const NameSpec& b) {

@@ -10,7 +10,7 @@ namespace fern {
 std::vector<const Finding*> glassFindings(
     const PlainInstrument& plain, std::size_t channel, const std::vector<Finding>& findings)
 {
-    constexpr std::array<std::string_view, 5> ofFirmware{"D07", "D12", "D13", "D15", "P03"};
+    constexpr std::array<std::string_view, 6> ofFirmware{"D07", "D12", "D13", "D15", "P03", "T03"};
     std::vector<const Finding*> found;
     for (const auto& finding : findings) {
         const auto isAbout = [&](const PlainDisplay& display) {

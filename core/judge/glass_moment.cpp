@@ -15,6 +15,7 @@ std::vector<GlassMoment> glassMoments(
     const PlainInstrument& in, const RunHistory& history, Ticks now)
 {
     const ValueOf valueOf = [&](std::size_t channel) { return latestOf(history, channel); };
+    const StateOf stateOf = [&](std::size_t reader) { return stateNow(in, history, reader, now); };
     std::vector<GlassMoment> moments(in.displays.size());
     for (std::size_t i = 0; i < moments.size(); ++i) {
         auto& moment = moments[i];
@@ -30,7 +31,7 @@ std::vector<GlassMoment> glassMoments(
         for (const auto& page : in.displays[i].pages)
             moment.pages.push_back(page.id == moment.page
                     ? *moment.content
-                    : pageMoment(in, in.displays[i], page, now, valueOf, {}).content);
+                    : pageMoment(in, in.displays[i], page, now, valueOf, stateOf, {}).content);
         if (!sent.empty() && sent.back().after)
             moment.text = sent.back().after->text();
     }

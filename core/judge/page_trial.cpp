@@ -33,11 +33,29 @@ LatestValue latestOf(const RunHistory& history, std::size_t channel)
     return latest;
 }
 
+ReaderState stateNow(
+    const PlainInstrument& instrument, const RunHistory& history, std::size_t index, Ticks now)
+{
+    const auto& reader = instrument.readers[index];
+    auto before = history.readerState(index);
+    if (before.form > reader.others.size())
+        before = {};
+    return settled(reader, before, validValue(latestOf(history, reader.channel), reader, now),
+        instrument.channels[reader.channel].numberKind);
+}
+
 PageContent triedContent(const PlainInstrument& instrument, const PlainDisplay& display,
     const PlainPage& page, PageTrial trial)
 {
-    return pageMoment(instrument, display, page, ticksFromSeconds(longAgo),
-        [&](std::size_t channel) { return triedValue(instrument.channels[channel], trial); }, {})
+    const auto valueOf = [&](std::size_t channel) {
+        return triedValue(instrument.channels[channel], trial);
+    };
+    const auto stateOf = [&](std::size_t reader) {
+        const auto& its = instrument.readers[reader];
+        return settled(
+            its, {}, valueOf(its.channel).real, instrument.channels[its.channel].numberKind);
+    };
+    return pageMoment(instrument, display, page, ticksFromSeconds(longAgo), valueOf, stateOf, {})
         .content;
 }
 

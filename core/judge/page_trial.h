@@ -19,6 +19,10 @@ inline constexpr Words<6> pageTrialWords{"now", "least", "most", "stale", "no va
 /// What the run knows of a channel now.
 LatestValue latestOf(const RunHistory& history, std::size_t channel);
 
+/// Returns how a reader is written now.
+ReaderState stateNow(
+    const PlainInstrument& instrument, const RunHistory& history, std::size_t reader, Ticks now);
+
 /// Returns what a page shows in a trial other than now.
 PageContent triedContent(const PlainInstrument& instrument, const PlainDisplay& display,
     const PlainPage& page, PageTrial trial);

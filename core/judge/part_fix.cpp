@@ -35,6 +35,13 @@ Fix displayFix(std::string label, std::string display, std::function<void(Displa
         }};
 }
 
+Fix smoothingFix(std::string label, const PlainChannel& channel)
+{
+    return {std::move(label), [id = channel.id, steps = channel.steps](const Instrument& before) {
+                return withSmoothing(before, id, steps);
+            }};
+}
+
 Fix deviceFix(std::string label, const Device& device, std::function<void(Device&)> change)
 {
     return {std::move(label), [id = device.id, change = std::move(change)](const Instrument& in) {

@@ -95,25 +95,27 @@ std::vector<ShownPair> ShownCheck::compare(
         const auto index = shownReaderOf(instrument, field.name);
         if (!index)
             continue;
-        const auto& reader = instrument.readers[*index];
+        const auto& state = run.reader(*index);
+        const auto reader = inForm(instrument.readers[*index], state.form);
         const auto& latest = run.latest(reader.channel);
         if (latest.hasCome)
-            pairs.push_back(compare(instrument, *index, line.at, field.text,
-                readerText(instrument, *index, latest, run.now()),
+            pairs.push_back(compare(instrument, reader, *index, line.at, field.text,
+                readerText(instrument, *index, state, latest, run.now()),
                 inReaderUnit(latest.real, reader)));
     }
     return pairs;
 }
 
-ShownPair ShownCheck::compare(const PlainInstrument& instrument, std::size_t index, Ticks at,
-    std::string_view boardText, std::string_view oursText, double exact)
+ShownPair ShownCheck::compare(const PlainInstrument& instrument, const PlainReader& reader,
+    std::size_t index, Ticks at, std::string_view boardText, std::string_view oursText,
+    double exact)
 {
     ShownPair pair{at, index, plainText(boardText), plainText(oursText), {}};
     const auto board = numberIn(pair.board);
     const auto ours = numberIn(pair.ours);
-    const double digit = digitWorth(instrument.readers[index].text);
+    const double digit = digitWorth(reader.text);
     auto& before = m_before[index];
-    if (pair.board != pair.ours && !couldShow(instrument, pair, exact, before))
+    if (pair.board != pair.ours && !couldShow(instrument, reader, pair, exact, before))
         pair.cause = board && ours ? numberCause(pair, *board, *ours, exact, digit, before)
                                    : markCause(pair, board.has_value(), ours.has_value());
     if (board && ours && *ours != 0 && std::fabs(*board - *ours) > 1.5 * digit)
@@ -122,12 +124,11 @@ ShownPair ShownCheck::compare(const PlainInstrument& instrument, std::size_t ind
     return pair;
 }
 
-bool ShownCheck::couldShow(
-    const PlainInstrument& instrument, const ShownPair& pair, double exact, const Before& before)
+bool ShownCheck::couldShow(const PlainInstrument& instrument, const PlainReader& reader,
+    const ShownPair& pair, double exact, const Before& before)
 {
     if (before.ours.empty())
         return false;
-    const auto& reader = instrument.readers[pair.reader];
     const auto& channel = instrument.channels[reader.channel];
     const auto between = pair.at - before.ours.back().at; // two lines
     const auto from = pair.at - between - channel.sampleEvery - redrawOf(instrument, reader.id);

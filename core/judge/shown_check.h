@@ -37,8 +37,8 @@ public:
         const PlainInstrument& instrument, const FirmwareRun& run, const StreamLine& line);
     /// Compares one text. `exact` is the value before it is rounded, in the reader's unit; NaN for
     /// none.
-    ShownPair compare(const PlainInstrument& instrument, std::size_t reader, Ticks at,
-        std::string_view board, std::string_view ours, double exact);
+    ShownPair compare(const PlainInstrument& instrument, const PlainReader& reader,
+        std::size_t index, Ticks at, std::string_view board, std::string_view ours, double exact);
 
 private:
     /// What one reader showed at an instant.
@@ -54,8 +54,8 @@ private:
     };
     /// Whether the board could show that: its text is from its last redraw, and between two lines
     /// it has samples that nobody was told of.
-    static bool couldShow(const PlainInstrument& instrument, const ShownPair& pair, double exact,
-        const Before& before);
+    static bool couldShow(const PlainInstrument& instrument, const PlainReader& reader,
+        const ShownPair& pair, double exact, const Before& before);
     static std::string numberCause(const ShownPair& pair, double board, double ours, double exact,
         double digit, const Before& before);
 

@@ -184,6 +184,22 @@ Facts toldFacts(const PlainInstrument& in, const PlainChannel& c)
     return facts;
 }
 
+/// What the keys of a setting do: "up, down", "typed, # confirms".
+std::string keysInWords(const Setting& setting)
+{
+    std::vector<std::string> words;
+    const auto add = [&](const std::string& name, std::string_view does) {
+        if (!name.empty())
+            words.push_back(name + std::string(does));
+    };
+    add(setting.up, "");
+    add(setting.down, "");
+    add(setting.seek, setting.seeking ? " seeks" : "");
+    if (setting.entry)
+        add(setting.entry->confirm, " takes what is typed");
+    return fmt::format("{}", fmt::join(words, ", "));
+}
+
 /// The settings that a formula reads, and what a channel drives.
 void addSettingsAndOutputs(
     Facts& facts, const PlainInstrument& in, const PlainChannel& c, double at)
@@ -192,14 +208,15 @@ void addSettingsAndOutputs(
         ? Formula::parse(c.source.derived.formula, in.formulaNames)
         : Result<Formula>(Error{});
     const auto names = formula ? formula->variables() : std::vector<std::string>();
-    for (const auto& [setting, unit, by] : in.settings)
-        if (std::find(names.begin(), names.end(), setting.id) != names.end())
+    for (const auto& plain : in.settings)
+        if (const auto& setting = plain.spec;
+            std::find(names.begin(), names.end(), setting.id) != names.end())
             facts.push_back({"Setting " + setting.name,
                 fmt::format("{} … {}", toText(setting.least), toText(setting.most)),
                 setting.by.empty()
                     ? fmt::format("in steps of {}; nothing changes it yet", toText(setting.step))
-                    : fmt::format("in steps of {} by {}: {}, {}", toText(setting.step), setting.by,
-                        setting.up, setting.down)});
+                    : fmt::format("in steps of {} by {}: {}", toText(setting.step), setting.by,
+                        keysInWords(setting))});
     for (const auto& output : in.outputs)
         if (const auto& o = output.spec; o.from == c.id)
             facts.push_back({"Drives " + o.name,
@@ -227,14 +244,17 @@ void addSettingsAndOutputs(
             Ticks lasts;
             for (const auto& move : output.moves)
                 lasts += move.lasts;
-            facts.push_back({fmt::format("On {} moves {}", sequence.name, output.spec.name),
-                fmt::format("{}, {}", countText(std::ssize(output.moves), "move"),
-                    durationText(inSeconds(lasts))),
-                fmt::format("{}{}; a code meanwhile {}",
-                    output.drawn > 0 ? "draws " + ampereText(output.drawn) + ", " : "",
-                    sequence.blocks ? "the program waits, and hears nothing meanwhile"
-                                    : "beside the rest of the program",
-                    sequence.restarts ? "begins it again" : "does not count")});
+            facts.push_back(
+                {fmt::format("On {} moves {}",
+                     sequence.acknowledges ? "each key that did something" : sequence.name,
+                     output.spec.name),
+                    fmt::format("{}, {}", countText(std::ssize(output.moves), "move"),
+                        durationText(inSeconds(lasts))),
+                    fmt::format("{}{}; a code meanwhile {}",
+                        output.drawn > 0 ? "draws " + ampereText(output.drawn) + ", " : "",
+                        sequence.blocks ? "the program waits, and hears nothing meanwhile"
+                                        : "beside the rest of the program",
+                        sequence.restarts ? "begins it again" : "does not count")});
         }
 }
 

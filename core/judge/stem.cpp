@@ -172,7 +172,8 @@ void setValues(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
     const RunHistory& history, Ticks now)
 {
     const auto& channel = in.channels[choice.channel];
-    const auto& reader = in.readers[choice.reader];
+    const auto state = stateNow(in, history, choice.reader, now);
+    const auto reader = inForm(in.readers[choice.reader], state.form);
     const auto* sample = history.lastSample(choice.channel);
     const auto* redraw = history.lastRedraw(choice.display);
     const StageValues v = sample == nullptr ? StageValues{} : sample->real;
@@ -207,12 +208,12 @@ void setValues(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
         }
     // Another page is shown.
     leaf(stem, Leaf::Text).value =
-        trimmed(readerText(in, choice.reader, latestOf(history, choice.channel), now));
+        trimmed(readerText(in, choice.reader, state, latestOf(history, choice.channel), now));
 }
 
-void setSteps(Stem& stem, const PlainInstrument& in, const StemChoice& choice, double at)
+void setSteps(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
+    const PlainReader& reader, double at)
 {
-    const auto& reader = in.readers[choice.reader];
     const double count = countAt(in.channels[choice.channel], at);
     const double digit = digitWorth(reader);
     if (count > 0)
@@ -388,7 +389,7 @@ Stem stemOf(const PlainInstrument& in, const StemChoice& choice, const RunHistor
     const double at = heldValue(channel, history.lastSample(choice.channel));
     stem.at = at;
     setValues(stem, in, choice, history, now);
-    setSteps(stem, in, choice, at);
+    setSteps(stem, in, choice, inForm(reader, stateNow(in, history, choice.reader, now).form), at);
     setNoise(stem, in, choice, history, now, at);
     setAges(stem, in, choice, history, now);
     stem.budget = worst ? *std::move(worst) : worstBudget(channel, digitWorth(reader));

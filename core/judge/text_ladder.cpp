@@ -12,6 +12,27 @@
 
 namespace fern {
 
+namespace {
+
+/// The ends of what is written in another form.
+void addForm(
+    std::vector<LadderRung>& rungs, const PlainChannel& c, const PlainReader& own, std::size_t form)
+{
+    const auto span = spanOf(c, own, form);
+    const auto [unit, text] = formOf(own, form);
+    if (span.isEmpty())
+        return;
+    const auto name = prettyUnit(unit.name);
+    for (const auto& [word, si] : {std::pair("least", span.from), {"most", span.to}}) {
+        const double value = fromSi(si, unit);
+        rungs.push_back({fmt::format("{} in {}", word, name),
+            significantText(value, 9) + " " + name, formatText(value, text, c.numberKind),
+            std::isnan(shownValue(value, text, c.numberKind))});
+    }
+}
+
+} // namespace
+
 std::vector<LadderRung> textLadder(const PlainChannel& c, const PlainReader& reader)
 {
     const auto& spec = reader.text;
@@ -24,7 +45,15 @@ std::vector<LadderRung> textLadder(const PlainChannel& c, const PlainReader& rea
         mark("stale", "no sample for a while", ValueState::Stale);
         mark("not yet", "no sample since power-on", ValueState::NotYet);
     };
-    if (spec.form == TextForm::Name) {
+    for (const auto& range : spec.ranges)
+        if (isOfWords(spec.form))
+            rungs.push_back({"range", fmt::format("from {}", shortestText(range.from)),
+                formatWords(range.name, spec), cellCount(range.name) > spec.width});
+    if (isOfWords(spec.form) && !spec.ranges.empty()) {
+        addMarks();
+        return rungs;
+    }
+    if (isOfWords(spec.form)) {
         for (const auto& name : c.source.names)
             rungs.push_back({"name", name.code, formatWords(name.name, spec),
                 cellCount(name.name) > spec.width});
@@ -60,6 +89,8 @@ std::vector<LadderRung> textLadder(const PlainChannel& c, const PlainReader& rea
     while (cellsNeeded(tooLong, spec, c.numberKind) <= spec.width)
         tooLong *= 10;
     add("overflow", tooLong);
+    for (std::size_t form = 1; form <= reader.others.size(); ++form)
+        addForm(rungs, c, reader, form);
     addMarks();
     return rungs;
 }

@@ -110,15 +110,12 @@ int mostCharacters(const GlassMetrics& metrics)
 }
 
 Page startPage(const GlassMetrics& metrics, std::string_view display, std::string_view name,
-    const std::string& unit, const TextSpec& text)
+    const std::string& unit, TextSpec& text)
 {
     constexpr int leastRows = 16; // of pixels, for a title and a value
     Page page;
     page.display = display;
     page.name = name;
-    const bool hasPoint =
-        metrics.unit == GlassUnit::Digits && text.form == TextForm::Number && text.decimals > 0;
-    const int places = text.width - (hasPoint ? 1 : 0);
     const bool hasTitle = metrics.unit == GlassUnit::Pixels ? metrics.rows >= leastRows
         : metrics.unit == GlassUnit::Cells                  ? metrics.rows > 1
                                                             : false;
@@ -127,6 +124,17 @@ Page startPage(const GlassMetrics& metrics, std::string_view display, std::strin
         page.fields.push_back(titleOf(metrics, name, isTimeForm(text.form) ? std::string() : unit));
         top = fieldBox(page.fields.front(), 1, metrics).height;
     }
+    const auto shown = unitOnGlass(metrics, unit);
+    const bool isTold = hasTitle && page.fields.front().text.ends_with(", " + shown);
+    const int withUnit = text.width + 1 + cellCount(shown);
+    if (text.form == TextForm::Number && text.unitShown.empty() && !shown.empty() && !isTold
+        && metrics.unit != GlassUnit::Digits && withUnit <= mostCharacters(metrics)) {
+        text.unitShown = shown;
+        text.width = withUnit;
+    }
+    const bool hasPoint =
+        metrics.unit == GlassUnit::Digits && text.form == TextForm::Number && text.decimals > 0;
+    const int places = text.width - (hasPoint ? 1 : 0);
     page.fields.push_back(valueOf(metrics, places, top));
     return page;
 }

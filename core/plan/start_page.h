@@ -11,8 +11,9 @@ namespace fern {
 int mostCharacters(const GlassMetrics& metrics);
 
 /// Returns a page with a title, where there is room, and under it the value as large as the glass
-/// allows.
+/// allows. Where the title does not tell the unit and there is room behind the number, it is
+/// written there.
 Page startPage(const GlassMetrics& metrics, std::string_view display, std::string_view name,
-    const std::string& unit, const TextSpec& text);
+    const std::string& unit, TextSpec& text);
 
 } // namespace fern

@@ -527,7 +527,7 @@ Result<Instrument> withStartingPoint(
         parcel.reader.text.overflow = "=";
         parcel.reader.text.stale = "_";
     }
-    if (point.text.form == TextForm::Name) // a long name is cut where the glass ends
+    if (isOfWords(point.text.form)) // a long name is cut where the glass ends
         parcel.reader.text.width = std::min(parcel.reader.text.width, mostCharacters(metrics));
     parcel.page =
         startPage(metrics, display.id, parcel.channel.name, parcel.reader.unit, parcel.reader.text);

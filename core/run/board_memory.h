@@ -2,6 +2,7 @@
 // What the firmware keeps between its tasks: the newest value of each channel, and its settings.
 
 #include "run/display_run.h"
+#include "run/settings.h"
 
 #include <string_view>
 #include <vector>
@@ -22,15 +23,31 @@ public:
     void keepPin(std::size_t channel, double volts) { m_pinVolts[channel] = volts; }
     /// The newest value of a channel or setting, SI units; NaN for none.
     double valueOf(const PlainInstrument& instrument, ValuePlace place, bool isCalm) const;
-    double setting(std::size_t index) const { return m_settings[index]; }
-    void setSetting(std::size_t index, double value) { m_settings[index] = value; }
-    /// Changes the settings that a channel sets when it gives a code with that name.
-    void set(const PlainInstrument& instrument, std::size_t channel, std::string_view name);
+    /// What a formula asks of one at an instant; nothing of what was before.
+    double asked(const PlainInstrument& instrument, ValuePlace place, FormulaAsks asks, bool isCalm,
+        Ticks now) const;
+    const SettingState& setting(std::size_t index) const { return m_settings[index]; }
+    void setSetting(std::size_t index, SettingState state) { m_settings[index] = std::move(state); }
+    const ReaderState& reader(std::size_t index) const { return m_readers[index]; }
+    void setReader(std::size_t index, ReaderState state) { m_readers[index] = state; }
+    /// Changes the settings and readers that a channel changes when it gives a code; returns
+    /// whether there were any.
+    bool hear(const PlainInstrument& instrument, std::size_t channel, std::string_view code,
+        std::string_view name);
+    /// Writes a reader in the form that its channel's value now asks for.
+    const ReaderState& settle(const PlainInstrument& instrument, std::size_t reader, Ticks now);
+
+    /// A display shows a page.
+    void show(std::size_t display, const std::string& page) { m_pages[display] = page; }
+    /// Whether a display shows a page; an empty id is any.
+    bool isShown(std::string_view page) const;
 
 private:
     std::vector<LatestValue> m_latest;
     std::vector<double> m_pinVolts; ///< of each channel
-    std::vector<double> m_settings; ///< values, each in its unit
+    std::vector<SettingState> m_settings;
+    std::vector<ReaderState> m_readers;
+    std::vector<std::string> m_pages; ///< that each display shows
 };
 
 } // namespace fern

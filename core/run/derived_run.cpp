@@ -15,6 +15,8 @@ constexpr double nothing = std::numeric_limits<double>::quiet_NaN();
 DerivedRun::DerivedRun(const PlainChannel& channel, const PlainInstrument& instrument)
     : m_spec(channel.source.derived)
     , m_resetBy(channel.resetBy)
+    , m_runsFor(ticksFromSeconds(inSi(channel.source.derived.runsFor)))
+    , m_isStopped(m_runsFor > Ticks{})
 {
     if (m_spec.kind == DerivedKind::Formula) {
         m_places = instrument.formulaValues;
@@ -38,12 +40,12 @@ void DerivedRun::followed(Ticks now)
     m_lastEvent = now;
 }
 
-void DerivedRun::changed(Ticks now, std::size_t channel, const Ask& valueOf)
+void DerivedRun::changed(Ticks now, std::size_t channel, const Ask& ask)
 {
     if (channel == m_of)
         followed(now);
     if (channel == m_event)
-        m_kept = valueOf({false, *m_of});
+        m_kept = valueOf(*m_of, ask);
 }
 
 bool DerivedRun::isWanted(std::string_view code, std::string_view name) const
@@ -52,25 +54,44 @@ bool DerivedRun::isWanted(std::string_view code, std::string_view name) const
         || (m_spec.name == "?" && name.empty());
 }
 
-void DerivedRun::hear(Ticks now, std::size_t channel, std::string_view code, std::string_view name,
-    const Ask& valueOf)
+bool DerivedRun::hear(Ticks now, std::size_t channel, std::string_view code, std::string_view name,
+    const Ask& ask, bool isAlert)
 {
+    stopInTime(now);
     if (channel == m_event && isWanted(code, name))
-        m_kept = valueOf({false, *m_of});
+        m_kept = valueOf(*m_of, ask);
+    bool counts = false;
     if (channel == m_of) {
         followed(now);
-        if (m_spec.kind == DerivedKind::Tally && isWanted(code, name) && !m_isStopped)
-            ++m_state;
+        counts = m_spec.kind == DerivedKind::Tally && isWanted(code, name) && !m_isStopped;
+        m_state += counts ? 1 : 0;
     }
-    if (channel != m_resetBy)
-        return;
-    m_isStopped = m_isStopped != isNamed(m_spec.stopName, code, name);
-    m_isHeld = m_isHeld != isNamed(m_spec.holdName, code, name);
-    if (isNamed(m_spec.resetName, code, name)) {
+    if (channel != m_resetBy || !isAlert)
+        return counts;
+    const bool stops = isNamed(m_spec.stopName, code, name);
+    const bool holds = isNamed(m_spec.holdName, code, name);
+    const bool begins = isNamed(m_spec.resetName, code, name);
+    m_isStopped = m_isStopped != stops;
+    m_isHeld = m_isHeld != holds;
+    if (begins) {
         m_isToBegin = true;
         if (m_spec.kind == DerivedKind::Tally)
             m_state = 0;
+        if (m_runsFor > Ticks{}) {
+            m_runsUntil = now + m_runsFor;
+            m_isStopped = false;
+        }
     }
+    return counts || stops || holds || begins;
+}
+
+/// What counts for a set time is over by itself.
+void DerivedRun::stopInTime(Ticks now)
+{
+    if (now <= m_runsUntil)
+        return;
+    m_isStopped = true;
+    m_runsUntil = maxTicks;
 }
 
 void DerivedRun::begin(double value)
@@ -81,33 +102,32 @@ void DerivedRun::begin(double value)
     m_state = m_spec.kind == DerivedKind::Total ? 0 : value;
 }
 
-double DerivedRun::sample(Ticks now, const Ask& valueOf, const Ask& ageOf)
+double DerivedRun::sample(Ticks now, const Ask& ask)
 {
-    const double value = gathered(now, valueOf, ageOf);
+    stopInTime(now);
+    const double value = gathered(now, ask);
     if (!m_isHeld)
         m_told = value;
     return m_told;
 }
 
-double DerivedRun::formulaValue(const Ask& valueOf, const Ask& ageOf)
+double DerivedRun::formulaValue(const Ask& ask)
 {
     if (!m_formula)
         return nothing;
     const double value = m_formula->value([&](std::size_t variable, FormulaAsks asks) {
-        return asks == FormulaAsks::Previous ? m_before[variable]
-            : asks == FormulaAsks::Age       ? ageOf(m_places[variable])
-                                             : valueOf(m_places[variable]);
+        return asks == FormulaAsks::Previous ? m_before[variable] : ask(m_places[variable], asks);
     });
     for (std::size_t i = 0; i < m_places.size(); ++i)
-        m_before[i] = valueOf(m_places[i]);
+        m_before[i] = ask(m_places[i], FormulaAsks::Now);
     return value;
 }
 
-double DerivedRun::gathered(Ticks now, const Ask& valueOf, const Ask& ageOf)
+double DerivedRun::gathered(Ticks now, const Ask& ask)
 {
     switch (m_spec.kind) {
     case DerivedKind::Formula:
-        return formulaValue(valueOf, ageOf);
+        return formulaValue(ask);
     case DerivedKind::Tally:
         return m_state;
     case DerivedKind::Since:
@@ -124,7 +144,7 @@ double DerivedRun::gathered(Ticks now, const Ask& valueOf, const Ask& ageOf)
     case DerivedKind::Next:
         break;
     }
-    const double value = valueOf({false, *m_of});
+    const double value = valueOf(*m_of, ask);
     if (m_list) {
         const auto due = std::isnan(value) ? std::nullopt : m_list->next(value, m_spec.nth);
         m_row = due ? due->row : std::string();

@@ -26,17 +26,17 @@ public:
     DerivedRun(const PlainChannel& channel, const PlainInstrument& instrument);
 
     /// Gives a number of the instrument, SI units; NaN for none.
-    using Ask = std::function<double(ValuePlace place)>;
+    using Ask = std::function<double(ValuePlace place, FormulaAsks asks)>;
 
-    /// Returns the value in SI units, from the values of channels and settings and the seconds
-    /// since they were sampled.
-    double sample(Ticks now, const Ask& valueOf, const Ask& ageOf);
+    /// Returns the value in SI units, from what is asked of channels and settings.
+    double sample(Ticks now, const Ask& ask);
 
-    /// Tells that a channel gave a code, and its name, which is empty when it has none.
-    void hear(Ticks now, std::size_t channel, std::string_view code, std::string_view name,
-        const Ask& valueOf);
+    /// Tells that a channel gave a code, and its name, which is empty when it has none. Returns
+    /// whether it began, stopped or held something, which it does only while it is alert.
+    bool hear(Ticks now, std::size_t channel, std::string_view code, std::string_view name,
+        const Ask& ask, bool isAlert);
     /// Tells that the number of a channel has changed.
-    void changed(Ticks now, std::size_t channel, const Ask& valueOf);
+    void changed(Ticks now, std::size_t channel, const Ask& ask);
     /// The row of a list that the last sample waits for; empty for every other kind.
     const std::string& row() const { return m_row; }
     /// Returns that row once after it has changed, otherwise an empty text.
@@ -47,6 +47,7 @@ public:
 
 private:
     void begin(double value);
+    void stopInTime(Ticks now);
     /// Something has happened to the followed channel.
     void followed(Ticks now);
     bool isWanted(std::string_view code, std::string_view name) const;
@@ -65,9 +66,15 @@ private:
     {
         return !wanted.empty() && (wanted == name || wanted == code);
     }
-    double gathered(Ticks now, const Ask& valueOf, const Ask& ageOf);
-    double formulaValue(const Ask& valueOf, const Ask& ageOf);
+    double valueOf(std::size_t channel, const Ask& ask) const
+    {
+        return ask({false, channel}, FormulaAsks::Now);
+    }
+    double gathered(Ticks now, const Ask& ask);
+    double formulaValue(const Ask& ask);
 
+    Ticks m_runsFor; ///< after it began again; 0: until it is stopped
+    Ticks m_runsUntil = maxTicks;
     bool m_isStopped = false;
     bool m_isHeld = false;
     double m_told = std::numeric_limits<double>::quiet_NaN(); ///< last, which a hold keeps

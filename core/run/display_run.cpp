@@ -22,56 +22,7 @@ int numberCount(const Page& page)
         [](const Field& field) { return field.traits().hasReader; }));
 }
 
-ValueState stateOf(const LatestValue& latest, const PlainReader& reader, Ticks now)
-{
-    if (!latest.hasCome)
-        return ValueState::NotYet;
-    if (reader.staleAfter > Ticks{} && now - latest.sampledAt > reader.staleAfter)
-        return ValueState::Stale;
-    return std::isnan(latest.real) ? ValueState::Invalid : ValueState::Valid;
-}
-
-/// What people call a code; without a name the code itself.
-std::string wordsFor(const std::vector<NameSpec>& names, const std::string& code)
-{
-    const auto name = nameOf(names, code);
-    return name.empty() ? code : std::string(name);
-}
-
-/// The value in the reader's unit while it is valid.
-double validValue(const LatestValue& latest, const PlainReader& reader, Ticks now)
-{
-    return stateOf(latest, reader, now) == ValueState::Valid ? inReaderUnit(latest.real, reader)
-                                                             : notThere;
-}
-
-double shownInSi(double inUnit, const PlainReader& reader, NumberKind kind)
-{
-    return toSi(shownValue(inUnit, reader.text, kind), reader.unit);
-}
-
 } // namespace
-
-std::string listRow(const std::vector<NameSpec>& names, const std::string& code)
-{
-    return code + ' ' + std::string(nameOf(names, code));
-}
-
-double inReaderUnit(double si, const PlainReader& reader)
-{
-    return fromSi(si, reader.unit);
-}
-
-std::string readerText(
-    const PlainInstrument& instrument, std::size_t index, const LatestValue& latest, Ticks now)
-{
-    const auto& reader = instrument.readers[index];
-    const auto& channel = instrument.channels[reader.channel];
-    const auto state = stateOf(latest, reader, now);
-    return reader.text.form == TextForm::Name
-        ? formatWords(wordsFor(channel.source.names, latest.text), reader.text, state)
-        : formatText(validValue(latest, reader, now), reader.text, channel.numberKind, state);
-}
 
 RedrawCost redrawCost(
     const PlainInstrument& instrument, const PlainDisplay& display, double busHertz)
@@ -117,7 +68,9 @@ double shareOf(const Field& field, double inUnit)
 /// What a bar or an alarm goes by; a name has no size.
 double sizeOf(const LatestValue& latest, const PlainReader& reader, Ticks now)
 {
-    return reader.text.form == TextForm::Name ? notThere : validValue(latest, reader, now);
+    return isOfWords(reader.text.form) && reader.text.ranges.empty()
+        ? notThere
+        : inReaderUnit(validValue(latest, reader, now), reader);
 }
 
 /// The rows of the list that the reader's channel counts down, each cut to its line.
@@ -188,7 +141,8 @@ std::vector<double> PageHistories::of(const Page& page, std::size_t field) const
 }
 
 PageMoment pageMoment(const PlainInstrument& instrument, const PlainDisplay& display,
-    const PlainPage& page, Ticks now, const ValueOf& valueOf, const PageHistories& histories)
+    const PlainPage& page, Ticks now, const ValueOf& valueOf, const StateOf& readerStateOf,
+    const PageHistories& histories)
 {
     PageMoment moment;
     for (std::size_t i = 0; i < page.fields.size(); ++i) {
@@ -201,11 +155,12 @@ PageMoment pageMoment(const PlainInstrument& instrument, const PlainDisplay& dis
             const auto& reader = instrument.readers[index];
             const auto kind = instrument.channels[reader.channel].numberKind;
             const auto latest = valueOf(reader.channel);
+            const auto state = readerStateOf(index);
             value = sizeOf(latest, reader, now);
-            moment.readers.push_back(
-                {index, latest.sampledAt, shownInSi(validValue(latest, reader, now), reader, kind),
-                    shownInSi(inReaderUnit(latest.calm, reader), reader, kind),
-                    readerText(instrument, index, latest, now)});
+            moment.readers.push_back({index, latest.sampledAt,
+                shownOf(reader, state, validValue(latest, reader, now), kind),
+                shownOf(reader, state, latest.calm, kind),
+                readerText(instrument, index, state, latest, now), state});
         }
         if (field.kind == FieldKind::Value)
             text = moment.readers.back().text;

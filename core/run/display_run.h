@@ -1,6 +1,7 @@
 #pragma once
 // One display of a run: what a redraw costs, and the texts and pixels it brings.
 
+#include "run/reader_text.h"
 #include "run/records.h"
 #include "timing/costs.h"
 
@@ -28,28 +29,9 @@ double drawSeconds(
 /// Returns how long steps take on the display's bus, with the waits between them, in seconds.
 double sendSeconds(const PlainDisplay& display, const DriverSteps& steps, double busHertz);
 
-/// Returns the value, given in SI units, as the number that the reader shows in its own unit.
-double inReaderUnit(double si, const PlainReader& reader);
-
-/// The newest smoothed value of a channel, real and calm, SI units.
-struct LatestValue {
-    double real = notThere;
-    double calm = notThere;
-    Ticks sampledAt;
-    bool hasCome = false; ///< any sample since power-on
-    std::string text{}; ///< of a source of codes: what it gave last
-    // Kept by the board's memory:
-    bool hasBeenValid = false; ///< any sample with a value since power-on
-    Ticks validAt{}; ///< the newest of them
-};
-/// Returns the cells that a reader shows of a value at an instant.
-std::string readerText(
-    const PlainInstrument& instrument, std::size_t reader, const LatestValue& latest, Ticks now);
-
-/// Returns a row of a timed list as it is shown: its time, and what it is called.
-std::string listRow(const std::vector<NameSpec>& names, const std::string& code);
-
 using ValueOf = std::function<LatestValue(std::size_t channel)>;
+/// Gives the state in which a reader is written.
+using StateOf = std::function<ReaderState(std::size_t reader)>;
 
 /// The last values of the histories on the pages of a display.
 class PageHistories {
@@ -75,6 +57,7 @@ struct PageMoment {
 };
 /// Makes what a page of the display shows at the instant `now`.
 PageMoment pageMoment(const PlainInstrument& instrument, const PlainDisplay& display,
-    const PlainPage& page, Ticks now, const ValueOf& valueOf, const PageHistories& histories);
+    const PlainPage& page, Ticks now, const ValueOf& valueOf, const StateOf& readerStateOf,
+    const PageHistories& histories);
 
 } // namespace fern

@@ -151,9 +151,14 @@ void FirmwareRun::hold(std::size_t channel, const LatestValue& value)
     m_state.memory.keep(channel, value);
 }
 
-void FirmwareRun::holdSetting(std::size_t setting, double value)
+void FirmwareRun::holdSetting(std::size_t setting, const SettingState& state)
 {
-    m_state.memory.setSetting(setting, value);
+    m_state.memory.setSetting(setting, state);
+}
+
+void FirmwareRun::holdReader(std::size_t reader, const ReaderState& state)
+{
+    m_state.memory.setReader(reader, state);
 }
 
 void FirmwareRun::deliverBytes(std::size_t channel, Ticks at, const std::string& bytes)

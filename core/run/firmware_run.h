@@ -36,8 +36,9 @@ public:
 
     /// Gives a channel what another run has of it, as though it had come by itself.
     void hold(std::size_t channel, const LatestValue& value);
-    /// Gives a setting a value, in its unit.
-    void holdSetting(std::size_t setting, double value);
+    /// The same of a setting, and of the form in which a reader is written.
+    void holdSetting(std::size_t setting, const SettingState& state);
+    void holdReader(std::size_t reader, const ReaderState& state);
 
     /// Goes on with another course of the scenario: the instrument is the same but for courses and
     /// events after now, and for the pages that its displays show.
@@ -46,8 +47,8 @@ public:
     /// What a channel gave last.
     const LatestValue& latest(std::size_t channel) const { return m_state.memory.latest(channel); }
 
-    /// The value of a setting, in its unit.
-    double setting(std::size_t index) const { return m_state.memory.setting(index); }
+    const SettingState& setting(std::size_t index) const { return m_state.memory.setting(index); }
+    const ReaderState& reader(std::size_t index) const { return m_state.memory.reader(index); }
 
     Ticks now() const { return m_state.now; }
     const PlainInstrument& instrument() const { return *m_state.instrument; }

@@ -7,6 +7,7 @@
 #include "run/tasks/output_task.h"
 #include "run/tasks/recorded_task.h"
 #include "run/tasks/redraw_task.h"
+#include "run/tasks/seek_task.h"
 #include "run/tasks/told_task.h"
 
 #include <algorithm>
@@ -77,6 +78,9 @@ std::vector<Cloned<Task>> programOf(const PlainInstrument& instrument, const Run
     std::vector<Cloned<Task>> tasks;
     for (std::size_t i = 0; i < instrument.channels.size(); ++i)
         tasks.push_back(channelTask(i, instrument, options));
+    for (std::size_t i = 0; i < instrument.settings.size(); ++i)
+        if (instrument.settings[i].spec.seeking)
+            tasks.emplace_back(std::make_unique<SeekTask>(i));
     for (std::size_t i = 0; i < instrument.displays.size(); ++i)
         tasks.emplace_back(
             std::make_unique<RedrawTask>(i, instrument, options.start, options.drawFrom));

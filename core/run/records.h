@@ -6,6 +6,7 @@
 #include "glass/parts/glass_part.h"
 #include "reading/decoder.h"
 #include "run/channel_run.h"
+#include "run/reader_text.h"
 #include "screens/field_content.h"
 
 #include <memory>
@@ -48,6 +49,7 @@ struct ShownReader {
         notThere; ///< the number shown, in the channel's SI unit; NaN when marks are shown
     double calmShown = notThere; ///< the same for the twin
     std::string text;
+    ReaderState state{}; ///< in which it is written
 };
 
 /// One completed redraw of a display.

@@ -111,6 +111,8 @@ void RunHistory::shown(const ShownRecord& record)
 {
     constexpr int picturesKept = 2;
     begin(record.startedAt);
+    for (const auto& shown : record.readers)
+        m_readers[shown.reader] = shown.state;
     m_redraws.push_back(record);
     int kept = 0;
     for (auto redraw = m_redraws.rbegin(); redraw != m_redraws.rend(); ++redraw)
@@ -137,6 +139,12 @@ const SampleRecord* RunHistory::lastSample(std::size_t channel) const
         if (it->channel == channel)
             return &*it;
     return nullptr;
+}
+
+ReaderState RunHistory::readerState(std::size_t reader) const
+{
+    const auto found = m_readers.find(reader);
+    return found == m_readers.end() ? ReaderState{} : found->second;
 }
 
 const ShownRecord* RunHistory::lastRedraw(std::size_t display) const

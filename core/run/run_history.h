@@ -53,6 +53,8 @@ public:
 
     /// Returns the newest sample of a channel, or null.
     const SampleRecord* lastSample(std::size_t channel) const;
+    /// Returns how a reader was written last; its own form before any redraw.
+    ReaderState readerState(std::size_t reader) const;
     /// Returns the newest completed redraw of a display, or null.
     const ShownRecord* lastRedraw(std::size_t display) const;
     /// What the last redraws of a display sent; only the newest two have it transfer by transfer.
@@ -73,6 +75,7 @@ private:
     std::deque<BusyRecord> m_busy;
     std::map<std::size_t, std::deque<Told>> m_told; ///< by channel
     std::map<std::size_t, DrivenRecord> m_driven;
+    std::map<std::size_t, ReaderState> m_readers;
 };
 
 } // namespace fern

@@ -1,9 +1,69 @@
 #include "run/settings.h"
 
+#include "base/number_text.h"
+
 #include <algorithm>
 #include <cmath>
 
 namespace fern {
+
+namespace {
+
+constexpr std::size_t mostTyped = 9; ///< cells, the point included
+
+bool isDigit(std::string_view name)
+{
+    return name.size() == 1 && name[0] >= '0' && name[0] <= '9';
+}
+
+/// Takes a digit or the point; false when no number within the limits can begin so.
+bool type(const Setting& s, std::string& typed, std::string_view cell)
+{
+    const bool isPoint = cell == ".";
+    if (typed.size() >= mostTyped || (isPoint && typed.find('.') != std::string::npos))
+        return false;
+    const auto next = (isPoint && typed.empty() ? "0" : typed) + std::string(cell);
+    if (parseNumber(next).value_or(0) > in(s.most, s.value.unit))
+        return false;
+    typed = next;
+    return true;
+}
+
+bool hearEntry(const Setting& s, SettingState& state, std::string_view name)
+{
+    const auto& entry = *s.entry;
+    if (isDigit(name))
+        return type(s, state.typed, name);
+    if (!entry.point.empty() && name == entry.point)
+        return type(s, state.typed, ".");
+    if (state.typed.empty() || name.empty() || (name != entry.clear && name != entry.confirm))
+        return false;
+    const double number = entryOf(state);
+    state.typed.clear();
+    if (name == entry.clear)
+        return true;
+    if (number < in(s.least, s.value.unit) || number > in(s.most, s.value.unit))
+        return false;
+    state.value = number;
+    return true;
+}
+
+} // namespace
+
+double entryOf(const SettingState& state)
+{
+    return state.typed.empty() ? state.value : parseNumber(state.typed).value_or(state.value);
+}
+
+bool hearSetting(const Setting& s, SettingState& state, std::string_view name)
+{
+    if (s.entry && hearEntry(s, state, name))
+        return true;
+    if (name == s.seek && s.seeking)
+        return false; // it begins to seek
+    const double before = std::exchange(state.value, settingAfter(s, state.value, name));
+    return state.value != before;
+}
 
 double settingAfter(const Setting& s, double value, std::string_view name)
 {

@@ -3,9 +3,26 @@
 
 #include "instrument/resolve.h"
 
+#include <string>
 #include <string_view>
 
 namespace fern {
+
+/// What the firmware keeps of a setting.
+struct SettingState {
+    double value = 0; ///< in its unit
+    std::string typed; ///< by its keys, and not confirmed
+
+    bool operator==(const SettingState&) const = default;
+};
+
+/// Returns what is typed of a setting as a number in its unit, or its value when nothing is.
+double entryOf(const SettingState& state);
+
+/// A key of a setting's channel was pressed; returns whether it did something. A digit counts as
+/// long as the number may still lie within the limits; confirming takes a number within them, and
+/// drops every other one.
+bool hearSetting(const Setting& setting, SettingState& state, std::string_view name);
 
 /// Returns the value of a setting, in its unit, after its channel has given a code with that name:
 /// one step up or down, or on to the next preset. At a limit it stays, or begins at the other one.

@@ -86,8 +86,8 @@ protected:
         m_newest.clear();
         for (std::size_t i = 0; i < m_instrument.readers.size(); ++i) {
             const auto& reader = m_instrument.readers[i];
-            std::string text(
-                trimmed(readerText(m_instrument, i, m_run.latest(reader.channel), at)));
+            std::string text(trimmed(
+                readerText(m_instrument, i, m_run.reader(i), m_run.latest(reader.channel), at)));
             std::replace(text.begin(), text.end(), ' ', '_');
             if (!text.empty())
                 add(reader.id + ".shown", text);

@@ -29,9 +29,13 @@ void Turn::hear(std::size_t channel, const std::string& code)
     const auto name = nameOf(source.source.names, code);
     const double before = memory().latest(channel).real;
     memory().keep(channel, {std::isnan(before) ? 1 : before + 1, notThere, now(), true, code});
+    bool isHeard = false;
     for (auto& task : m_state.program)
-        task->heard(*this, channel, code, name);
-    memory().set(instrument(), channel, name.empty() ? std::string_view(code) : name);
+        isHeard |= task->heard(*this, channel, code, name);
+    isHeard |= memory().hear(instrument(), channel, code, name);
+    if (isHeard)
+        for (auto& task : m_state.program)
+            task->accepted(channel);
 }
 
 void Turn::changed(std::size_t channel)

@@ -20,10 +20,8 @@ std::map<Asked, std::string> parametersOf(const Formula& formula)
     std::map<Asked, std::string> names;
     std::vector<std::string> taken;
     for (const auto& asked : formula.asked()) {
-        const auto* suffix = asked.second == FormulaAsks::Previous ? "_before"
-            : asked.second == FormulaAsks::Age                     ? "_age"
-                                                                   : "_now";
-        const auto plain = identifierInC(asked.first) + suffix;
+        const auto& question = formulaQuestions[static_cast<std::size_t>(asked.second)];
+        const auto plain = identifierInC(asked.first) + std::string(question.suffix);
         auto name = plain;
         for (int i = 2; std::find(taken.begin(), taken.end(), name) != taken.end(); ++i)
             name = fmt::format("{}_{}", plain, i);

@@ -28,10 +28,21 @@ bool placeDigits(std::string& cells, const std::string& digits, const TextSpec& 
     return true;
 }
 
-/// Whole seconds as m:ss, h:mm:ss or h:mm.
-std::string clockDigits(double seconds, TextForm form)
+/// The whole seconds that a time form writes: cut at whole milliseconds, or rounded to its last
+/// place before it is split.
+long long wholeSeconds(double seconds, const TextSpec& spec)
 {
-    const auto whole = static_cast<long long>(std::trunc(std::round(seconds * 1e6) / 1e3)) / 1000;
+    const auto milliseconds = static_cast<long long>(std::trunc(std::round(seconds * 1e6) / 1e3));
+    if (!spec.isRounded)
+        return milliseconds / 1000;
+    const auto place = static_cast<long long>(digitWorth(spec)) * 1000;
+    const auto half = milliseconds < 0 ? -place / 2 : place / 2;
+    return (milliseconds + half) / place * place / 1000;
+}
+
+/// Whole seconds as m:ss, h:mm:ss or h:mm.
+std::string clockDigits(long long whole, TextForm form)
+{
     const auto size = whole < 0 ? -whole : whole;
     const std::string sign = whole < 0 ? "-" : "";
     switch (form) {
@@ -51,7 +62,7 @@ bool formatNumber(std::string& cells, double value, const TextSpec& spec, Number
 {
     if (isTimeForm(spec.form))
         return std::fabs(value) < mostSeconds
-            && placeDigits(cells, clockDigits(value, spec.form), spec);
+            && placeDigits(cells, clockDigits(wholeSeconds(value, spec), spec.form), spec);
     if (spec.form == TextForm::Hexadecimal)
         return value >= 0 && value < 0x1p53
             && placeDigits(cells,
@@ -118,7 +129,8 @@ double shownValue(double value, const TextSpec& spec, NumberKind kind)
     if (std::isnan(value) || spec.width < cellsNeeded(value, spec, kind))
         return std::nan("");
     if (isTimeForm(spec.form))
-        return std::trunc(value / digitWorth(spec)) * digitWorth(spec);
+        return std::trunc(static_cast<double>(wholeSeconds(value, spec)) / digitWorth(spec))
+            * digitWorth(spec);
     if (spec.form == TextForm::Hexadecimal)
         return std::trunc(value);
     double power = 1;

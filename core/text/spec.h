@@ -6,6 +6,7 @@
 #include <cmath>
 #include <string>
 #include <string_view>
+#include <vector>
 
 namespace fern {
 
@@ -21,9 +22,17 @@ enum class TextForm {
     HoursMinutesSeconds, ///< h:mm:ss
     HoursMinutes, ///< h:mm, as a clock shows it
     Hexadecimal, ///< whole numbers, at least `decimals` digits
-    Name, ///< what people call a code or text
+    Name, ///< what people call a code, a text, or a range of numbers
+    CodeAndName, ///< of codes and texts
 };
-inline constexpr Words<6> textFormWords{"number", "m:ss", "h:mm:ss", "h:mm", "hexadecimal", "name"};
+inline constexpr Words<7> textFormWords{
+    "number", "m:ss", "h:mm:ss", "h:mm", "hexadecimal", "name", "code and name"};
+
+/// Returns whether words are written, and no number.
+constexpr bool isOfWords(TextForm form)
+{
+    return form == TextForm::Name || form == TextForm::CodeAndName;
+}
 
 constexpr bool isTimeForm(TextForm form)
 {
@@ -31,12 +40,23 @@ constexpr bool isTimeForm(TextForm form)
         || form == TextForm::HoursMinutes;
 }
 
+/// Numbers that are called by a name, up to the begin of the next ones.
+struct RangeName {
+    double from = 0; ///< in the reader's unit
+    std::string name;
+
+    bool operator==(const RangeName&) const = default;
+};
+
 struct TextSpec {
     TextForm form = TextForm::Number;
     int decimals = 1; ///< 0 … 9
     int width = 5; ///< cells, sign, point and unit included
     Align align = Align::Right;
     Pad pad = Pad::Blank;
+    bool isRounded = false; ///< a time, to what its form shows; else it is cut, as a counter does
+    std::vector<RangeName> ranges; ///< of a name of numbers, rising; below them all the number
+    double rangeSlack = 0; ///< so far below its begin a range is left again, in the reader's unit
     std::string unitShown; ///< written after a blank, inside the width; empty for none
     // Each mark is one visible ASCII character that fills the digits' place.
     std::string overflow = "#"; ///< the field is too small for its number
@@ -57,6 +77,12 @@ inline double digitWorth(const TextSpec& spec)
     return spec.form == TextForm::HoursMinutes ? 60 : 1;
 }
 
+template <class Archive> void describe(Archive& a, RangeName& r)
+{
+    a.number("from", r.from);
+    a.text("name", r.name);
+}
+
 template <class Archive> void describe(Archive& a, TextSpec& t)
 {
     a.optionalChoice("form", t.form, textFormWords);
@@ -64,6 +90,15 @@ template <class Archive> void describe(Archive& a, TextSpec& t)
     a.integer("width", t.width, 1, 40);
     a.choice("align", t.align, alignWords);
     a.choice("pad", t.pad, padWords);
+    if (isTimeForm(t.form))
+        a.flag("rounded", t.isRounded);
+    a.optionalList("ranges", t.ranges);
+    if (!t.ranges.empty() && (Archive::isReading ? a.has("rangeSlack") : t.rangeSlack != 0))
+        a.number("rangeSlack", t.rangeSlack, Range::notNegative());
+    if constexpr (Archive::isReading)
+        for (std::size_t i = 1; i < t.ranges.size(); ++i)
+            if (t.ranges[i].from <= t.ranges[i - 1].from)
+                a.failAt("ranges", "ranges must begin one above another");
     a.text("unitShown", t.unitShown);
     const auto mark = [&](std::string_view key, std::string& text) {
         a.text(key, text);

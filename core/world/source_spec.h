@@ -327,9 +327,17 @@ struct DerivedSpec {
     std::string stopName; ///< of that channel too: stops a total, extreme or tally, or goes on
     std::string
         holdName; ///< keeps what is told as it is, while the rest goes on, until it comes again
+    std::string onPage; ///< those names count only while that page is shown; empty: always
+    Quantity runsFor{0, "s"}; ///< after it began again it stops by itself; 0 s: it does not
 
     bool operator==(const DerivedSpec&) const = default;
 };
+/// Returns whether it gathers, so that gathering can be stopped.
+constexpr bool canStop(DerivedKind kind)
+{
+    return kind == DerivedKind::Total || kind == DerivedKind::Least || kind == DerivedKind::Most
+        || kind == DerivedKind::Tally;
+}
 template <class Archive> void describe(Archive& a, DerivedSpec& d)
 {
     a.choice("kind", d.kind, derivedKindWords);
@@ -348,6 +356,9 @@ template <class Archive> void describe(Archive& a, DerivedSpec& d)
     a.optionalText("resetName", d.resetName);
     a.optionalText("stopName", d.stopName);
     a.optionalText("holdName", d.holdName);
+    a.optionalText("onPage", d.onPage);
+    if (canStop(d.kind))
+        a.optionalQuantity("runsFor", d.runsFor, "s", Range::notNegative());
 }
 
 /// A channel is valid only while another one is good enough.

@@ -81,6 +81,8 @@ ACROSS = (  # what no schema can say
     "each part of a day begins later than the one before",
     "the two ends of a dimming must differ",
     "an alarm must be over somewhere between its limits",
+    "forms by size must begin one above another",
+    "ranges must begin one above another",
     "its height says",
     "its width says",
     "equally long",

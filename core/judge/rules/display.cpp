@@ -141,12 +141,22 @@ void checkReaderText(const PlainDisplay& display, const Field& field, const Plai
             {{fmt::format("Take “{}”", mark.instead),
                 [id = reader.id, text](const Instrument& in) { return withText(in, id, text); }}});
     }
-    if (reader.text.form == TextForm::Name)
+    if (isOfWords(reader.text.form) && reader.text.ranges.empty())
         for (const auto& name : names)
             if (const auto lacking = firstLacking(display.metrics, name.name, field.font);
                 !lacking.empty())
                 return addLacking(
                     out, display.metrics, place, "the name “" + name.name + "”", lacking, {});
+    for (const auto& range : reader.text.ranges)
+        if (const auto lacking = firstLacking(display.metrics, range.name, field.font);
+            !lacking.empty())
+            return addLacking(
+                out, display.metrics, place, "the name “" + range.name + "”", lacking, {});
+    for (const auto& form : reader.others)
+        if (const auto lacking = firstLacking(display.metrics, form.text.unitShown, field.font);
+            !lacking.empty())
+            return addLacking(
+                out, display.metrics, place, "the unit “" + form.text.unitShown + "”", lacking, {});
     const auto lacking = firstLacking(display.metrics, reader.text.unitShown, field.font);
     if (lacking.empty())
         return;

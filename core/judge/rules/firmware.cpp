@@ -1,4 +1,4 @@
-// D07, D12, D13, D15: what the firmware of a display does wrong. P03 tells of another size.
+// D07, D12, D13, D15, T03: what the firmware of a display does wrong. P03 tells of another size.
 
 #include "judge/part_fix.h"
 #include "judge/rules/rules.h"
@@ -19,8 +19,9 @@ namespace {
 struct RuleOf {
     std::string_view setup, rule;
 };
-constexpr auto ruleOfSetup = std::to_array<RuleOf>({{"bits-reversed", "D07"},
-    {"row-ordered", "D07"}, {"not-cleared", "D12"}, {"steady-voltage", "D13"}});
+constexpr auto ruleOfSetup =
+    std::to_array<RuleOf>({{"bits-reversed", "D07"}, {"row-ordered", "D07"}, {"not-cleared", "D12"},
+        {"not-padded", "T03"}, {"steady-voltage", "D13"}});
 
 std::string_view ruleOf(std::string_view setup)
 {
@@ -80,6 +81,11 @@ void checkBitOrder(const Instrument& in, const PlainInstrument& plain, Findings&
 void checkNotCleared(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
     addMistakes(out, "D12", in, plain);
+}
+
+void checkLeftovers(const Instrument& in, const PlainInstrument& plain, Findings& out)
+{
+    addMistakes(out, "T03", in, plain);
 }
 
 void checkSteadyVoltage(const Instrument& in, const PlainInstrument& plain, Findings& out)

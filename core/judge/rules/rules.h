@@ -34,6 +34,27 @@ void checkSplash(const Instrument& in, const PlainInstrument& plain, Findings& o
 void checkUnseenPages(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkDimming(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
+// seen.cpp
+void checkAlarmByColour(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkBurnIn(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkContrast(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
+// units.cpp
+void checkUnitShown(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkSaidAlike(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
+// names.cpp
+void checkUnnamed(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkDuplicateCodes(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkControls(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
+// restless.cpp
+void checkRestlessDigit(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkTimeLimit(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
+// firmware.cpp
+void checkLeftovers(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // pictures.cpp
 void checkGlyphs(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkPictures(const Instrument& in, const PlainInstrument& plain, Findings& out);

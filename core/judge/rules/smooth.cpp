@@ -4,6 +4,7 @@
 
 #include "base/number_text.h"
 #include "instrument/edits.h"
+#include "judge/part_fix.h"
 #include "judge/words.h"
 #include "reading/counting.h"
 #include "run/channel_run.h"
@@ -28,11 +29,10 @@ std::string pulsesPlace(const PlainChannel& c)
     return "/channels/" + c.id + "/source";
 }
 
-Fix stepsFix(std::string label, const PlainChannel& c, std::vector<StepSpec> steps)
+Fix stepsFix(std::string label, PlainChannel c, std::vector<StepSpec> steps)
 {
-    return {std::move(label), [id = c.id, steps = std::move(steps)](const Instrument& before) {
-                return withSmoothing(before, id, steps);
-            }};
+    c.steps = std::move(steps);
+    return smoothingFix(std::move(label), c);
 }
 
 Fix pulsesFix(std::string label, const PlainChannel& c, const std::function<void(Source&)>& change)

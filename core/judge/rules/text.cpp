@@ -48,41 +48,81 @@ std::vector<Fix> smallerFont(
 
 } // namespace
 
+namespace {
+
+/// The budget at the worst place of what is written in a form.
+Budget budgetOf(const PlainChannel& channel, const PlainReader& reader, std::size_t form)
+{
+    if (reader.others.empty() || reader.change.change == FormChange::Code)
+        return worstBudget(channel, 0);
+    auto part = channel;
+    const auto span = spanOf(channel, reader, form);
+    part.from = span.from;
+    part.to = span.to;
+    return worstBudget(part, 0);
+}
+
+/// The form with other decimals.
+Result<Instrument> withDecimals(
+    const Instrument& in, const std::string& id, std::size_t form, int decimals)
+{
+    const auto* reader = findById(in.readers, id);
+    if (reader == nullptr)
+        return goneError("reader");
+    if (form > 0) {
+        auto others = reader->others;
+        if (!others || form > others->forms.size())
+            return goneError("unit");
+        others->forms[form - 1].decimals = decimals;
+        return withOtherForms(in, id, std::move(others));
+    }
+    auto text = reader->text;
+    text.decimals = decimals;
+    return withText(in, id, text);
+}
+
+void checkDecimals(
+    const PlainChannel& channel, const PlainReader& own, std::size_t form, Findings& out)
+{
+    const auto reader = inForm(own, form);
+    if (reader.text.form != TextForm::Number || spanOf(channel, own, form).isEmpty())
+        return;
+    const auto budget = budgetOf(channel, own, form);
+    if (!budget.isKnown() || budget.largest() == nullptr)
+        return; // nothing is known beside the rounding
+    const double u = differenceFromSi(budget.accuracy, reader.unit);
+    const int honest = honestDecimals(u);
+    if (reader.text.decimals <= honest)
+        return;
+    out.push_back({"T01", Severity::Check, textPlace(reader),
+        fmt::format("{}{} shown, {} honest",
+            form == 0 ? std::string() : "In " + prettyUnit(reader.unit.name) + " ",
+            reader.text.decimals == 1 ? std::string("1 decimal is")
+                                      : fmt::format("{} decimals are", reader.text.decimals),
+            honest == 0       ? "none is"
+                : honest == 1 ? "1 is"
+                              : fmt::format("{} are", honest)),
+        fmt::format("At {} the value is uncertain by ±{}, most of it from the {}. Better "
+                    "parts or a calibration "
+                    "make more decimals honest.",
+            valueText(budget.at, reader.unit), quantityText(2 * budget.accuracy, reader.unit, 2),
+            budget.largest()->name),
+        "JCGM 100:2008, k = 2; a decimal is honest while its step is at least the standard "
+        "uncertainty",
+        {Fix{honest == 1 ? "Show 1 decimal" : fmt::format("Show {} decimals", honest),
+            [id = reader.id, form, honest](
+                const Instrument& before) { return withDecimals(before, id, form, honest); }}},
+        {}});
+}
+
+} // namespace
+
 void checkMoreDigitsThanHonest(
     const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
-    for (const auto& reader : plain.readers) {
-        const auto& channel = plain.channels[reader.channel];
-        if (reader.text.form != TextForm::Number)
-            continue;
-        const auto budget = worstBudget(channel, 0);
-        if (!budget.isKnown() || budget.largest() == nullptr)
-            continue; // nothing is known beside the rounding
-        const double u = differenceFromSi(budget.accuracy, reader.unit);
-        const int honest = honestDecimals(u);
-        if (reader.text.decimals <= honest)
-            continue;
-        TextSpec text = reader.text;
-        text.decimals = honest;
-        out.push_back({"T01", Severity::Check, textPlace(reader),
-            fmt::format("{} shown, {} honest",
-                reader.text.decimals == 1 ? std::string("1 decimal is")
-                                          : fmt::format("{} decimals are", reader.text.decimals),
-                honest == 0       ? "none is"
-                    : honest == 1 ? "1 is"
-                                  : fmt::format("{} are", honest)),
-            fmt::format("At {} the value is uncertain by ±{}, most of it from the {}. Better "
-                        "parts or a calibration "
-                        "make more decimals honest.",
-                valueText(budget.at, reader.unit),
-                quantityText(2 * budget.accuracy, reader.unit, 2), budget.largest()->name),
-            "JCGM 100:2008, k = 2; a decimal is honest while its step is at least the standard "
-            "uncertainty",
-            {Fix{honest == 1 ? "Show 1 decimal" : fmt::format("Show {} decimals", honest),
-                [id = reader.id, text](
-                    const Instrument& before) { return withText(before, id, text); }}},
-            {}});
-    }
+    for (const auto& reader : plain.readers)
+        for (std::size_t form = 0; form <= reader.others.size(); ++form)
+            checkDecimals(plain.channels[reader.channel], reader, form, out);
 }
 
 namespace {
@@ -109,19 +149,33 @@ std::string bareCode(const Source& source)
         : "";
 }
 
+/// The longest words that a reader writes for what has a name.
+std::string longestName(const PlainChannel& channel, const TextSpec& text)
+{
+    std::string longest;
+    const auto take = [&](std::string words) {
+        if (cellCount(words) > cellCount(longest))
+            longest = std::move(words);
+    };
+    for (const auto& range : text.ranges)
+        take(range.name);
+    if (text.ranges.empty())
+        for (const auto& name : channel.source.names)
+            take(text.form == TextForm::CodeAndName ? listRow(channel.source.names, name.code)
+                                                    : name.name);
+    return longest;
+}
+
 void checkNamesFit(const PlainChannel& channel, const PlainReader& reader, Findings& out)
 {
-    const NameSpec* longest = nullptr;
-    for (const auto& name : channel.source.names)
-        if (longest == nullptr || cellCount(name.name) > cellCount(longest->name))
-            longest = &name;
-    const int named = longest == nullptr ? 0 : cellCount(longest->name);
+    const auto longest = longestName(channel, reader.text);
+    const int named = cellCount(longest);
     const auto bare = cellCount(bareCode(channel.source));
     const int needed = std::max(named, bare);
     if (needed <= reader.text.width)
         return;
     const bool isNamed = named > reader.text.width;
-    const auto text = isNamed ? longest->name : bareCode(channel.source);
+    const auto text = isNamed ? longest : bareCode(channel.source);
     out.push_back({"T02", Severity::Check, textPlace(reader),
         isNamed
             ? fmt::format("“{}” needs {} cells, the field has {}", text, named, reader.text.width)
@@ -134,21 +188,50 @@ void checkNamesFit(const PlainChannel& channel, const PlainReader& reader, Findi
 
 } // namespace
 
+namespace {
+
+/// A value that is written wider than the field, and the cells that it needs.
+struct TooWide {
+    PlainReader reader; ///< in the form that it is written in
+    double si = 0;
+    int cells = 0;
+};
+
+TooWide widestOf(const PlainChannel& channel, const PlainReader& own)
+{
+    TooWide widest{own, channel.to, 0};
+    const bool isNamed = isOfWords(own.text.form); // below its ranges it writes the number
+    const double top = isNamed && !own.text.ranges.empty()
+        ? std::min(channel.to, toSi(own.text.ranges.front().from, own.unit))
+        : channel.to;
+    for (std::size_t form = 0; form <= own.others.size(); ++form) {
+        auto reader = inForm(own, form);
+        if (isNamed)
+            reader.text.form = TextForm::Number;
+        auto span = spanOf(channel, own, form);
+        span.to = std::min(span.to, top);
+        if (span.isEmpty())
+            continue;
+        for (const double extreme : {span.from, span.to}) {
+            const int cells = cellsNeeded(inUnit(extreme, reader), reader.text, channel.numberKind);
+            if (cells >= widest.cells)
+                widest = {reader, extreme, cells};
+        }
+    }
+    return widest;
+}
+
+} // namespace
+
 void checkDoesNotFitField(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
-    for (const auto& reader : plain.readers) {
-        const auto& channel = plain.channels[reader.channel];
-        if (reader.text.form == TextForm::Name) {
-            checkNamesFit(channel, reader, out);
+    for (const auto& own : plain.readers) {
+        const auto& channel = plain.channels[own.channel];
+        if (isOfWords(own.text.form))
+            checkNamesFit(channel, own, out);
+        if (isOfWords(own.text.form) && own.text.ranges.empty())
             continue;
-        }
-        double worst = channel.to;
-        int needed = 0;
-        for (const double extreme : {channel.from, channel.to}) {
-            const int cells = cellsNeeded(inUnit(extreme, reader), reader.text, channel.numberKind);
-            worst = cells >= needed ? extreme : worst;
-            needed = std::max(needed, cells);
-        }
+        const auto [reader, worst, needed] = widestOf(channel, own);
         if (needed <= reader.text.width)
             continue;
         TextSpec wide = reader.text;
@@ -158,7 +241,7 @@ void checkDoesNotFitField(const Instrument& /*in*/, const PlainInstrument& plain
             fmt::format("{} needs {} cells, the field has {}", text, needed, reader.text.width),
             fmt::format("At that end of the wished range the field shows {} instead of a number.",
                 formatText(inUnit(worst, reader), reader.text, channel.numberKind)),
-            "the field's own width", widened(reader, needed), {}});
+            "the field's own width", widened(own, needed), {}});
     }
 }
 

@@ -57,7 +57,8 @@ void ChannelTask::accept(Turn& turn, Tap tap, double value)
     record.channel = m_index;
     record.at = record.takenAt = turn.now();
     record.real = m_real.accept(tap, turn.now(), value);
-    turn.memory().keep(m_index, {record.real.smoothed, notThere, turn.now(), true, {}});
+    turn.memory().keep(
+        m_index, {record.real.smoothed, notThere, turn.now(), true, {}, record.real, {}});
     turn.observer().sampled(record);
 }
 

@@ -18,8 +18,8 @@ namespace {
 /// What the board knows of its numbers.
 DerivedRun::Ask numbersOf(Turn& turn, bool isCalm)
 {
-    return [&turn, isCalm](ValuePlace place) {
-        return turn.memory().valueOf(turn.instrument(), place, isCalm);
+    return [&turn, isCalm](ValuePlace place, FormulaAsks asks) {
+        return turn.memory().asked(turn.instrument(), place, asks, isCalm, turn.now());
     };
 }
 
@@ -31,25 +31,19 @@ void DerivedTask::changed(Turn& turn, std::size_t channel)
     m_calmMade.changed(turn.now(), channel, numbersOf(turn, true));
 }
 
-void DerivedTask::heard(
+bool DerivedTask::heard(
     Turn& turn, std::size_t channel, std::string_view code, std::string_view name)
 {
-    m_made.hear(turn.now(), channel, code, name, numbersOf(turn, false));
-    m_calmMade.hear(turn.now(), channel, code, name, numbersOf(turn, true));
+    const bool isAlert = turn.memory().isShown(this->channel(turn).source.derived.onPage);
+    m_calmMade.hear(turn.now(), channel, code, name, numbersOf(turn, true), isAlert);
+    return m_made.hear(turn.now(), channel, code, name, numbersOf(turn, false), isAlert);
 }
 
 SampleRecord DerivedTask::sample(Turn& turn, Ticks /*at*/, std::int64_t /*slot*/)
 {
     const auto now = turn.now();
-    // A setting is always of now.
-    const auto ageOf = [&](ValuePlace place) {
-        if (place.isSetting)
-            return 0.0;
-        const auto& latest = turn.memory().latest(place.index);
-        return latest.hasCome ? inSeconds(now - latest.sampledAt) : notThere;
-    };
-    const double value = m_made.sample(now, numbersOf(turn, false), ageOf);
-    const double twin = m_calmMade.sample(now, numbersOf(turn, true), ageOf);
+    const double value = m_made.sample(now, numbersOf(turn, false));
+    const double twin = m_calmMade.sample(now, numbersOf(turn, true));
     const bool isOpen = isGateOpen(turn);
     const auto inUnit = [&](double si) {
         return isOpen ? fromSi(si, channel(turn).unit) : notThere;

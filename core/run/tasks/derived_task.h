@@ -12,7 +12,7 @@ public:
 
     std::unique_ptr<Task> clone() const override { return std::make_unique<DerivedTask>(*this); }
     void changed(Turn& turn, std::size_t channel) override;
-    void heard(
+    bool heard(
         Turn& turn, std::size_t channel, std::string_view code, std::string_view name) override;
 
 protected:

@@ -17,12 +17,22 @@ OutputTask::OutputTask(std::size_t output, const PlainInstrument& instrument, Ti
     const auto& sequence = instrument.outputs[output].spec.sequence;
     m_name = sequence.name;
     m_restarts = sequence.restarts;
+    m_acknowledges = sequence.acknowledges;
 }
 
-void OutputTask::heard(
+bool OutputTask::heard(
     Turn& /*turn*/, std::size_t channel, std::string_view code, std::string_view name)
 {
-    if (channel == m_by && (name == m_name || code == m_name) && (!m_move || m_restarts))
+    const bool isMeant = !m_name.empty() && channel == m_by && (name == m_name || code == m_name)
+        && (!m_move || m_restarts);
+    if (isMeant)
+        m_move = 0;
+    return isMeant;
+}
+
+void OutputTask::accepted(std::size_t channel)
+{
+    if (m_acknowledges && channel == m_by && (!m_move || m_restarts))
         m_move = 0;
 }
 

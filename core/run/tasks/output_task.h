@@ -16,8 +16,9 @@ public:
     std::unique_ptr<Task> clone() const override { return std::make_unique<OutputTask>(*this); }
     Ticks due() const override { return m_due; }
     Ticks run(Turn& turn) override;
-    void heard(
+    bool heard(
         Turn& turn, std::size_t channel, std::string_view code, std::string_view name) override;
+    void accepted(std::size_t channel) override;
 
 private:
     Ticks runSequence(Turn& turn, const PlainOutput& output);
@@ -26,6 +27,7 @@ private:
     std::optional<std::size_t> m_by; ///< the channel that begins its sequence
     std::string m_name; ///< of the code that does
     bool m_restarts = false;
+    bool m_acknowledges = false;
     std::optional<std::size_t> m_move; ///< that comes next, while a sequence is under way
     Ticks m_due;
 };

@@ -54,13 +54,14 @@ RedrawTask::RedrawTask(
 }
 
 /// What was turned is drawn at once.
-void RedrawTask::heard(
+bool RedrawTask::heard(
     Turn& turn, std::size_t channel, std::string_view code, std::string_view name)
 {
     if (!m_pages.hear(turn.instrument().displays[m_index], channel, code, name))
-        return;
+        return false;
     m_due = std::min(m_due, std::max(turn.now(), m_part->busyUntil()));
     turn.wake();
+    return true;
 }
 
 Ticks RedrawTask::run(Turn& turn)
@@ -72,6 +73,7 @@ Ticks RedrawTask::run(Turn& turn)
     if (m_shown != page.id) {
         m_shown = page.id;
         turn.observer().turned({m_index, now, page.id});
+        turn.memory().show(m_index, page.id);
     }
     auto& flight = m_flights.emplace_back();
     // Signs of one's own are sent with the first page that needs them.
@@ -115,8 +117,11 @@ DriverSteps RedrawTask::draw(Turn& turn, Flight& flight, const PlainPage& page)
 {
     const auto& display = turn.instrument().displays[m_index];
     m_histories.remember(turn.instrument(), display, turn.now(), valuesOf(turn));
-    auto moment =
-        pageMoment(turn.instrument(), display, page, turn.now(), valuesOf(turn), m_histories);
+    const auto stateOf = [&turn](std::size_t reader) {
+        return turn.memory().settle(turn.instrument(), reader, turn.now());
+    };
+    auto moment = pageMoment(
+        turn.instrument(), display, page, turn.now(), valuesOf(turn), stateOf, m_histories);
     flight.shown.display = m_index;
     flight.shown.startedAt = turn.now();
     flight.shown.readers = std::move(moment.readers);

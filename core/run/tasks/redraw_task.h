@@ -21,7 +21,7 @@ public:
     Ticks due() const override { return m_due; }
     Ticks run(Turn& turn) override;
     void happen(Turn& turn, int part) override;
-    void heard(
+    bool heard(
         Turn& turn, std::size_t channel, std::string_view code, std::string_view name) override;
 
 private:

@@ -44,8 +44,9 @@ Ticks SampledTask::run(Turn& turn)
     const bool isCode = givesCodes(c.source.kind);
     if (!isCode) {
         const bool isNew = record.real.smoothed != turn.memory().latest(index()).real;
-        turn.memory().keep(
-            index(), {record.real.smoothed, record.calm.smoothed, record.takenAt, true, words()});
+        turn.memory().keep(index(),
+            {record.real.smoothed, record.calm.smoothed, record.takenAt, true, words(), record.real,
+                record.calm});
         if (isNew)
             turn.changed(index());
     }

@@ -45,11 +45,15 @@ public:
     virtual void follow(Turn& /*turn*/) { }
     /// Tells that the number of a channel has changed.
     virtual void changed(Turn& /*turn*/, std::size_t /*channel*/) { }
-    /// Tells that a channel has given a code, and its name, which is empty when it has none.
-    virtual void heard(Turn& /*turn*/, std::size_t /*channel*/, std::string_view /*code*/,
+    /// Tells that a channel has given a code, and its name, which is empty when it has none;
+    /// returns whether that did something.
+    virtual bool heard(Turn& /*turn*/, std::size_t /*channel*/, std::string_view /*code*/,
         std::string_view /*name*/)
     {
+        return false;
     }
+    /// Tells that a code of a channel did something.
+    virtual void accepted(std::size_t /*channel*/) { }
 };
 
 } // namespace fern

@@ -144,7 +144,7 @@ TEST(WrongSetups, OfCharacterDisplaysLookAsTheSheetSays)
     EXPECT_EQ(textWith("character-16x2", "", {"100.5", "99   "}), (Rows{"21 °C", "99"}));
     // A shorter number over a longer one without blanks.
     EXPECT_EQ(
-        textWith("character-16x2", "not-cleared", {"100.5", "99   "}), (Rows{"21 °C", "990.5"}));
+        textWith("character-16x2", "not-padded", {"100.5", "99   "}), (Rows{"21 °C", "990.5"}));
     EXPECT_EQ(textWith("character-16x2-i2c", "one-line", {"7"})[1], "") << "a blank second row";
     // UTF-8 of a degree sign: two cells, both wrong.
     const auto raw = textWith("character-16x2", "raw-bytes", {"7"})[0];

@@ -11,6 +11,7 @@
 #include "tests/core/judge/scale_cases.h"
 #include "tests/core/judge/smooth_cases.h"
 #include "tests/core/judge/source_cases.h"
+#include "tests/core/judge/text_cases.h"
 #include "tests/core/judge/wish_cases.h"
 #include "tests/support.h"
 
@@ -120,6 +121,8 @@ std::vector<test::RuleCase> cases()
     for (auto& c : test::smoothCases())
         all.push_back(std::move(c));
     for (auto& c : test::wishCases())
+        all.push_back(std::move(c));
+    for (auto& c : test::textCases())
         all.push_back(std::move(c));
     return all;
 }

@@ -21,7 +21,7 @@ protected:
     std::string cause(double exact, const std::string& board, const std::string& ours)
     {
         now += ticksFromSeconds(2); // later than a redraw and a sample
-        return check.compare(plain, 0, now, board, ours, exact).cause;
+        return check.compare(plain, plain.readers[0], 0, now, board, ours, exact).cause;
     }
 
     PlainInstrument plain = *resolve(test::skiff(), "");
@@ -118,7 +118,8 @@ TEST_F(ShownCheckTest, ASteadyShareIsTheScaling)
     ShownCheck other;
     for (int i = 0; i < 8; ++i)
         last = other
-                   .compare(plain, 0, Ticks{i}, fmt::format("{:.2f}", 5.0 + 3 * (i % 3)),
+                   .compare(plain, plain.readers[0], 0, Ticks{i},
+                       fmt::format("{:.2f}", 5.0 + 3 * (i % 3)),
                        fmt::format("{:.2f}", 12 + 0.3 * i), 12 + 0.3 * i)
                    .cause;
     EXPECT_EQ(last, "another value");

@@ -214,7 +214,10 @@ Instrument nodding(bool blocks)
     servo.high = {20, "km/h"};
     servo.lowOutput = {0, "deg"};
     servo.highOutput = {90, "deg"};
-    servo.sequence = {"pad", "7", {{1, 80}, {3, 5}}, blocks};
+    servo.sequence.by = "pad";
+    servo.sequence.name = "7";
+    servo.sequence.moves = {{1, 80}, {3, 5}};
+    servo.sequence.blocks = blocks;
     in.outputs.push_back(std::make_shared<const Output>(servo));
     in = withCourse(in, {{0, 10}, {60, 10}});
     Scenario scenario = *in.scenarios[0];

@@ -56,6 +56,26 @@ TEST(DerivedChannels, ChannelsAreMadeOfOthers)
     EXPECT_NEAR(derived(DerivedKind::Net, "V", 5), 0.5, 0.02);
 }
 
+// "start" counts for ten seconds; stopping and holding are apart.
+TEST(DerivedChannels, ATotalCountsForASetTime)
+{
+    const auto tally = [&](std::vector<LaneEvent> events, double at) {
+        auto in = withSource(test::bench(), "Remote", remoteCase(std::move(events)));
+        Source s = ofKind(SourceKind::Derived, 0.1);
+        s.derived.kind = DerivedKind::Tally;
+        s.derived.of = s.derived.resetBy = in.channels[0]->id;
+        s.derived.name = "up";
+        s.derived.resetName = "reset";
+        s.derived.runsFor = {10, "s"};
+        return Ran(withSource(in, "Count", {s, "count"}), at).last(1);
+    };
+    const std::vector<LaneEvent> presses{
+        {1, "up"}, {2, "reset"}, {3, "up"}, {11, "up"}, {13, "up"}, {14, "reset"}, {15, "up"}};
+    EXPECT_EQ(tally(presses, 1.5), 0) << "it has not begun";
+    EXPECT_EQ(tally(presses, 13.9), 2) << "what came after ten seconds does not count";
+    EXPECT_EQ(tally(presses, 15.9), 1) << "it began again";
+}
+
 // The clock at the last press, the second time kept until a third one comes.
 TEST(DerivedChannels, AtKeepsWhatAnotherChannelToldAtTheLastEvent)
 {
@@ -150,8 +170,12 @@ TEST(DerivedChannels, ATotaliserStopsAndHolds)
         {keys, "count", {}, {{2, "reset"}, {4, "stop"}, {7, "stop"}, {9, "hold"}, {12, "hold"}},
             TextForm::Name});
     auto total = ofKind(SourceKind::Derived, 0.1);
-    total.derived = {DerivedKind::Total, {}, in.channels[0]->id, {}, {}, 1, in.channels[1]->id,
-        "reset", "stop", "hold"};
+    total.derived.kind = DerivedKind::Total;
+    total.derived.of = in.channels[0]->id;
+    total.derived.resetBy = in.channels[1]->id;
+    total.derived.resetName = "reset";
+    total.derived.stopName = "stop";
+    total.derived.holdName = "hold";
     in = withSource(in, "Volume", {total, "L", {}});
     const auto litresAt = [&](double seconds) { return Ran(in, seconds).last(2); };
     EXPECT_NEAR(litresAt(3.9), 1.9, 0.3) << "a litre a second since it began again";

@@ -4,6 +4,8 @@
 
 #include "run/settings.h"
 
+#include <cmath>
+
 namespace fern {
 namespace {
 
@@ -66,6 +68,125 @@ TEST(Settings, ManyStepsAddUpToNoError)
     for (int i = 0; i < 70; ++i)
         value = settingAfter(s, value, "up");
     EXPECT_DOUBLE_EQ(value, 7);
+}
+
+Setting typed()
+{
+    Setting s;
+    s.least = {5, "count"};
+    s.most = {250, "count"};
+    s.value = {20, "count"};
+    s.entry = KeyEntry{".", "*", "#"};
+    return s;
+}
+
+TEST(Settings, ANumberIsTypedClearedAndConfirmed)
+{
+    const auto s = typed();
+    SettingState state{20, {}};
+    const auto press = [&](std::string_view keys) {
+        std::string heard;
+        for (const char key : keys)
+            heard += hearSetting(s, state, std::string(1, key)) ? '+' : '-';
+        return heard;
+    };
+    EXPECT_EQ(press("12.5"), "++++");
+    EXPECT_EQ(entryOf(state), 12.5);
+    EXPECT_EQ(state.value, 20) << "not before it is confirmed";
+    EXPECT_EQ(press("#"), "+");
+    EXPECT_EQ(state.value, 12.5);
+    EXPECT_EQ(press("1*#"), "++-") << "nothing is left to confirm";
+    EXPECT_EQ(press("2519"), "++--") << "no number within the limits begins with 251";
+    EXPECT_EQ(entryOf(state), 25);
+    EXPECT_EQ(press("*3#"), "++-") << "3 is below the least";
+    EXPECT_EQ(state.value, 12.5);
+    EXPECT_EQ(entryOf(state), 12.5);
+    EXPECT_EQ(press(".."), "+-");
+    EXPECT_EQ(press("A"), "-");
+}
+
+/// A tuner whose signal is strong from 7 on.
+Instrument tuner(std::vector<LaneEvent> events, double wraps, double above = 3)
+{
+    auto in = withSource(test::bench(), "Remote", remoteCase(std::move(events)));
+    Setting tune;
+    tune.id = "tune";
+    tune.name = "Tune";
+    tune.value = {2, "count"};
+    tune.most = {10, "count"};
+    tune.by = in.channels[0]->id;
+    tune.up = "up";
+    tune.seek = "reset";
+    tune.wraps = wraps != 0;
+    in.settings.push_back(std::make_shared<const Setting>(tune));
+    Source signal = ofKind(SourceKind::Derived, 0.1);
+    signal.derived.formula = "tune >= 7 ? 5 : 1";
+    in = withSource(in, "Signal", {signal, "count"});
+    tune.seeking = Seeking{in.channels[1]->id, {above, "count"}, {300, "ms"}};
+    in.settings[0] = std::make_shared<const Setting>(tune);
+    return in;
+}
+
+TEST(Settings, SeekStepsUntilAChannelIsHighEnough)
+{
+    const auto at = [](const Instrument& in, double seconds) {
+        return Ran(in, seconds).run.setting(0).value;
+    };
+    const auto found = tuner({{1, "reset"}}, 0);
+    EXPECT_EQ(at(found, 0.9), 2);
+    EXPECT_EQ(at(found, 1.5), 4) << "a step each 300 ms";
+    EXPECT_EQ(at(found, 9), 7);
+    const auto next = tuner({{1, "reset"}, {5, "reset"}}, 0);
+    EXPECT_EQ(at(next, 9), 8) << "on from where it stands";
+    EXPECT_EQ(at(tuner({{1, "reset"}}, 0, 9), 9), 10) << "it stops at its most";
+    EXPECT_EQ(at(tuner({{1, "reset"}}, 1, 9), 30), 2) << "once around, and back";
+    EXPECT_EQ(at(tuner({{1, "reset"}, {1.5, "down"}}, 0), 9), 4) << "another key stops it";
+}
+
+TEST(Settings, AKeyMeansWhatThePageSaysThatIsShown)
+{
+    auto in = tuner({{1, "up"}}, 0);
+    auto tune = *in.settings[0];
+    tune.onPage = in.pages[1]->id; // the first one is shown
+    in.settings[0] = std::make_shared<const Setting>(tune);
+    EXPECT_EQ(Ran(in, 2).run.setting(0).value, 2);
+    tune.onPage = in.pages[0]->id;
+    in.settings[0] = std::make_shared<const Setting>(tune);
+    EXPECT_EQ(Ran(in, 2).run.setting(0).value, 3);
+}
+
+class Beeps : public RunObserver {
+public:
+    void driven(const DrivenRecord& record) override
+    {
+        if (record.to == 1000)
+            at.push_back(std::round(inSeconds(record.at) * 10) / 10);
+    }
+    std::vector<double> at;
+};
+
+// A beep for each key that did something: at its most, "up" does nothing more.
+TEST(Settings, AcceptedKeysAreAcknowledged)
+{
+    auto in = tuner({{1, "up"}, {2, "down"}, {3, "up"}}, 0);
+    auto tune = *in.settings[0];
+    tune.value = {9, "count"};
+    in.settings[0] = std::make_shared<const Setting>(tune);
+    Output beep;
+    beep.id = beep.name = "beep";
+    beep.kind = OutputKind::Tuned;
+    beep.part = "board";
+    beep.from = "tune";
+    beep.lowOutput = beep.highOutput = {0, "Hz"};
+    beep.every = {100, "ms"};
+    beep.sequence.by = in.channels[0]->id;
+    beep.sequence.acknowledges = true;
+    beep.sequence.moves = {{0.1, 1000}};
+    in.outputs.push_back(std::make_shared<const Output>(beep));
+    Beeps beeps;
+    FirmwareRun(*resolve(in, ""), {}, beeps).advanceTo(ticksFromSeconds(5));
+    ASSERT_EQ(beeps.at.size(), 1U);
+    EXPECT_NEAR(beeps.at[0], 1.1, 0.11);
 }
 
 } // namespace

@@ -66,6 +66,8 @@ TextBench::TextBench(Document& document, QWidget* parent)
     , m_unit(makeEdit(tr("Shown in"), "readerUnit"))
     , m_unitShown(makeEdit(tr("Unit written behind the number"), "unitShown"))
     , m_ladder(new TextLadderView(this))
+    , m_forms(new FormsPage(document, this))
+    , m_drawn(new DrawnCheck(this))
     , m_honest(new Card({}, this))
     , m_bars(new BudgetBars(this))
     , m_floats(softLabel({}, this))
@@ -91,10 +93,16 @@ TextBench::TextBench(Document& document, QWidget* parent)
     column()->addLayout(row, 1);
     auto* ladder = new Card({}, this);
     ladder->body()->setContentsMargins(grid + 4, grid, grid, grid);
+    auto* pages = new PageChips(ladder);
+    pages->addPage(tr("What it writes"), QStringLiteral("ladderChip"), m_ladder);
+    pages->addPage(tr("Units and ranges"), QStringLiteral("formsChip"), m_forms);
+    ladder->body()->addWidget(pages);
     ladder->body()->addWidget(m_ladder, 1);
+    ladder->body()->addWidget(m_forms, 1);
     row->addWidget(ladder, 5);
     m_honest->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
     m_honest->body()->addWidget(m_bars);
+    m_honest->body()->addWidget(m_drawn);
     m_honest->body()->addWidget(m_floats);
     m_honest->body()->addStretch(1);
     row->addWidget(m_honest, 4);
@@ -174,9 +182,11 @@ void TextBench::offerForms()
     const bool isCode = givesCodes(channel().source.kind);
     for (int i = 0; i < m_form->count(); ++i) {
         const auto form = static_cast<TextForm>(i);
-        model->item(i)->setEnabled(form == TextForm::Name ? hasTexts(channel().source)
-                : isTimeForm(form)                        ? reader().unit == "s" && !isCode
-                                                          : !isCode);
+        model->item(i)->setEnabled(form == TextForm::Name
+                ? hasTexts(channel().source) || !reader().text.ranges.empty()
+                : form == TextForm::CodeAndName ? hasTexts(channel().source)
+                : isTimeForm(form)              ? reader().unit == "s" && !isCode
+                                                : !isCode);
     }
 }
 
@@ -206,6 +216,8 @@ void TextBench::showInputs(const RunView& view)
     };
     tagFigures(m_bars, {bar(Figure::Uncertainty, 0), bar(Figure::Repeatability, 1)});
     m_floats->setText(floatsText(view.fixed->floats));
+    m_forms->showReader(qText(reader().id));
+    m_drawn->showView(view);
 }
 
 } // namespace fern::app

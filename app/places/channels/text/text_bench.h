@@ -2,7 +2,10 @@
 // The workbench of the Text leaf: how the value becomes the cells of its field, and which of its
 // digits are honest.
 
+#include "app/look/page_chips.h"
 #include "app/places/channels/text/budget_bars.h"
+#include "app/places/channels/text/drawn_check.h"
+#include "app/places/channels/text/forms_page.h"
 #include "app/places/channels/text/text_ladder_view.h"
 #include "app/places/channels/workbench.h"
 
@@ -33,6 +36,8 @@ private:
     QuantityEdit* m_staleAfter = nullptr;
     std::array<CheckedEdit*, 4> m_marks{}; ///< overflow, invalid, stale, not yet
     TextLadderView* m_ladder;
+    FormsPage* m_forms;
+    DrawnCheck* m_drawn;
     Card* m_honest; ///< which decimals mean something
     BudgetBars* m_bars;
     QLabel* m_floats;
