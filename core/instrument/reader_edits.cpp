@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <cmath>
 #include <functional>
+#include <limits>
 
 #include <fmt/format.h>
 
@@ -72,6 +73,31 @@ int decimalsIn(const Reader& reader, const std::string& unit)
     return std::clamp(static_cast<int>(std::round(-std::log10(worth))), 0, 9);
 }
 
+/// Makes the field as wide as the ends of the wish are in every unit, by a code all of them.
+void widen(Reader& reader, const Channel& channel)
+{
+    constexpr int widest = 40;
+    const bool isWhole = reader.others->change == FormChange::Code;
+    const auto need = [&](const std::string& unit, const TextSpec& text, double most) {
+        for (const auto& end : {channel.wish.from, channel.wish.to}) {
+            const double value = std::clamp(fern::in(end, unit), -most, most);
+            reader.text.width =
+                std::clamp(cellsNeeded(value, text, channel.numberKind), reader.text.width, widest);
+        }
+    };
+    const auto& forms = reader.others->forms;
+    for (std::size_t i = 0; i < forms.size(); ++i) {
+        auto text = reader.text;
+        text.decimals = forms[i].decimals;
+        text.unitShown = forms[i].unitShown;
+        // By size it is written so up to where the next one begins.
+        const double most = isWhole || i + 1 == forms.size()
+            ? std::numeric_limits<double>::infinity()
+            : fern::in(Quantity{forms[i + 1].from, reader.unit}, forms[i].unit);
+        need(forms[i].unit, text, most);
+    }
+}
+
 std::string labelOf(const Parameter& row)
 {
     const auto key = row.path.substr(row.path.rfind('/') + 1);
@@ -108,9 +134,6 @@ std::vector<Parameter> formParameters(const Instrument& in, std::string_view id)
             offerNames(row, in, reader->others->by);
         else if (row.path == "others/onPage")
             offerPages(row, in);
-        else if (row.path.ends_with("/unit"))
-            for (const auto& unit : usualUnits(*parseUnit(reader->unit)))
-                offer(row, unit, prettyUnit(unit));
         offerItself(row);
         row.label = labelOf(row);
     }
@@ -139,7 +162,7 @@ Result<Instrument> withFormParameter(
 
 Result<Instrument> withFormAdded(const Instrument& in, std::string_view id)
 {
-    return withReaderChanged(in, id, [&](Reader& reader, const Channel&) -> Result<void> {
+    return withReaderChanged(in, id, [&](Reader& reader, const Channel& channel) -> Result<void> {
         if (reader.text.form != TextForm::Number)
             return cannot("only a number is written in several units");
         NumberForm form;
@@ -159,6 +182,7 @@ Result<Instrument> withFormAdded(const Instrument& in, std::string_view id)
                 std::min(40, reader.text.width + 1 + cellCount(reader.text.unitShown));
         }
         forms.push_back(std::move(form));
+        widen(reader, channel);
         return {};
     });
 }

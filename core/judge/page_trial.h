@@ -13,8 +13,11 @@ enum class PageTrial {
     Stale, ///< nothing new has come for long
     Invalid, ///< samples come, and have no value
     NotYet, ///< nothing has come since power-on
+    Alarm, ///< what has limits is beyond them
+    Night, ///< as little light as dimming and day plan bring
 };
-inline constexpr Words<6> pageTrialWords{"now", "least", "most", "stale", "no value", "not yet"};
+inline constexpr Words<8> pageTrialWords{
+    "now", "least", "most", "stale", "no value", "not yet", "alarm", "night"};
 
 /// What the run knows of a channel now.
 LatestValue latestOf(const RunHistory& history, std::size_t channel);
@@ -22,6 +25,9 @@ LatestValue latestOf(const RunHistory& history, std::size_t channel);
 /// Returns how a reader is written now.
 ReaderState stateNow(
     const PlainInstrument& instrument, const RunHistory& history, std::size_t reader, Ticks now);
+
+/// Returns the least light that a display is ever dimmed to, as a share of all that it has.
+double leastLight(const PlainDisplay& display);
 
 /// Returns what a page shows in a trial other than now.
 PageContent triedContent(const PlainInstrument& instrument, const PlainDisplay& display,

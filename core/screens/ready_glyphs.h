@@ -8,6 +8,8 @@
 
 namespace fern {
 
+constexpr int cellDots = 5, cellRows = 8; ///< of a cell of a character display
+
 struct ReadyGlyph {
     std::string_view name;
     std::string_view rows; ///< as parseDots() reads them

@@ -3,6 +3,8 @@
 #include "instrument/page_edits.h"
 #include "tests/app/screens_fixture.h"
 
+#include <QClipboard>
+
 namespace fern::app {
 namespace {
 
@@ -118,6 +120,37 @@ TEST_F(ScreensTest, APageIsTried)
     EXPECT_TRUE(words("not yet").contains(QStringLiteral("....")));
     EXPECT_TRUE(words("stale").contains(QStringLiteral("????")));
     EXPECT_TRUE(words("no value").contains(QStringLiteral("----")));
+    openPage("pulse");
+    click("try alarm");
+    canvas()->setFocus();
+    for (int i = 0; i < 3; ++i)
+        key(Qt::Key_PageDown);
+    EXPECT_EQ(place()->field(), QStringLiteral("alarm"));
+    EXPECT_TRUE(canvas()->accessibleDescription().contains(QStringLiteral("!")))
+        << canvas()->accessibleDescription().toStdString();
+}
+
+TEST_F(ScreensTest, AFieldIsPutToTheEdgesAndTheMiddle)
+{
+    openPage("strokes");
+    EXPECT_FALSE(find<QAbstractButton>("align left")->isEnabled()) << "none is chosen";
+    canvas()->setFocus();
+    key(Qt::Key_PageDown); // the title of 7 letters of 8 pixels
+    const auto at = [&] {
+        return std::pair(field("strokes", "title")->x, field("strokes", "title")->y);
+    };
+    click("align right");
+    EXPECT_EQ(at(), std::pair(72, 0));
+    click("align centre");
+    EXPECT_EQ(at(), std::pair(36, 0));
+    click("align bottom");
+    EXPECT_EQ(at(), std::pair(36, 48));
+    click("align left");
+    click("align middle");
+    EXPECT_EQ(at(), std::pair(0, 24));
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_EQ(at(), std::pair(0, 48));
 }
 
 TEST_F(ScreensTest, AFieldIsCopiedToAnotherPageAndDisplay)
@@ -175,6 +208,39 @@ TEST_F(CellScreensTest, ABarOfSignsIsSeenOnTheGlass)
     const auto& text = window.runner().view()->glass[0].text;
     EXPECT_NE(text[0].find("④"), std::string::npos) << text[0];
     EXPECT_TRUE(find<QAbstractButton>("add bar")->isEnabled());
+}
+
+// A bar is made for a wanted range and number of cells, put on the page and seen.
+TEST_F(CellScreensTest, ABarSetIsMadeForARange)
+{
+    auto bare = page("weight");
+    std::erase_if(bare.fields, [](const Field& f) { return f.kind == FieldKind::Bar; });
+    window.document().apply(QStringLiteral("No bar"),
+        withPageChanged(instrument(), "weight", [&](Page& changed) { changed = bare; }));
+    settle();
+    click("benchGlyph");
+    type("barMost", QStringLiteral("-3"));
+    EXPECT_TRUE(notice()->text().contains(QStringLiteral("A bar ends above where it begins")));
+    type("barMost", QStringLiteral("2"));
+    find<QSpinBox>("barCells")->setValue(4);
+    EXPECT_TRUE(find<QLabel>("barStep")->text().startsWith(QStringLiteral("20 steps of 0.1,")))
+        << find<QLabel>("barStep")->text().toStdString();
+    click("copyBarC");
+    EXPECT_TRUE(QGuiApplication::clipboard()->text().contains(QStringLiteral("bar_1")))
+        << QGuiApplication::clipboard()->text().toStdString();
+    click("putBar");
+    const auto& made = page("weight").fields.back();
+    EXPECT_EQ(made.kind, FieldKind::Bar);
+    EXPECT_EQ(made.most, 2);
+    EXPECT_EQ(made.width, 4);
+    window.runner().jumpTo(ticksFromSeconds(20));
+    EXPECT_TRUE(waitFor([this] {
+        for (const auto& row : window.runner().view()->glass[0].text)
+            if (row.find("④") != std::string::npos || row.find("⑤") != std::string::npos
+                || row.find("①") != std::string::npos)
+                return true;
+        return false;
+    }));
 }
 
 TEST_F(ScreensTest, DigitsOfferWhatTheyCanShow)

@@ -20,8 +20,6 @@ namespace fern::app {
 
 namespace {
 
-constexpr int cellDots = 5, cellRows = 8;
-
 /// The dots moved by so many, over the edge back to the other side.
 Dots shifted(const Dots& dots, int x, int y)
 {
@@ -59,13 +57,18 @@ GlyphBench::GlyphBench(QWidget* parent)
     , m_width(sideBox(m_size, "glyphWidth"))
     , m_height(sideBox(m_size, "glyphHeight"))
     , m_put(new QPushButton(tr("Put it on the page"), this))
+    , m_bars(new BarSet(this))
 {
     setObjectName(QStringLiteral("glyphBench"));
     m_put->setObjectName(QStringLiteral("putGlyph"));
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(2 * grid);
-    row->addWidget(m_grid, 3);
+    auto* left = new QVBoxLayout;
+    left->setSpacing(grid);
+    row->addLayout(left, 3);
+    left->addWidget(m_grid, 1);
+    left->addWidget(m_bars);
     auto* side = new QVBoxLayout;
     side->setSpacing(grid);
     row->addLayout(side, 4);
@@ -107,10 +110,10 @@ GlyphBench::GlyphBench(QWidget* parent)
     add(texts, tr("copy C"), [this] { copy(false); });
     add(texts, tr("copy Python"), [this] { copy(true); });
     add(texts, tr("paste"), [this] { paste(); });
-    add(texts, tr("bar set to the right"), [this] { copyBars(false); });
-    add(texts, tr("bar set upwards"), [this] { copyBars(true); });
     side->addWidget(m_put, 0, Qt::AlignLeft);
     side->addStretch(1);
+    connect(m_bars, &BarSet::putWanted, this, &GlyphBench::barWanted);
+    connect(m_bars, &BarSet::refused, this, &GlyphBench::refused);
     connect(m_grid, &DotGrid::drawn, this, &GlyphBench::change);
     connect(m_put, &QPushButton::clicked, this, [this] { Q_EMIT putWanted(m_dots); });
     for (auto* box : {m_width, m_height})
@@ -175,15 +178,6 @@ void GlyphBench::copy(bool isPython)
             tr("A row of more than 8 dots is no byte; the picture bench makes larger arrays."));
     QGuiApplication::clipboard()->setText(qText(
         isPython ? rowsInPython(name, rows, m_dots.width()) : rowsInC(name, rows, m_dots.width())));
-}
-
-void GlyphBench::copyBars(bool isUpright)
-{
-    std::string text;
-    int number = 1;
-    for (const auto& dots : barSet(isUpright))
-        text += rowsInC("bar " + std::to_string(number++), dots.rows(), dots.width());
-    QGuiApplication::clipboard()->setText(qText(text));
 }
 
 /// Rows of a firmware's array, or of 0 and 1.

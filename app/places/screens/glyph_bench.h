@@ -1,6 +1,7 @@
 #pragma once
 // Where a glyph is drawn: by mouse and keys, from ready signs, or from the text of a firmware.
 
+#include "app/places/screens/bar_set.h"
 #include "app/places/screens/dot_grid.h"
 
 #include <QLabel>
@@ -19,8 +20,11 @@ public:
     void showGlyph(const Dots& dots, const QString& name, bool isCell, int used);
     /// Shows what was drawn alone, for a page to put it on.
     void showAlone(bool canPut, bool isCell, int used);
+    /// Whether the page can show a bar of cells.
+    void setCanPutBar(bool canPut) { m_bars->setCanPut(canPut); }
 
 Q_SIGNALS:
+    void barWanted(const fern::app::BarWish& bar);
     /// The glyph of the field was drawn anew.
     void drawn(const fern::Dots& dots);
     void putWanted(const fern::Dots& dots);
@@ -31,7 +35,6 @@ private:
     void show(const QString& words, bool isCell);
     void paste();
     void copy(bool isPython);
-    void copyBars(bool isUpright);
 
     Dots m_dots{5, 8};
     QString m_name; ///< of the field; empty without one
@@ -42,6 +45,7 @@ private:
     QSpinBox* m_width;
     QSpinBox* m_height;
     QPushButton* m_put;
+    BarSet* m_bars;
 };
 
 } // namespace fern::app

@@ -137,6 +137,7 @@ QWidget* ScreensPlace::makeBenches()
     page->addWidget(makeHead());
     page->addWidget(m_canvas, 1);
     page->addWidget(makeTrials());
+    page->addWidget(makeAligns());
     page->addWidget(makeAdds());
     m_benches->addPage(tr("page"), QStringLiteral("benchPage"), m_pageBench);
     m_benches->addPage(tr("glyph"), QStringLiteral("benchGlyph"), m_glyphs);
@@ -155,6 +156,19 @@ QWidget* ScreensPlace::makeBenches()
         Field field = *usual;
         field.dots = dots;
         put(tr("Add a glyph"), field);
+    });
+    connect(m_glyphs, &GlyphBench::barWanted, this, [this](const BarWish& bar) {
+        const auto usual = newField(m_document.instrument(), m_page.toStdString(), FieldKind::Bar);
+        if (!usual)
+            return put(tr("Add a bar"), usual);
+        Field field = *usual;
+        field.least = bar.least;
+        field.most = bar.most;
+        field.isUpright = bar.isUpright;
+        field.width = bar.isUpright ? 1 : bar.cells;
+        field.height = bar.isUpright ? bar.cells : 1;
+        put(tr("Add a bar"), field);
+        m_benches->open(m_pageBench);
     });
     connect(m_pictures, &PictureBench::putWanted, this, &ScreensPlace::putPicture);
     connect(m_pictures, &PictureBench::replaceWanted, this,
@@ -197,6 +211,8 @@ void ScreensPlace::showBenches()
             if (qText(field.id) == m_field)
                 chosen = &field;
     if (m_benches->page() == m_glyphs) {
+        m_glyphs->setCanPutBar(page != nullptr && display->metrics.unit == GlassUnit::Cells
+            && canShow(m_document.instrument(), display->id, FieldKind::Bar));
         const bool isCell = page != nullptr && display->metrics.unit == GlassUnit::Cells;
         const int used = page == nullptr ? 0 : static_cast<int>(ownSigns(*page).size());
         if (chosen != nullptr && chosen->kind == FieldKind::Glyph)
@@ -288,11 +304,45 @@ QWidget* ScreensPlace::makeTrials()
         row->addWidget(chip);
         connect(chip, &QAbstractButton::clicked, this, [this, i] {
             m_trial = static_cast<PageTrial>(i);
+            m_drawnOf.reset(); // its light may be another
             showPage();
         });
     }
     row->addStretch(1);
     return trials;
+}
+
+/// Where on the glass the chosen field is put.
+QWidget* ScreensPlace::makeAligns()
+{
+    auto* aligns = new QWidget(this);
+    auto* row = new QHBoxLayout(aligns);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(grid - 2);
+    row->addWidget(softLabel(tr("Put it"), aligns));
+    for (std::size_t i = 0; i < fieldAlignWords.size(); ++i) {
+        auto* chip = new Chip(qText(fieldAlignWords[i]), aligns);
+        chip->setCheckable(false);
+        chip->setObjectName(QStringLiteral("align ") + qText(fieldAlignWords[i]));
+        row->addWidget(chip);
+        m_aligns.push_back(chip);
+        connect(chip, &QAbstractButton::clicked, this,
+            [this, i] { align(static_cast<FieldAlign>(i)); });
+    }
+    row->addStretch(1);
+    return aligns;
+}
+
+void ScreensPlace::align(FieldAlign where)
+{
+    const auto [display, page, content] = shown();
+    if (page == nullptr)
+        return;
+    const auto& plain = m_view->plain();
+    change(tr("Align a field"), m_field, [&](Field& field) {
+        const auto box = fieldBox(field, placesOf(plain, *display, field), display->metrics);
+        field = aligned(field, box, display->metrics, where);
+    });
 }
 
 QWidget* ScreensPlace::makeAdds()
@@ -353,6 +403,8 @@ void ScreensPlace::showPage()
     for (std::size_t i = 0; i < m_adds.size(); ++i)
         m_adds[i]->setEnabled(page != nullptr
             && canShow(m_document.instrument(), display->id, static_cast<FieldKind>(i)));
+    for (auto* chip : m_aligns)
+        chip->setEnabled(page != nullptr && !m_field.isEmpty());
     if (page == nullptr) {
         m_canvas->showPage({}, {}, {}, {});
         m_drawnOf.reset();
@@ -387,9 +439,11 @@ void ScreensPlace::drawPage(const PlainDisplay& display, const PlainPage& page, 
                     .arg(field.y)
                     .arg(qText(content[i].text))});
     }
-    m_canvas->showPage(
-        std::make_shared<const GlassPicture>(looksRight(display.firmware->setup(), page, content)),
-        display.metrics, std::move(fields), m_field);
+    auto picture = looksRight(display.firmware->setup(), page, content);
+    if (m_trial == PageTrial::Night)
+        picture.light = leastLight(display);
+    m_canvas->showPage(std::make_shared<const GlassPicture>(std::move(picture)), display.metrics,
+        std::move(fields), m_field);
     const bool isSameField =
         m_drawnOf == m_view->resolved && m_drawnPage == m_page && m_drawnField == m_field;
     if (!isSameField)

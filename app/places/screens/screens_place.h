@@ -11,6 +11,7 @@
 #include "app/places/screens/picture_bench.h"
 #include "app/places/screens/turning_sheet.h"
 #include "judge/page_trial.h"
+#include "screens/align.h"
 
 #include <QButtonGroup>
 #include <QLineEdit>
@@ -56,6 +57,8 @@ private:
     void putPicture(const Picture& picture);
     QWidget* makeAdds();
     QWidget* makeTrials();
+    QWidget* makeAligns();
+    void align(FieldAlign where);
     QWidget* makeHead();
     /// The chosen field, when its page is shown, and the day of its display.
     QWidget* makeSheets();
@@ -97,6 +100,7 @@ private:
     TurningSheet* m_turning;
     DaySheet* m_day;
     std::vector<QAbstractButton*> m_adds; ///< by FieldKind
+    std::vector<QAbstractButton*> m_aligns; ///< by FieldAlign
 };
 
 } // namespace fern::app

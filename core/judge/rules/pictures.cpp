@@ -5,6 +5,7 @@
 #include "instrument/edits.h"
 #include "screens/draw_cells.h"
 #include "screens/part_picture.h"
+#include "screens/ready_glyphs.h"
 
 #include <algorithm>
 #include <functional>
@@ -14,8 +15,6 @@
 namespace fern {
 
 namespace {
-
-constexpr int cellDots = 5, cellRows = 8;
 
 Fix fieldFix(
     std::string label, const Page& page, Field field, const std::function<void(Field&)>& change)

@@ -30,7 +30,8 @@ FormsPage::FormsPage(Document& document, QWidget* parent)
     addButton(tr("+ range"), "addRange", tr("Another range"), withRangeAdded);
     addButton(tr("− range"), "removeRange", tr("One range less"), withoutRange);
     column->addWidget(m_buttons);
-    column->addWidget(m_none);
+    m_none->setAlignment(Qt::AlignTop);
+    column->addWidget(m_none, 1);
     column->addWidget(m_grid, 1);
     connect(m_grid, &ParameterGrid::entered, this,
         [this](const QString& path, const QString& label, const QString& text) {

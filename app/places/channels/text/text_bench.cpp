@@ -96,6 +96,7 @@ TextBench::TextBench(Document& document, QWidget* parent)
     auto* pages = new PageChips(ladder);
     pages->addPage(tr("What it writes"), QStringLiteral("ladderChip"), m_ladder);
     pages->addPage(tr("Units and ranges"), QStringLiteral("formsChip"), m_forms);
+    pages->row()->addStretch(1);
     ladder->body()->addWidget(pages);
     ladder->body()->addWidget(m_ladder, 1);
     ladder->body()->addWidget(m_forms, 1);
