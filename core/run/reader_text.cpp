@@ -145,12 +145,13 @@ std::string readerText(const PlainInstrument& instrument, std::size_t index,
     if (isOfWords(reader.text.form) && reader.text.ranges.empty())
         return formatWords(wordsFor(names, latest.text, reader.text.form), reader.text, valid);
     if (isOfWords(reader.text.form) && state.range > 0)
-        return formatWords(reader.text.ranges[state.range - 1].name, reader.text, valid);
+        if (const auto& name = reader.text.ranges[state.range - 1].name; !name.empty())
+            return formatWords(name, reader.text, valid);
     const auto [unit, text] = formOf(reader, state.form);
     const double value = fromSi(validValue(latest, reader, now), unit);
     if (!isOfWords(text.form))
         return formatText(value, text, channel.numberKind, valid);
-    auto number = text; // below the first range
+    auto number = text; // a range without a name
     number.form = TextForm::Number;
     return formatText(value, number, channel.numberKind, valid);
 }

@@ -43,7 +43,7 @@ constexpr bool isTimeForm(TextForm form)
 /// Numbers that are called by a name, up to the begin of the next ones.
 struct RangeName {
     double from = 0; ///< in the reader's unit
-    std::string name;
+    std::string name; ///< empty: the number
 
     bool operator==(const RangeName&) const = default;
 };

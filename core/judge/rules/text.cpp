@@ -200,10 +200,13 @@ struct TooWide {
 TooWide widestOf(const PlainChannel& channel, const PlainReader& own)
 {
     TooWide widest{own, channel.to, 0};
-    const bool isNamed = isOfWords(own.text.form); // below its ranges it writes the number
-    const double top = isNamed && !own.text.ranges.empty()
-        ? std::min(channel.to, toSi(own.text.ranges.front().from, own.unit))
-        : channel.to;
+    // Below its ranges, and in those without a name, it writes the number.
+    const bool isNamed = isOfWords(own.text.form);
+    const auto& ranges = own.text.ranges;
+    double top = channel.to;
+    if (isNamed)
+        for (auto range = ranges.rbegin(); range != ranges.rend() && !range->name.empty(); ++range)
+            top = std::min(channel.to, toSi(range->from, own.unit));
     for (std::size_t form = 0; form <= own.others.size(); ++form) {
         auto reader = inForm(own, form);
         if (isNamed)

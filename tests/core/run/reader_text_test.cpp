@@ -140,7 +140,7 @@ TEST(ReaderText, RangesHaveNamesAndSlack)
         reader.others.reset();
         reader.text.form = TextForm::Name;
         reader.text.unitShown = "";
-        reader.text.ranges = {{5, "slow"}, {10, "fast"}, {20, "too fast"}};
+        reader.text.ranges = {{5, "slow"}, {10, "fast"}, {20, "too fast"}, {30, ""}};
         reader.text.rangeSlack = 1;
     });
     const auto plain = *resolve(in, "");
@@ -154,6 +154,8 @@ TEST(ReaderText, RangesHaveNamesAndSlack)
     EXPECT_EQ(written(3), "3.0") << "below them all the number";
     EXPECT_EQ(written(5), "slow");
     EXPECT_EQ(written(25), "too fast");
+    EXPECT_EQ(written(31), "31.0") << "a range without a name";
+    EXPECT_EQ(written(28), "too fast");
     EXPECT_EQ(written(19.1), "too fast");
     EXPECT_EQ(written(18.9), "fast");
     EXPECT_EQ(written(4.1), "slow");
