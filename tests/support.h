@@ -45,8 +45,8 @@ inline Instrument wholeSkiff()
 inline Instrument skiff()
 {
     auto in = wholeSkiff();
-    for (const auto* id :
-        {"last-stroke", "speed", "satellite-speed", "strokes", "pulse", "page-button"})
+    for (const auto* id : {"last-stroke", "speed", "satellite-speed", "strokes", "pulse",
+             "page-button", "unit-button"})
         in = *withoutChannel(in, id);
     return in;
 }

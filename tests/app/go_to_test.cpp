@@ -55,7 +55,8 @@ protected:
 
 TEST_F(GoToTest, NamesAreWholeAndTheRestIsTwoActionsAway)
 {
-    window.document().apply({}, withoutChannel(instrument(), "page-button"));
+    for (const char* button : {"page-button", "unit-button"})
+        window.document().apply({}, withoutChannel(instrument(), button));
     settle();
     EXPECT_FALSE(find<QWidget>("moreChannels")->isVisible()) << "seven names fit";
     fill(12);

@@ -214,11 +214,11 @@ TEST_F(SourcesTest, AReceiverWithoutAFixShowsWordsNotAnOldNumber)
     jumpTo(80);
     ASSERT_TRUE(shows("receiverFix", QStringLiteral("fix")));
     EXPECT_EQ(find<QLabel>("receiverSatellites")->text(), QStringLiteral("8 used, 10 in view"));
-    EXPECT_EQ(leaf("Glass")->valueText(), QStringLiteral("9"));
+    EXPECT_EQ(leaf("Glass")->valueText(), QStringLiteral("9 km/h"));
     jumpTo(104);
     ASSERT_TRUE(shows("receiverFix", QStringLiteral("no fix")));
     EXPECT_EQ(leaf("Reading")->valueText(), QStringLiteral("—"));
-    EXPECT_EQ(leaf("Glass")->valueText(), QStringLiteral("---"));
+    EXPECT_EQ(leaf("Glass")->valueText(), QStringLiteral("--- km/h"));
     EXPECT_EQ(find<QLabel>("receiverPosition")->text(), QStringLiteral("—"));
     auto* lines = find<LineMonitor>("lineMonitor");
     EXPECT_TRUE(accessibleName(lines).contains(QStringLiteral("no value")));

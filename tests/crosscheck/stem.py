@@ -112,6 +112,6 @@ near("age of the glass", leaves["Glass"]["age"], END - t[index[-1]] + delay, abs
 # longest) and the frame over I²C, the
 # panel, one interval.
 transfer = (9 * (7 + 1) + 2 + 32 * (9 * (33 + 1) + 2)) / 400e3
-oldest = period + delay + 86e-6 + transfer + 0.010 + 0.5
+oldest = period + delay + 106e-6 + transfer + 0.010 + 0.5
 near("oldest number", result["oldestAlone"], oldest, absolute=1e-6)
 print("step, noise and age agree")
