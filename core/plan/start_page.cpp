@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <array>
+#include <optional>
 #include <span>
 
 namespace fern {
@@ -109,9 +110,45 @@ int mostCharacters(const GlassMetrics& metrics)
     return metrics.unit == GlassUnit::Pixels ? metrics.columns / narrow : metrics.columns;
 }
 
-Page startPage(const GlassMetrics& metrics, std::string_view display, std::string_view name,
-    const std::string& unit, TextSpec& text)
+namespace {
+
+/// The bar or history at the foot of a glass that is large enough for one; none elsewhere.
+std::optional<Field> graphOf(const GlassMetrics& metrics, const StartContent& content)
 {
+    constexpr int largeRows = 128, largeCells = 4;
+    constexpr int barShare = 12, historyShare = 5; // of the rows
+    Field graph;
+    graph.least = content.least;
+    graph.most = content.most;
+    if (!(content.least < content.most))
+        return std::nullopt;
+    if (metrics.unit == GlassUnit::Cells && metrics.rows >= largeCells) {
+        graph.kind = FieldKind::Bar;
+        graph.width = metrics.columns;
+        graph.height = 1;
+    } else if (metrics.unit == GlassUnit::Pixels && metrics.rows >= largeRows
+        && (content.isAmount || content.hasHistory)) {
+        graph.kind = content.isAmount ? FieldKind::Bar : FieldKind::History;
+        graph.x = metrics.columns / 16;
+        graph.width = metrics.columns - 2 * graph.x;
+        graph.height = metrics.rows / (content.isAmount ? barShare : historyShare);
+        graph.every = {500, "ms"};
+    } else {
+        return std::nullopt;
+    }
+    graph.id = content.isAmount || metrics.unit == GlassUnit::Cells ? "bar" : "history";
+    graph.y = metrics.rows - graph.height - (metrics.unit == GlassUnit::Pixels ? graph.x / 2 : 0);
+    return graph;
+}
+
+} // namespace
+
+Page startPage(const GlassMetrics& metrics, std::string_view display, const StartContent& content,
+    TextSpec& text)
+{
+    const auto& name = content.name;
+    const auto& unit = content.unit;
+
     constexpr int leastRows = 16; // of pixels, for a title and a value
     Page page;
     page.display = display;
@@ -135,7 +172,12 @@ Page startPage(const GlassMetrics& metrics, std::string_view display, std::strin
     const bool hasPoint =
         metrics.unit == GlassUnit::Digits && text.form == TextForm::Number && text.decimals > 0;
     const int places = text.width - (hasPoint ? 1 : 0);
-    page.fields.push_back(valueOf(metrics, places, top));
+    const auto graph = graphOf(metrics, content);
+    auto above = metrics;
+    above.rows = graph ? graph->y : metrics.rows;
+    page.fields.push_back(valueOf(above, places, top));
+    if (graph)
+        page.fields.push_back(*graph);
     return page;
 }
 

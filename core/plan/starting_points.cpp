@@ -458,6 +458,16 @@ Instrument emptyInstrument(std::string_view name, const Part& board, const Part&
     return connected ? *connected : out; // what finds no pin is a finding's matter
 }
 
+namespace {
+
+/// How full, how heavy or how far: a bar says it at a glance.
+bool isAmount(const StartingPoint& point)
+{
+    return point.group == "Level" || point.group == "Position" || point.group == "Weight";
+}
+
+} // namespace
+
 Result<Instrument> withStartingPoint(
     const Instrument& in, const StartingPoint& point, std::string_view name)
 {
@@ -522,15 +532,23 @@ Result<Instrument> withStartingPoint(
     else if (slow > inSi(parcel.reader.staleAfter))
         parcel.reader.staleAfter = {slow, "s"};
     parcel.reader.text = textFor(point, plain->channels.front());
-    const auto metrics = metricsOf(*findById(parts, display.part)->display);
+    const auto& part = *findById(parts, display.part)->display;
+    const auto metrics = metricsOf(part);
     if (metrics.unit == GlassUnit::Digits) { // which form neither of the usual marks
         parcel.reader.text.overflow = "=";
         parcel.reader.text.stale = "_";
     }
     if (isOfWords(point.text.form)) // a long name is cut where the glass ends
         parcel.reader.text.width = std::min(parcel.reader.text.width, mostCharacters(metrics));
-    parcel.page =
-        startPage(metrics, display.id, parcel.channel.name, parcel.reader.unit, parcel.reader.text);
+    StartContent content{parcel.channel.name, parcel.reader.unit};
+    content.isAmount = isAmount(point);
+    content.hasHistory = part.kind() == DisplayKind::ColourPanel;
+    if (parcel.reader.text.form == TextForm::Number && !givesCodes(point.source.kind)) {
+        const auto& shown = plain->channels.front();
+        content.least = fromSi(shown.from, *parseUnit(parcel.reader.unit));
+        content.most = fromSi(shown.to, *parseUnit(parcel.reader.unit));
+    }
+    parcel.page = startPage(metrics, display.id, content, parcel.reader.text);
     return withChannelAdded(base, std::move(parcel));
 }
 

@@ -177,6 +177,27 @@ TEST(StartingPoints, EveryDisplayShowsAChannel)
     }
 }
 
+// A large glass begins with what is read at a glance, a small one has no room for it.
+TEST(StartingPoints, ALargeGlassBeginsWithABarOrAHistory)
+{
+    const auto kindBelow = [](std::string_view display, const char* point) {
+        const auto& displays = startingDisplays();
+        const auto found = std::find_if(displays.begin(), displays.end(),
+            [&](const auto& entry) { return entry.id == display; });
+        const auto in = *withStartingPoint(
+            emptyOn(startingBoards()[0], *found), *findStartingPoint(point), "Shown");
+        const auto& last = in.pages[0]->fields.back();
+        EXPECT_FALSE(last.reader.empty()) << display;
+        return last.kind;
+    };
+    EXPECT_EQ(kindBelow("character-20x4", "battery-12v"), FieldKind::Bar);
+    EXPECT_EQ(kindBelow("character-16x2", "level"), FieldKind::Value);
+    EXPECT_EQ(kindBelow("colour-tft", "air-temperature"), FieldKind::History);
+    EXPECT_EQ(kindBelow("colour-tft", "level"), FieldKind::Bar);
+    EXPECT_EQ(kindBelow("mono-128x64", "level"), FieldKind::Value);
+    EXPECT_EQ(kindBelow("colour-tft", "remote"), FieldKind::Value) << "codes have no size";
+}
+
 TEST(StartingPoints, AreFoundByIdAndGrouped)
 {
     std::set<std::string_view> ids;
