@@ -111,7 +111,7 @@ ParameterGrid::Row ParameterGrid::addRow(
             : tr("%1, %2").arg(qText(parameter.group), qText(parameter.label)));
     auto label = qText(parameter.label);
     if (!m_hasNotes)
-        label[0] = label[0].toUpper();
+        label = label.left(1).toUpper() + label.mid(1);
     layout->addWidget(softLabel(label, content), line, 0);
     // A text may be long, and its class says nothing about it.
     const bool isText =

@@ -123,6 +123,7 @@ constexpr auto groups = std::to_array<Label>({
     {"outside", "Supply from outside"},
     {"port", "On the bus"},
     {"regulator", "Regulator"},
+    {"seeking", "Seeks"},
     {"sequence", "When a code comes"},
     {"serial", "Serial line"},
     {"servo", "Servo"},

@@ -157,7 +157,8 @@ public:
         if (value)
             return object(key, *value);
         row(key, ParameterKind::Untold, "not told");
-        m_rows.back().label = parameterGroup(key);
+        if (const auto heading = parameterGroup(key); !heading.empty())
+            m_rows.back().label = heading;
         if (isWanted(key))
             value.emplace();
     }

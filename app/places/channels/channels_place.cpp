@@ -12,6 +12,7 @@
 #include "app/places/channels/sources/source_bench.h"
 #include "app/places/channels/text/text_bench.h"
 #include "app/places/channels/trace_plot.h"
+#include "app/places/channels/unshown_sheet.h"
 #include "app/places/channels/world/world_bench.h"
 #include "app/play/play_control.h"
 
@@ -44,14 +45,11 @@ ChannelsPlace::ChannelsPlace(House& house, QWidget* parent)
     , m_stem(new StemWidget(this))
     , m_limit(softLabel({}, this))
     , m_benches(new QStackedWidget(this))
-    , m_empty(softLabel({}, this))
     , m_content(new QWidget(this))
 {
     setObjectName(QStringLiteral("channelsPlace"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
-    m_empty->setAlignment(Qt::AlignCenter);
-    outer->addWidget(m_empty);
     outer->addWidget(m_content);
     auto* column = new QVBoxLayout(m_content);
     column->setContentsMargins(0, 0, 0, 0);
@@ -185,14 +183,14 @@ void ChannelsPlace::showView(const std::shared_ptr<const RunView>& newest)
     m_view = newest;
     const auto& view = *m_view;
     m_content->setVisible(view.choice.has_value());
-    m_empty->setVisible(!view.choice);
-    if (!view.choice) {
-        m_empty->setText(view.plain().channels.empty()
-                ? tr("This instrument has no channel yet. Add one with + channel, Ctrl+T.")
-                : tr("No page shows this channel yet, so its stem has no end. Undo brings the page "
-                     "back."));
-        return;
+    if (!view.choice && m_unshown == nullptr) {
+        m_unshown = new UnshownSheet(m_house.document, this);
+        layout()->addWidget(m_unshown);
     }
+    if (m_unshown != nullptr)
+        m_unshown->setVisible(!view.choice);
+    if (!view.choice)
+        return m_unshown->showView(view);
     m_stem->showView(view);
     openBench(m_stem->openLeaf());
     m_limit->setText(

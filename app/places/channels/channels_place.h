@@ -2,6 +2,7 @@
 // The Channels place: the stem of one channel, and under it the workbench of the open leaf.
 
 #include "app/house/place.h"
+#include "app/places/channels/unshown_sheet.h"
 #include "app/places/channels/workbench.h"
 #include "app/stem/stem_widget.h"
 
@@ -36,7 +37,7 @@ private:
     QStackedWidget* m_benches;
     std::array<Workbench*, leafCount> m_made{};
     std::array<Workbench*, leafCount> m_madeForSources{};
-    QLabel* m_empty;
+    UnshownSheet* m_unshown = nullptr; ///< from when it is needed first
     QWidget* m_content;
     std::shared_ptr<const RunView> m_view;
 };

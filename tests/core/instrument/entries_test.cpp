@@ -86,6 +86,7 @@ TEST(Entries, EveryFigureReadsBackWhatItShows)
             const EntryPlace place{in.scenarios[0]->id, channel->id};
             for (const auto& entry : entriesOf(in, place))
                 for (const auto& row : entryParameters(in, place, entry)) {
+                    EXPECT_FALSE(row.label.empty()) << row.path;
                     if (row.kind == ParameterKind::Untold)
                         continue; // any text begins it
                     const auto same = withEntryParameter(in, place, entry, row.path, row.text);
