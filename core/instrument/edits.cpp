@@ -176,6 +176,12 @@ Result<Instrument> withText(const Instrument& in, std::string_view reader, const
     return edited(in, &Instrument::readers, reader, [&](Reader& r) { r.text = text; });
 }
 
+Result<Instrument> withSeeking(
+    const Instrument& in, std::string_view setting, const Seeking& seeking)
+{
+    return edited(in, &Instrument::settings, setting, [&](Setting& s) { s.seeking = seeking; });
+}
+
 Result<Instrument> withOtherForms(
     const Instrument& in, std::string_view reader, std::optional<OtherForms> others)
 {

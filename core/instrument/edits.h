@@ -44,6 +44,8 @@ Result<Instrument> withConverter(
 Result<Instrument> withPart(const Instrument& in, const Part& part);
 Result<Instrument> withInstrumentWish(const Instrument& in, const InstrumentWish& wish);
 Result<Instrument> withText(const Instrument& in, std::string_view reader, const TextSpec& text);
+Result<Instrument> withSeeking(
+    const Instrument& in, std::string_view setting, const Seeking& seeking);
 Result<Instrument> withOtherForms(
     const Instrument& in, std::string_view reader, std::optional<OtherForms> others);
 Result<Instrument> withReaderUnit(

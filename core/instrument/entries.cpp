@@ -364,8 +364,11 @@ std::vector<Parameter> entryParameters(
     });
     if (channel == nullptr)
         return {};
-    for (auto& row : rows)
+    for (auto& row : rows) {
         offerWhatThereIs(row, in, *channel, rows);
+        if (entry.kind == EntryKind::Setting && row.path == "least")
+            row.label = "least"; // as most is
+    }
     if (entry.kind == EntryKind::Fault)
         sayFault(rows, *channel);
     return rows;

@@ -55,8 +55,7 @@ double restingChanges(const PlainChannel& c, const PlainReader& reader, double r
             if (now < redrawAt)
                 continue;
             const double before = std::exchange(shown,
-                shownValue(
-                    inReaderUnit(toSi(smoothed, c.unit), reader), text, c.numberKind));
+                shownValue(inReaderUnit(toSi(smoothed, c.unit), reader), text, c.numberKind));
             changes += !std::isnan(before) && before != shown;
             seconds += std::isnan(before) ? 0 : std::max(redrawSeconds, dt);
             redrawAt += std::max(redrawSeconds, dt);

@@ -219,7 +219,7 @@ void setSteps(Stem& stem, const PlainInstrument& in, const StemChoice& choice,
     if (count > 0)
         for (const auto which : {Leaf::Reading, Leaf::Scale, Leaf::Smooth})
             leaf(stem, which).step = count;
-    if (reader.text.form != TextForm::Number)
+    if (!writesNumbers(reader.text))
         return;
     leaf(stem, Leaf::Text).step = leaf(stem, Leaf::Glass).step = std::max(count, digit);
 }

@@ -104,7 +104,7 @@ WishVerdict stepVerdict(
         return notJudged(Wish::Step, wished, "the smallest change that is told is not known");
     std::vector<StemChoice> ends;
     for (const auto& end : all)
-        if (in.readers[end.reader].text.form == TextForm::Number)
+        if (writesNumbers(in.readers[end.reader].text))
             ends.push_back(end);
     if (ends.empty())
         return notJudged(Wish::Step, wished, "no page shows it as a number");

@@ -168,7 +168,7 @@ PageMoment pageMoment(const PlainInstrument& instrument, const PlainDisplay& dis
             text = listText(instrument, field, page.readers[i], valueOf);
         else if (field.kind == FieldKind::Scroller)
             text =
-                scrolled(text, field.width, scrollerGap, now / ticksFromSeconds(inSi(field.every)));
+                scrolled(text, field.width, field.gap, now / ticksFromSeconds(inSi(field.every)));
         else if (field.kind == FieldKind::Alarm && !isBeyond(field, value))
             text.assign(static_cast<std::size_t>(cellCount(text)), ' ');
         content.text = std::move(text);

@@ -13,7 +13,7 @@ PageContent sampleContent(const Page& page, const FieldText& textOf)
         auto& shown = content.emplace_back();
         shown.text = field.kind == FieldKind::Value ? textOf(i) : field.text;
         if (field.kind == FieldKind::Scroller)
-            shown.text = scrolled(field.text, field.width, scrollerGap, 0);
+            shown.text = scrolled(field.text, field.width, field.gap, 0);
         shown.share = half;
         shown.shares.assign(static_cast<std::size_t>(field.width), half);
         shown.count = 1;

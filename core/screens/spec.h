@@ -64,7 +64,7 @@ constexpr const FieldTraits& traitsOf(FieldKind kind)
 }
 
 constexpr int dotSide = 3; ///< pixels of a page dot at scale 1, and between two of them
-constexpr int scrollerGap = 3; ///< blanks between the end of a running text and its next begin
+constexpr int scrollerGap = 3; ///< usual blanks between the end of a running text and its begin
 
 /// In which a field is drawn, where the glass has several; the usual one stands out most.
 enum class Ink { Usual, White, Black, Red, Green, Blue, Yellow, Orange };
@@ -81,6 +81,7 @@ struct Field {
     int width = 1, height = 1; ///< where it has a size of its own
     double least = 0, most = 100; ///< ends, or limits of an alarm, in the unit of its reader
     Quantity every{300, "ms"}; ///< from one point, or one step of a running text, to the next
+    int gap = scrollerGap; ///< blanks of a running text between its end and its next begin
     bool isUpright = false; ///< a bar grows up, else to the right
     bool wrapsCells = false; ///< lines end anywhere, else between words
     bool showsPresent = false; ///< a list begins with the row that is in force now, else the next
@@ -118,6 +119,8 @@ template <class Archive> void describe(Archive& a, Field& f)
     }
     if (traits.hasInterval)
         a.quantity("every", f.every, "s", {0.01, 86400});
+    if (f.kind == FieldKind::Scroller)
+        a.optionalInteger("gap", f.gap, scrollerGap, 0, 40);
     if (f.kind == FieldKind::Bar)
         a.flag("upright", f.isUpright);
     if (f.kind == FieldKind::TextBlock)

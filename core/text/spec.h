@@ -3,6 +3,7 @@
 
 #include "base/archive.h"
 
+#include <algorithm>
 #include <cmath>
 #include <string>
 #include <string_view>
@@ -68,11 +69,20 @@ struct TextSpec {
     bool operator==(const TextSpec&) const = default;
 };
 
+/// Returns whether plain numbers are written: always, or in ranges that have no name.
+inline bool writesNumbers(const TextSpec& spec)
+{
+    return spec.form == TextForm::Number
+        || (isOfWords(spec.form)
+            && std::any_of(spec.ranges.begin(), spec.ranges.end(),
+                [](const RangeName& range) { return range.name.empty(); }));
+}
+
 /// Returns what the last place of a text is worth, in the unit that it is written in: times count
 /// in whole seconds or minutes, names and hexadecimal numbers in ones.
 inline double digitWorth(const TextSpec& spec)
 {
-    if (spec.form == TextForm::Number)
+    if (writesNumbers(spec))
         return std::pow(10.0, -spec.decimals);
     return spec.form == TextForm::HoursMinutes ? 60 : 1;
 }

@@ -1,4 +1,5 @@
-// R20, R21: is a rotary encoder looked at often enough, and does a motor know where it stands?
+// R20 to R22: is a rotary encoder looked at often enough, does a motor know where it stands, and
+// does a setting that seeks wait for what it seeks?
 
 #include "judge/rules/rules.h"
 
@@ -6,6 +7,7 @@
 #include "base/quantity_text.h"
 #include "instrument/edits.h"
 #include "run/task_blocks.h"
+#include "smooth/figures.h"
 
 #include <algorithm>
 #include <cmath>
@@ -85,6 +87,33 @@ void checkMotorPlace(const Instrument& in, const PlainInstrument& /*plain*/, Fin
                         }
                     return accepted(std::move(after));
                 }}},
+            {}});
+    }
+}
+
+void checkSeekWaits(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& setting : plain.settings) {
+        if (!setting.spec.seeking)
+            continue;
+        const auto& sought = plain.channels[setting.soughtIn];
+        const double pace = inSeconds(sought.sampleEvery);
+        const double late = pace + delaySeconds(sought.steps, pace);
+        const double waits = inSi(setting.spec.seeking->every);
+        if (waits >= late * (1 - 1e-9))
+            continue;
+        const double enough = std::ceil(late * 10) / 10;
+        auto spec = *setting.spec.seeking;
+        spec.every = {enough, "s"};
+        out.push_back({"R22", Severity::Check, "/settings/" + setting.spec.id,
+            fmt::format("{} steps on before {} is new", setting.spec.name, sought.name),
+            fmt::format("It waits {} at each step, but a new number of {} takes {}: it runs past "
+                        "what it seeks.",
+                durationText(waits), sought.name, durationText(late)),
+            "the pace of the channel and the delay of its smoothing",
+            {{fmt::format("Wait {} at each step", durationText(enough)),
+                [id = setting.spec.id, spec](
+                    const Instrument& before) { return withSeeking(before, id, spec); }}},
             {}});
     }
 }

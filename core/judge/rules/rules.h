@@ -101,6 +101,7 @@ void checkClockDrift(const Instrument& in, const PlainInstrument& plain, Finding
 // controls.cpp
 void checkEncoderLooks(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkMotorPlace(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkSeekWaits(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
 // source.cpp
 void checkNoiseHidesStep(const Instrument& in, const PlainInstrument& plain, Findings& out);

@@ -86,6 +86,7 @@ constexpr auto table = std::to_array<Rule>({
     {"R19", "a converter that is asked for more than it makes", checkConverterBusy},
     {"R20", "a rotary encoder that is not looked at often enough", checkEncoderLooks},
     {"R21", "a motor that does not know where it stands", checkMotorPlace},
+    {"R22", "a setting that seeks faster than its channel tells", checkSeekWaits},
     {"S01", "calibrated at one point only", checkOnePointOnly},
     {"S02", "used outside of the calibrated span", checkOutsideTheSpan},
     {"S03", "a residual above the tolerance", checkCalibrationVerdict},

@@ -54,7 +54,7 @@ TEST(LeafTrouble, APinBeyondItsRangeSaysSoBeforeTheBudget)
     EXPECT_EQ(troubleAt(clipped, Leaf::Reading).word, "clipped");
     EXPECT_EQ(clipped.limit, Leaf::Reading);
     EXPECT_EQ(clipped.limitReason,
-        "The pin stands at 3.43 V, but code 4095 is the top of the converter: what lies beyond "
+        "The pin stands at 3.42 V, but code 4095 is the top of the converter: what lies beyond "
         "3.3 V is not seen.");
 
     const auto burnt = stemsAfter(withDivider(4.7, 12), 5).front();

@@ -208,6 +208,25 @@ inline Instrument pictureOf(int lit)
     return in;
 }
 
+/// A setting that seeks in the shed's battery, which tells every 100 ms after so many samples.
+inline Instrument seeking(double milliseconds, int window)
+{
+    auto in = *withStartingPoint(shed(), *findStartingPoint("remote"), "Remote");
+    in = *withSampleEvery(in, in.channels[0]->id, {100, "ms"});
+    StepSpec average;
+    average.kind = StepKind::MovingAverage;
+    average.window = window;
+    in = *withSmoothing(in, in.channels[0]->id, {average});
+    Setting tune;
+    tune.id = "tune";
+    tune.name = "Tune";
+    tune.by = in.channels.back()->id;
+    tune.seek = "up";
+    tune.seeking = Seeking{in.channels[0]->id, {12, "V"}, {milliseconds, "ms"}};
+    in.settings.push_back(std::make_shared<const Setting>(tune));
+    return *accepted(in);
+}
+
 inline std::vector<RuleCase> textCases()
 {
     return {
@@ -237,6 +256,10 @@ inline std::vector<RuleCase> textCases()
         {"T10", Severity::Check, uptimeOf(5), "On for outgrows its field after 100 h", uptimeOf(6)},
         {"T10", Severity::Check, uptimeOf(5), "On for outgrows its field after 100 h",
             uptimeOf(5, 99)},
+        {"R22", Severity::Check, seeking(200, 5), "Tune steps on before Battery is new",
+            seeking(300, 5)}, // 100 ms, and 200 ms of smoothing
+        {"R22", Severity::Check, seeking(90, 1), "Tune steps on before Battery is new",
+            seeking(100, 1)},
         {"T11", Severity::Check, titled("BATTERY\r"), "“BATTERY” holds control characters",
             titled("BATTERY")},
         {"D08", Severity::Check, withAlarm(" "), "The alarm “low” has no sign", withAlarm("!")},

@@ -107,15 +107,18 @@ TEST(PageMoment, NamesRaiseNoAlarm)
 
 TEST(PageMoment, ARunningTextGoesOnWithTime)
 {
-    const auto windowAfter = [](double seconds) {
-        return shownAfter(seconds, FieldKind::Scroller, [](Field& f) {
+    const auto windowAfter = [](double seconds, int gap = scrollerGap) {
+        return shownAfter(seconds, FieldKind::Scroller, [gap](Field& f) {
             f.text = "OARS BACK";
             f.every = {1, "s"};
+            f.gap = gap;
         }).extra.text;
     };
     EXPECT_EQ(windowAfter(0.9), "OARS ");
     EXPECT_EQ(windowAfter(3.9), "S BAC");
     EXPECT_EQ(windowAfter(12.9), "OARS ") << "once around: nine characters and three blanks";
+    EXPECT_EQ(windowAfter(9.9, 1), " OARS") << "one blank";
+    EXPECT_EQ(windowAfter(10.9, 1), "OARS ");
 }
 
 } // namespace

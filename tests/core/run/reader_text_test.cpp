@@ -163,6 +163,20 @@ TEST(ReaderText, RangesHaveNamesAndSlack)
     EXPECT_TRUE(std::isnan(shownOf(reader, state, 5, NumberKind::Float32)));
 }
 
+TEST(ReaderText, RangesWithoutANameWriteTheNumber)
+{
+    TextSpec text;
+    EXPECT_TRUE(writesNumbers(text));
+    text.form = TextForm::Name;
+    EXPECT_FALSE(writesNumbers(text)) << "names of codes";
+    text.ranges = {{0, "shut"}, {238, "open"}};
+    EXPECT_FALSE(writesNumbers(text));
+    EXPECT_EQ(digitWorth(text), 1);
+    text.ranges.insert(text.ranges.begin() + 1, {3, ""});
+    EXPECT_TRUE(writesNumbers(text));
+    EXPECT_DOUBLE_EQ(digitWorth(text), 0.1);
+}
+
 TEST(ReaderText, ACodeStandsBesideItsName)
 {
     auto in =
