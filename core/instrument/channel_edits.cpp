@@ -4,6 +4,7 @@
 #include "instrument/device_edits.h"
 #include "instrument/edits.h"
 #include "instrument/ids.h"
+#include "instrument/page_edits.h"
 #include "instrument/source_check.h"
 
 #include <algorithm>
@@ -58,6 +59,13 @@ void forgetChannel(Instrument& out, std::string_view channel)
         if (copy != *display)
             display = shared(std::move(copy));
     }
+    for (auto& reader : out.readers)
+        if (reader->others && reader->others->by == channel) {
+            Reader copy = *reader;
+            copy.others.reset(); // nothing changes its unit any more
+            reader = shared(std::move(copy));
+        }
+    forgetGonePages(out);
 }
 
 /// Whether the page shows values, and of these readers only.

@@ -7,6 +7,7 @@
 #include "instrument/parameter_archive.h"
 
 #include <algorithm>
+#include <type_traits>
 
 #include <fmt/format.h>
 
@@ -93,14 +94,40 @@ Result<Instrument> withoutPage(const Instrument& in, std::string_view page)
     Instrument out = in;
     if (std::erase_if(out.pages, [page](const auto& each) { return each->id == page; }) == 0)
         return goneError("page");
-    for (auto& display : out.displays) {
-        Display copy = *display;
-        for (auto& part : copy.day.parts)
-            part.pages = withoutWord(part.pages, page);
-        if (copy != *display)
-            display = std::make_shared<const Display>(std::move(copy));
-    }
+    forgetGonePages(out);
     return accepted(std::move(out));
+}
+
+void forgetGonePages(Instrument& out)
+{
+    const auto isGone = [&](std::string_view page) {
+        return !page.empty() && findById(out.pages, page) == nullptr;
+    };
+    const auto changeEach = [](auto& list, auto change) {
+        for (auto& element : list) {
+            auto copy = *element;
+            change(copy);
+            if (copy != *element)
+                element =
+                    std::make_shared<std::remove_reference_t<decltype(*element)>>(std::move(copy));
+        }
+    };
+    const auto forget = [&](std::string& page) {
+        if (isGone(page))
+            page.clear();
+    };
+    changeEach(out.displays, [&](Display& display) {
+        for (auto& part : display.day.parts)
+            for (const std::string before = part.pages; const auto page : splitAtBlanks(before))
+                if (isGone(page))
+                    part.pages = withoutWord(part.pages, page);
+    });
+    changeEach(out.settings, [&](Setting& setting) { forget(setting.onPage); });
+    changeEach(out.channels, [&](Channel& channel) { forget(channel.source.derived.onPage); });
+    changeEach(out.readers, [&](Reader& reader) {
+        if (reader.others)
+            forget(reader.others->onPage);
+    });
 }
 
 Result<Instrument> withPageMoved(const Instrument& in, std::string_view page, int by)

@@ -18,6 +18,9 @@ Result<Instrument> withNewPage(
 /// Adds a page behind the others; its id is made of its name.
 Result<Instrument> withPageAdded(const Instrument& in, Page page);
 Result<Instrument> withoutPage(const Instrument& in, std::string_view page);
+/// Takes the names of pages that are gone out of day plans and controls; a control that counted on
+/// such a page only counts on every one.
+void forgetGonePages(Instrument& out);
 /// Moves a page by so many places among those of its display; at an end nothing changes.
 Result<Instrument> withPageMoved(const Instrument& in, std::string_view page, int by);
 Result<Instrument> withPageName(

@@ -228,7 +228,7 @@ std::string neededBy(const Instrument& in, std::string_view channel)
             return other->name;
     }
     for (const auto& setting : in.settings)
-        if (setting->by == channel)
+        if (setting->by == channel || (setting->seeking && setting->seeking->channel == channel))
             return setting->name;
     for (const auto& output : in.outputs)
         if (output->from == channel || output->sequence.by == channel

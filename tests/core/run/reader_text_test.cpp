@@ -1,6 +1,7 @@
 // What a reader writes: in which unit, by a code or by its size, names of ranges, codes with names.
 
 #include "instrument/edits.h"
+#include "instrument/page_edits.h"
 #include "tests/core/sources.h"
 
 #include "base/number_text.h"
@@ -111,6 +112,26 @@ TEST(ReaderForms, AKeySwitchesTheUnit)
     const auto hidden =
         speed({{1, "up"}}, [&](Reader& reader) { reader.others->onPage = in.pages[0]->id; });
     EXPECT_EQ(test::Ran(hidden, 1.9).text(1), " 10.0 m/s") << "another page is shown";
+}
+
+// What leads to a page or a key goes with it.
+TEST(ReaderForms, APageOrAKeyThatGoesIsForgotten)
+{
+    auto in = speed({}, [](Reader&) {});
+    auto reader = *in.readers[1];
+    reader.others->onPage = in.pages[0]->id;
+    in.readers[1] = std::make_shared<const Reader>(reader);
+    auto display = *in.displays[0];
+    display.day.parts = {{"00:00", in.pages[0]->id + " " + in.pages[1]->id, {0, "s"}, 100}};
+    in.displays[0] = std::make_shared<const Display>(display);
+    const auto without = withoutPage(in, in.pages[0]->id);
+    ASSERT_TRUE(without) << without.error().message;
+    EXPECT_EQ(without->readers[1]->others->onPage, "");
+    EXPECT_EQ(without->displays[0]->day.parts[0].pages, in.pages[1]->id);
+    const auto keyless = withoutChannel(in, in.channels[0]->id); // and its page
+    ASSERT_TRUE(keyless) << keyless.error().message;
+    EXPECT_FALSE(keyless->readers[0]->others);
+    EXPECT_EQ(keyless->displays[0]->day.parts[0].pages, in.pages[1]->id);
 }
 
 TEST(ReaderForms, WrongFormsAreRefused)
