@@ -65,9 +65,18 @@ def mutations(key, value):
     return wrong + [None]
 
 
-def is_valid(instrument):
+def part_of(instrument, place):
+    """The instrument with what holds a place and no element beside it: a schema looks at each by itself."""
+    top = place[0]
+    small = {key: [] if isinstance(value, list) and key != top else value for key, value in instrument.items()}
+    if len(place) > 1 and isinstance(instrument[top], list):
+        small[top] = [instrument[top][place[1]]]
+    return small
+
+
+def is_valid(instrument, place):
     try:
-        fits(instrument)
+        fits(part_of(instrument, place))
         return True
     except fastjsonschema.JsonSchemaException:
         return False
@@ -106,7 +115,7 @@ for path in sorted(files, key=lambda f: (os.path.getsize(f), f)):  # a small fil
             else:
                 node[place[-1]] = change
             words = f"{os.path.basename(path)}, {'/'.join(map(str, place))} set to {change!r}"
-            tried.append((words, json.dumps(instrument), is_valid(instrument)))
+            tried.append((words, json.dumps(instrument), is_valid(instrument, place)))
             if isinstance(node, dict):
                 node.clear()
                 node.update(whole)

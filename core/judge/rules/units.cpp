@@ -2,12 +2,14 @@
 
 #include "judge/rules/rules.h"
 
+#include "base/split.h"
 #include "base/utf8.h"
 #include "instrument/edits.h"
 #include "judge/field_fit.h"
 #include "run/reader_text.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -35,6 +37,30 @@ bool hasWord(std::string_view text, std::string_view word)
     return false;
 }
 
+/// What units are called in words (common practice), each beginning the plural too.
+struct UnitWords {
+    std::string_view unit, words;
+};
+constexpr auto unitWords = std::to_array<UnitWords>({{"V", "VOLT"}, {"mV", "MILLIVOLT"},
+    {"A", "AMP AMPERE"}, {"mA", "MILLIAMP MILLIAMPERE"}, {"W", "WATT"}, {"Hz", "HERTZ"},
+    {"degC", "CELSIUS DEGREE DEG"}, {"degF", "FAHRENHEIT DEGREE DEG"}, {"K", "KELVIN"},
+    {"%", "PERCENT"}, {"km/h", "KMH KPH"}, {"mile/h", "MPH"}, {"knot", "KN KT"},
+    {"m", "METRE METER"}, {"km", "KILOMETRE KILOMETER"}, {"kg", "KILO KILOGRAM"}, {"g", "GRAM"},
+    {"s", "SEC SECOND"}, {"min", "MINUTE"}, {"h", "HOUR"}, {"L", "LITRE LITER"}, {"deg", "DEGREE"},
+    {"rpm", "1/MIN /MIN"}, {"bpm", "/MIN"}, {"1/min", "/MIN"}});
+
+/// Whether a text calls a unit by one of its words.
+bool callsByWord(std::string_view text, std::string_view unit)
+{
+    const auto capitals = inCapitals(text);
+    for (const auto& row : unitWords)
+        if (row.unit == unit)
+            for (const auto word : splitAtBlanks(row.words))
+                if (hasWord(capitals, word) || hasWord(capitals, std::string(word) + "S"))
+                    return true;
+    return false;
+}
+
 /// Whether a page says a unit somewhere beside the number, or may: nobody knows what a drawing is.
 bool says(const Page& page, const std::string& unit)
 {
@@ -47,7 +73,9 @@ bool says(const Page& page, const std::string& unit)
             std::erase_if(word, isBeyondAscii);
             return !word.empty() && hasWord(field.text, word);
         };
-        return isWritten && (has(unit) || has(pretty) || has(inCapitals(pretty)));
+        return isWritten
+            && (has(unit) || has(pretty) || has(inCapitals(pretty))
+                || callsByWord(field.text, unit));
     });
 }
 

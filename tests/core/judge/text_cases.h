@@ -27,6 +27,21 @@ inline Instrument withBatteryText(
     return *accepted(in);
 }
 
+/// The same under a title.
+inline Instrument calling(const std::string& title)
+{
+    auto in = untitled("");
+    auto page = *in.pages[0];
+    Field label;
+    label.id = "title";
+    label.text = title;
+    label.font = "5x8";
+    label.y = 56;
+    page.fields.push_back(label);
+    in.pages[0] = std::make_shared<const Page>(page);
+    return *accepted(in);
+}
+
 /// The battery in volts, switched by a key to millivolts whose unit is written or is not.
 inline Instrument inMillivolts(const std::string& unitShown)
 {
@@ -235,6 +250,8 @@ inline std::vector<RuleCase> textCases()
         {"T04", Severity::Note, untitled(""),
             "Nothing on the page says that “display-battery” is in V",
             shedOn("mono-128x64")}, // its title does
+        {"T04", Severity::Note, calling("VOLUME"),
+            "Nothing on the page says that “display-battery” is in V", calling("Battery volts")},
         {"T04", Severity::Check, inMillivolts(""),
             "“display-battery” does not say when it is in mV", inMillivolts("mV"), false},
         {"T05", Severity::Note, restlessShed(2, false),
