@@ -35,7 +35,8 @@ DrawnCheck::DrawnCheck(QWidget* parent)
     , m_job(this)
 {
     m_button->setObjectName(QStringLiteral("drawBudget"));
-    m_button->setToolTip(tr("A million specimens and samples are drawn and read, beside the window"));
+    m_button->setToolTip(
+        tr("A million specimens and samples are drawn and read, beside the window"));
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(grid / 2);
