@@ -7,6 +7,10 @@
 #include "base/quantity_text.h"
 #include "judge/monte_carlo.h"
 
+#include <QLocale>
+
+#include <cmath>
+
 namespace fern::app {
 
 namespace {
