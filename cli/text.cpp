@@ -79,7 +79,9 @@ void addText(CLI::App& app, Context& context)
         ->add_option("--decimals", a->spec.decimals,
             "of a number; of a hexadecimal one its least digits; none if none")
         ->check(CLI::Range(0, 9));
-    command->add_option("--form", a->form, "number, m:ss, h:mm:ss, h:mm, hexadecimal or name")
+    command
+        ->add_option(
+            "--form", a->form, "number, m:ss, h:mm:ss, h:mm, hexadecimal, name or code and name")
         ->check(
             CLI::IsMember(std::vector<std::string>(textFormWords.begin(), textFormWords.end())));
     command->add_option("--name", a->names, "CODE=NAME, for the form name; may be repeated")

@@ -107,25 +107,16 @@ void offerWhatThereIs(Parameter& row, const Instrument& in, const Channel& chann
     };
     if (row.path == "by" || row.path == "sequence/by") {
         offer(row, "", "nothing");
-        for (const auto& other : in.channels)
-            if (givesCodes(other->source.kind))
-                offer(row, other->id, other->name);
+        offerChannels(row, in, isOfCodes);
     } else if (row.path == "sequence/name") {
-        if (const auto* by = findById(in.channels, textOf("sequence/by")))
-            for (const auto& name : namesOf(*by))
-                offer(row, name, name);
+        offerNames(row, in, textOf("sequence/by"));
     } else if (row.path == "onPage") {
         offerPages(row, in);
     } else if (row.path == "seeking/channel") {
-        for (const auto& other : in.channels)
-            if (!givesCodes(other->source.kind))
-                offer(row, other->id, other->name);
+        offerChannels(row, in, isOfNumbers);
     } else if (row.path == "up" || row.path == "down" || row.path == "seek"
         || row.path.starts_with("entry/")) {
-        offer(row, "", "none");
-        if (const auto* by = findById(in.channels, textOf("by")))
-            for (const auto& name : namesOf(*by))
-                offer(row, name, name);
+        offerNames(row, in, textOf("by"));
     } else if (row.path == "from" && row.kind == ParameterKind::Text) {
         for (const auto& other : in.channels)
             if (!givesCodes(other->source.kind))
@@ -199,7 +190,7 @@ Quantity middleOf(const Channel& channel)
 /// has another unit.
 void complete(const Instrument& in, Setting& setting)
 {
-    if (setting.entry && setting.entry->confirm.empty())
+    if (setting.entry && setting.entry->confirm.empty() && setting.entry->clear.empty())
         *setting.entry = {{}, "*", "#"};
     if (!setting.seeking)
         return;

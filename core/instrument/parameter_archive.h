@@ -198,7 +198,10 @@ private:
     static std::string headingOf(const LadderKey& key) { return "Key " + key.name; }
     static std::string headingOf(const DayPart& part) { return "From " + part.from; }
     static std::string headingOf(const NumberForm& form) { return "In " + prettyUnit(form.unit); }
-    static std::string headingOf(const RangeName& range) { return range.name; }
+    static std::string headingOf(const RangeName& range)
+    {
+        return "From " + shortestText(range.from);
+    }
 
     std::string pathOf(std::string_view key) const
     {

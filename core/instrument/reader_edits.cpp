@@ -38,6 +38,20 @@ Error cannot(std::string message)
     return {ErrorCode::InvalidArgument, std::move(message), ""};
 }
 
+/// The unit a thousand times as large, by its prefix; empty for none.
+std::string thousandfold(const std::string& unit)
+{
+    const auto own = *parseUnit(unit);
+    const std::string rest = unit.substr(1);
+    for (const auto& larger : {rest, "k" + unit, "M" + rest}) {
+        const auto parsed = parseUnit(larger);
+        if (parsed && parsed->dimension == own.dimension
+            && std::fabs(differenceToSi(1e-3, *parsed) / differenceToSi(1, own) - 1) < 1e-9)
+            return larger;
+    }
+    return {};
+}
+
 /// A unit that the reader does not write yet; empty for none.
 std::string otherUnit(const Reader& reader)
 {
@@ -122,7 +136,7 @@ std::vector<Parameter> formParameters(const Instrument& in, std::string_view id)
     auto rows = rowsOf(*reader);
     std::erase_if(rows, [&](const Parameter& row) {
         const bool isForm = reader->others && row.path.starts_with("others/");
-        const bool isRange = row.path.starts_with("text/range");
+        const bool isRange = row.path.starts_with("text/range") || row.path == "text/rounded";
         const bool isBorder =
             row.path.ends_with("/from") && isForm && reader->others->change == FormChange::Code;
         return (!isForm && !isRange) || isBorder;
@@ -165,13 +179,18 @@ Result<Instrument> withFormAdded(const Instrument& in, std::string_view id)
     return withReaderChanged(in, id, [&](Reader& reader, const Channel& channel) -> Result<void> {
         if (reader.text.form != TextForm::Number)
             return cannot("only a number is written in several units");
-        NumberForm form;
-        form.unit = otherUnit(reader);
-        if (form.unit.empty())
-            return cannot(fmt::format("there is no usual unit beside {}", reader.unit));
         if (!reader.others)
             reader.others = usualForms(in);
         auto& forms = reader.others->forms;
+        NumberForm form;
+        form.unit = reader.others->change == FormChange::Code
+            ? otherUnit(reader)
+            : thousandfold(forms.empty() ? reader.unit : forms.back().unit);
+        if (form.unit.empty())
+            return cannot(reader.others->change == FormChange::Code
+                    ? fmt::format("there is no usual unit beside {}", reader.unit)
+                    : fmt::format("there is no larger unit than {}",
+                        forms.empty() ? reader.unit : forms.back().unit));
         form.unitShown = prettyUnit(form.unit);
         form.decimals = decimalsIn(reader, form.unit);
         form.from = forms.empty() ? 1000 : forms.back().from * 1000;
@@ -192,7 +211,8 @@ Result<Instrument> withoutForm(const Instrument& in, std::string_view id)
     return withReaderChanged(in, id, [](Reader& reader, const Channel&) -> Result<void> {
         if (!reader.others)
             return cannot("it has no other unit");
-        reader.others->forms.pop_back();
+        if (!reader.others->forms.empty())
+            reader.others->forms.pop_back();
         if (reader.others->forms.empty())
             reader.others.reset();
         return {};

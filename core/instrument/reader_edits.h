@@ -7,14 +7,15 @@
 
 namespace fern {
 
-/// Returns the figures of its other units and of its ranges; empty while it has none.
+/// Returns the figures of its other units and of its ranges, of a time whether it is rounded; empty
+/// while it has none.
 std::vector<Parameter> formParameters(const Instrument& in, std::string_view reader);
 /// Sets one of them from what a maker types. Error says what is accepted; nothing has changed.
 Result<Instrument> withFormParameter(
     const Instrument& in, std::string_view reader, std::string_view path, std::string_view text);
 
-/// Adds another unit: of the same kind of quantity, by a code where there are codes, else by size.
-/// Error where the reader writes no number, or there is no other unit.
+/// Adds another unit: a usual one by a code where there are codes, else by size the one that is a
+/// thousand times as large. Error where the reader writes no number, or there is no such unit.
 Result<Instrument> withFormAdded(const Instrument& in, std::string_view reader);
 /// Takes the last one away; without any the reader has its own unit only.
 Result<Instrument> withoutForm(const Instrument& in, std::string_view reader);

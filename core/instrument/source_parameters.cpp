@@ -75,9 +75,7 @@ void offerReferences(Parameter& row, const Instrument& in, const Channel& channe
         offerNames(row, in, channel.source.derived.resetBy);
     } else if (row.path == "derived/resetBy") {
         offer(row, "", "nothing");
-        for (const auto& other : in.channels)
-            if (givesCodes(other->source.kind))
-                offer(row, other->id, other->name);
+        offerChannels(row, in, isOfCodes);
     }
     offerItself(row);
     if (row.path == "waveform/fastest")

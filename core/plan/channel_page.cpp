@@ -21,10 +21,11 @@ Reader readerFor(const Instrument& in, const Channel& channel, const Display& di
     reader.channel = channel.id;
     reader.unit = unitOf(channel);
     auto& text = reader.text;
-    if (givesCodes(channel.source.kind)) {
+    const bool isCode = givesCodes(channel.source.kind);
+    reader.staleAfter = {usualStaleAfter(isCode, inSi(paceOf(in, channel))), "s"};
+    if (isCode) {
         text.form = TextForm::Name;
         text.width = nameCells;
-        reader.staleAfter = {0, "s"}; // a code stays until the next one
         return reader;
     }
     const double step = differenceFromSi(inSi(channel.wish.step), *parseUnit(reader.unit));
@@ -49,7 +50,7 @@ Result<Instrument> withPageOf(const Instrument& in, std::string_view id)
     const auto there = std::find_if(in.readers.begin(), in.readers.end(),
         [&](const auto& reader) { return reader->channel == id; });
     auto reader = there == in.readers.end() ? readerFor(in, *channel, display) : **there;
-    reader.text.width = std::min(reader.text.width, mostCharacters(metrics));
+    suitGlass(reader.text, metrics);
     auto page = startPage(metrics, display.id, {channel->name, reader.unit}, reader.text);
     page.id = freeId(in.pages, channel->name);
     for (auto& field : page.fields)

@@ -110,6 +110,22 @@ int mostCharacters(const GlassMetrics& metrics)
     return metrics.unit == GlassUnit::Pixels ? metrics.columns / narrow : metrics.columns;
 }
 
+void suitGlass(TextSpec& text, const GlassMetrics& metrics)
+{
+    if (metrics.unit == GlassUnit::Digits) { // which form neither of the usual marks
+        text.overflow = "=";
+        text.stale = "_";
+    }
+    if (isOfWords(text.form)) // a long name is cut where the glass ends
+        text.width = std::min(text.width, mostCharacters(metrics));
+}
+
+double usualStaleAfter(bool isCode, double pace)
+{
+    constexpr double usual = 10;
+    return isCode ? 0 : std::max(usual, 3 * pace);
+}
+
 namespace {
 
 /// The bar or history at the foot of a glass that is large enough for one; none elsewhere.

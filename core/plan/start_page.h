@@ -10,6 +10,13 @@ namespace fern {
 /// Returns the characters that fit side by side in the narrowest lettering.
 int mostCharacters(const GlassMetrics& metrics);
 
+/// Gives a text that a display shows marks that its digits can form, and words that fit it.
+void suitGlass(TextSpec& text, const GlassMetrics& metrics);
+
+/// Returns after how many seconds a reader calls a new channel's value old: a code stays until the
+/// next one, a number may miss two of its instants, of `pace` seconds.
+double usualStaleAfter(bool isCode, double pace);
+
 /// What a page begins with.
 struct StartContent {
     std::string_view name;

@@ -525,21 +525,12 @@ Result<Instrument> withStartingPoint(
     if (!plain)
         return plain.error();
     parcel.reader.unit = unitOf(parcel.channel);
-    // A code stays until the next one; a number may miss two of its instants.
-    const double slow = 3 * inSi(paceOf(base, parcel.channel));
-    if (givesCodes(point.source.kind))
-        parcel.reader.staleAfter = {0, "s"};
-    else if (slow > inSi(parcel.reader.staleAfter))
-        parcel.reader.staleAfter = {slow, "s"};
+    parcel.reader.staleAfter = {
+        usualStaleAfter(givesCodes(point.source.kind), inSi(paceOf(base, parcel.channel))), "s"};
     parcel.reader.text = textFor(point, plain->channels.front());
     const auto& part = *findById(parts, display.part)->display;
     const auto metrics = metricsOf(part);
-    if (metrics.unit == GlassUnit::Digits) { // which form neither of the usual marks
-        parcel.reader.text.overflow = "=";
-        parcel.reader.text.stale = "_";
-    }
-    if (isOfWords(point.text.form)) // a long name is cut where the glass ends
-        parcel.reader.text.width = std::min(parcel.reader.text.width, mostCharacters(metrics));
+    suitGlass(parcel.reader.text, metrics);
     StartContent content{parcel.channel.name, parcel.reader.unit};
     content.isAmount = isAmount(point);
     content.hasHistory = part.kind() == DisplayKind::ColourPanel;

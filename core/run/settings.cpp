@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace fern {
 
@@ -68,19 +69,26 @@ bool hearSetting(const Setting& s, SettingState& state, std::string_view name)
 double settingAfter(const Setting& s, double value, std::string_view name)
 {
     const auto& unit = s.value.unit;
-    const double least = in(s.least, unit);
-    const double most = in(s.most, unit);
-    const double step = in(s.step, unit);
     if (name.empty())
         return value;
     if (name == s.seek && !s.presets.empty()) {
         const auto next = std::upper_bound(s.presets.begin(), s.presets.end(), value);
-        return std::clamp(next == s.presets.end() ? s.presets.front() : *next, least, most);
+        return std::clamp(next == s.presets.end() ? s.presets.front() : *next, in(s.least, unit),
+            in(s.most, unit));
     }
-    if (name != s.up && name != s.down)
-        return value;
+    return name == s.up  ? settingStepped(s, value, 1)
+        : name == s.down ? settingStepped(s, value, -1)
+                         : value;
+}
+
+double settingStepped(const Setting& s, double value, int by)
+{
+    const auto& unit = s.value.unit;
+    const double least = in(s.least, unit);
+    const double most = in(s.most, unit);
+    const double step = in(s.step, unit);
     // In whole steps from the least, so that many steps add up to no error.
-    const double steps = std::round((value - least) / step) + (name == s.up ? 1 : -1);
+    const double steps = std::round((value - least) / step) + by;
     const double next = least + steps * step;
     constexpr double slack = 1e-9;
     if (next > most + slack * step)

@@ -24,6 +24,10 @@ double entryOf(const SettingState& state);
 /// drops every other one.
 bool hearSetting(const Setting& setting, SettingState& state, std::string_view name);
 
+/// Returns the value of a setting, in its unit, so many whole steps up or down. At a limit it
+/// stays, or begins at the other one.
+double settingStepped(const Setting& setting, double value, int by);
+
 /// Returns the value of a setting, in its unit, after its channel has given a code with that name:
 /// one step up or down, or on to the next preset. At a limit it stays, or begins at the other one.
 double settingAfter(const Setting& setting, double value, std::string_view name);

@@ -1,6 +1,5 @@
 #pragma once
-// A channel that no page shows, such as a key: what it last said, what it changes and drives, and a
-// way to a page.
+// A channel that no page shows, such as a key: what it changes and drives, and a way to a page.
 
 #include "app/document/document.h"
 #include "app/places/channels/world/entry_sheet.h"

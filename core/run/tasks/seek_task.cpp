@@ -38,7 +38,7 @@ Ticks SeekTask::run(Turn& turn)
     m_due = maxTicks;
     if (!hasFound(turn)) {
         auto state = turn.memory().setting(m_index);
-        const double next = settingAfter(setting.spec, state.value, setting.spec.up);
+        const double next = settingStepped(setting.spec, state.value, 1);
         // At its most, or once around, there is nothing to find.
         if (next != state.value && next != m_begin)
             m_due = turn.now() + setting.seekEvery;

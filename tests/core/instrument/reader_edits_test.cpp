@@ -51,10 +51,15 @@ TEST(ReaderEdits, AUnitIsAddedByAKeyWhereThereIsOne)
 
 TEST(ReaderEdits, WithoutKeysItIsBySize)
 {
-    const auto id = speedometer(false).readers.back()->id;
-    auto in = *withFormAdded(*withFormAdded(speedometer(false), id), id);
+    const auto volts = test::withSource(
+        test::bench(), "Volts", {test::ofKind(SourceKind::Lines, 0.1), "V", {{0, 3}, {9, 3}}});
+    const auto id = volts.readers.back()->id;
+    auto in = *withFormAdded(*withFormAdded(volts, id), id);
     const auto& others = *in.readers.back()->others;
     EXPECT_EQ(others.change, FormChange::Size);
+    EXPECT_EQ(others.forms[0].unit, "kV") << "a thousand times as large";
+    EXPECT_EQ(others.forms[1].unit, "MV");
+    EXPECT_EQ(withFormAdded(in, id).error().message, "there is no larger unit than MV");
     EXPECT_EQ(others.forms[1].from, 1e6);
     EXPECT_EQ(withFormParameter(in, id, "others/change", "by a code").error().message,
         "there is no channel of codes yet");

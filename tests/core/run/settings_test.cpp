@@ -90,7 +90,9 @@ TEST(Settings, ANumberIsTypedClearedAndConfirmed)
             heard += hearSetting(s, state, std::string(1, key)) ? '+' : '-';
         return heard;
     };
-    EXPECT_EQ(press("12.5"), "++++");
+    EXPECT_EQ(press("12."), "+++");
+    EXPECT_EQ(entryOf(state), 12);
+    EXPECT_EQ(press("5"), "+");
     EXPECT_EQ(entryOf(state), 12.5);
     EXPECT_EQ(state.value, 20) << "not before it is confirmed";
     EXPECT_EQ(press("#"), "+");
@@ -139,6 +141,11 @@ TEST(Settings, SeekStepsUntilAChannelIsHighEnough)
     const auto next = tuner({{1, "reset"}, {5, "reset"}}, 0);
     EXPECT_EQ(at(next, 9), 8) << "on from where it stands";
     EXPECT_EQ(at(tuner({{1, "reset"}}, 0, 9), 9), 10) << "it stops at its most";
+    auto keyless = found;
+    auto tune = *keyless.settings[0];
+    tune.up.clear();
+    keyless.settings[0] = std::make_shared<const Setting>(tune);
+    EXPECT_EQ(at(keyless, 9), 7) << "no other key steps it";
     EXPECT_EQ(at(tuner({{1, "reset"}}, 1, 9), 30), 2) << "once around, and back";
     EXPECT_EQ(at(tuner({{1, "reset"}, {1.5, "down"}}, 0), 9), 4) << "another key stops it";
 }

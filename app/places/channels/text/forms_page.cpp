@@ -38,7 +38,7 @@ FormsPage::FormsPage(Document& document, QWidget* parent)
             m_document.apply(tr("Set %1 of a text").arg(label),
                 withFormParameter(m_document.instrument(), m_reader.toStdString(),
                     path.toStdString(), text.toStdString()));
-            showReader(m_reader);
+            showFigures();
         });
 }
 
@@ -52,14 +52,22 @@ void FormsPage::addButton(
     m_buttons->layout()->addWidget(chip);
     connect(chip, &QAbstractButton::clicked, this, [this, step, edit] {
         m_document.apply(step, edit(m_document.instrument(), m_reader.toStdString()));
-        showReader(m_reader);
+        showFigures();
     });
 }
 
-void FormsPage::showReader(const QString& reader)
+void FormsPage::showReader(const QString& reader, int revision)
 {
+    if (m_reader == reader && m_revision == revision)
+        return;
     m_reader = reader;
-    const auto rows = formParameters(m_document.instrument(), reader.toStdString());
+    m_revision = revision;
+    showFigures();
+}
+
+void FormsPage::showFigures()
+{
+    const auto rows = formParameters(m_document.instrument(), m_reader.toStdString());
     m_none->setVisible(rows.empty());
     m_grid->setVisible(!rows.empty());
     m_grid->showParameters(rows);

@@ -14,14 +14,17 @@ class FormsPage : public QWidget {
 public:
     FormsPage(Document& document, QWidget* parent);
 
-    void showReader(const QString& reader);
+    /// Nothing is to do while `revision` stays.
+    void showReader(const QString& reader, int revision);
 
 private:
     using Edit = Result<Instrument> (*)(const Instrument&, std::string_view);
+    void showFigures();
     void addButton(const QString& text, const char* objectName, const QString& step, Edit edit);
 
     Document& m_document;
     QString m_reader; ///< its id
+    int m_revision = -1;
     QLabel* m_none;
     ParameterGrid* m_grid;
     QWidget* m_buttons;

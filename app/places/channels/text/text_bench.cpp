@@ -217,7 +217,7 @@ void TextBench::showInputs(const RunView& view)
     };
     tagFigures(m_bars, {bar(Figure::Uncertainty, 0), bar(Figure::Repeatability, 1)});
     m_floats->setText(floatsText(view.fixed->floats));
-    m_forms->showReader(qText(reader().id));
+    m_forms->showReader(qText(reader().id), view.revision);
     m_drawn->showView(view);
 }
 
