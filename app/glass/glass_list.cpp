@@ -26,11 +26,11 @@ QString pageWords(const PlainDisplay& display, const GlassMoment& moment)
         return {};
     if (page->when.comes != PageComes::Turned)
         return GlassList::tr(", “%1”").arg(qText(page->name));
+    const auto minute = moment.minuteOfDay < 0 ? std::nullopt : std::optional(moment.minuteOfDay);
+    const auto& turned = turnedIn(display, dayPartAt(display, minute));
     const auto own = indexOf(display.pages, page->id);
-    const auto place = std::find(display.turned.begin(), display.turned.end(), own);
-    return GlassList::tr(", page %1 of %2")
-        .arg(place - display.turned.begin() + 1)
-        .arg(display.turned.size());
+    const auto place = std::find(turned.begin(), turned.end(), own);
+    return GlassList::tr(", page %1 of %2").arg(place - turned.begin() + 1).arg(turned.size());
 }
 
 QString captionOf(const PlainDisplay& display, const GlassMoment* moment)

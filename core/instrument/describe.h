@@ -163,6 +163,7 @@ template <class Archive> void describe(Archive& a, OutputSequence& s)
 {
     a.text("by", s.by);
     a.text("name", s.name);
+    a.optionalText("onPage", s.onPage);
     a.flag("acknowledges", s.acknowledges);
     describePoints(
         a, "moves", s.moves, "moves are [seconds until it ends, value] pairs with rising seconds");

@@ -110,7 +110,7 @@ void offerWhatThereIs(Parameter& row, const Instrument& in, const Channel& chann
         offerChannels(row, in, isOfCodes);
     } else if (row.path == "sequence/name") {
         offerNames(row, in, textOf("sequence/by"));
-    } else if (row.path == "onPage") {
+    } else if (row.path == "onPage" || row.path == "sequence/onPage") {
         offerPages(row, in);
     } else if (row.path == "seeking/channel") {
         offerChannels(row, in, isOfNumbers);

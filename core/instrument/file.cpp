@@ -334,6 +334,8 @@ void checkOutputs(ReferenceCheck& check, const Instrument& in)
         if (!output.sequence.by.empty())
             checkGivesCodes(
                 check, in, output.sequence.by, fmt::format("/outputs/{}/sequence/by", i));
+        checkOnPage(
+            check, in, output.sequence.onPage, fmt::format("/outputs/{}/sequence/onPage", i));
     }
 }
 

@@ -175,6 +175,7 @@ struct MotorTravel {
 struct OutputSequence {
     std::string by; ///< a channel of codes; empty: there is none
     std::string name; ///< of the code
+    std::string onPage; ///< the code counts only while that page is shown; empty: always
     bool acknowledges = false; ///< any code of the channel begins it that did something
     std::vector<CurvePoint> moves{{1, 1}}; ///< x seconds since the code until which it stands at y,
                                            ///< in the unit of the output's ends

@@ -123,6 +123,7 @@ void forgetGonePages(Instrument& out)
                     part.pages = withoutWord(part.pages, page);
     });
     changeEach(out.settings, [&](Setting& setting) { forget(setting.onPage); });
+    changeEach(out.outputs, [&](Output& output) { forget(output.sequence.onPage); });
     changeEach(out.channels, [&](Channel& channel) { forget(channel.source.derived.onPage); });
     changeEach(out.readers, [&](Reader& reader) {
         if (reader.others)

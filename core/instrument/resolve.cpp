@@ -155,12 +155,15 @@ void writeKeyCodesAlike(PlainInstrument& p)
             for (auto* word : {&spec.entry->point, &spec.entry->clear, &spec.entry->confirm})
                 rewrite(*word, p.channels[*setting.by].source.names);
     }
+    for (auto& output : p.outputs)
+        if (output.by && isOfKeys(output.spec.sequence.by))
+            rewrite(output.spec.sequence.name, p.channels[*output.by].source.names);
     for (auto& reader : p.readers)
         if (reader.by && isOfKeys(reader.change.by))
             rewrite(reader.change.name, p.channels[*reader.by].source.names);
     for (auto& display : p.displays) {
         auto& turning = display.turning;
-        if (turning.by && p.channels[*turning.by].source.kind == SourceKind::KeyCodes)
+        if (turning.by && isOfKeys(p.channels[*turning.by].id))
             for (auto* word : {&turning.next, &turning.previous})
                 rewrite(*word, p.channels[*turning.by].source.names);
         for (auto& page : display.pages)

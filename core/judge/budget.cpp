@@ -165,7 +165,7 @@ public:
             b.terms = {{"accuracy of the source", Leaf::Sensor, rectangular(c.accuracy), false}};
         else if (const double u = placeScatter(c); u > 0)
             b.terms = {{"scatter of the receiver", Leaf::Sensor, u, false, Distribution::Normal}};
-        else if (isTold(c.source.kind) || c.source.kind == SourceKind::Derived)
+        else if (isTold(c.source.kind) || !c.madeOf.empty()) // a setting is what it says
             b.missing = "how far the source may be off is not told";
         const auto more =
             c.isAnalog() ? converterTerms(c, lsb, m_noiseGain) : sourceTerms(c, lsb, m_noiseGain);

@@ -17,6 +17,8 @@ int placesOf(const PlainInstrument& in, const PlainDisplay& display, const Field
         return display.metrics.unit == GlassUnit::Pixels ? pages
                                                          : cellCount(fmt::format("{0}/{0}", pages));
     }
+    if (field.traits().size == FieldSize::Window)
+        return field.width;
     if (field.kind != FieldKind::Value)
         return placesOf(display.metrics, field.text);
     const auto& text = in.readers[indexOf(in.readers, field.reader)].text;

@@ -31,7 +31,7 @@ std::vector<GlassMoment> glassMoments(
         for (const auto& page : in.displays[i].pages)
             moment.pages.push_back(page.id == moment.page
                     ? *moment.content
-                    : pageMoment(in, in.displays[i], page, now, valueOf, stateOf, {}).content);
+                    : pageMoment(in, in.displays[i], page, now, now, valueOf, stateOf, {}).content);
         if (!sent.empty() && sent.back().after)
             moment.text = sent.back().after->text();
     }

@@ -94,7 +94,9 @@ PageContent triedContent(const PlainInstrument& instrument, const PlainDisplay& 
         return settled(
             its, {}, valueOf(its.channel).real, instrument.channels[its.channel].numberKind);
     };
-    return pageMoment(instrument, display, page, ticksFromSeconds(longAgo), valueOf, stateOf, {})
+    const auto now = ticksFromSeconds(longAgo);
+    return pageMoment(instrument, display, page, now, trial == PageTrial::Least ? now : Ticks{},
+        valueOf, stateOf, {})
         .content;
 }
 

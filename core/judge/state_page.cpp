@@ -43,6 +43,32 @@ Field lineOf(const GlassMetrics& metrics, std::string id, std::string text, int 
     return best;
 }
 
+constexpr int countDigits = 3;
+
+/// Something may still come of it: how long one has waited is told.
+bool isWaitedFor(PageComes comes)
+{
+    return comes == PageComes::NotYet || comes == PageComes::Searching;
+}
+
+/// A line of words, with the seconds for which one has waited where they find room.
+std::vector<Field> stateLine(
+    const GlassMetrics& metrics, PageComes comes, const std::string& words, int top, int room)
+{
+    const auto counted = words + std::string(1 + countDigits, ' ');
+    auto line = lineOf(metrics, "words", counted, top, room);
+    if (!isWaitedFor(comes) || line.text != counted)
+        return {lineOf(metrics, "words", words, top, room)};
+    Field count = line;
+    line.text = words;
+    count.id = "count";
+    count.kind = FieldKind::Count;
+    count.text.clear();
+    count.width = countDigits;
+    count.x += fieldBox(line, cellCount(words) + 1, metrics).width;
+    return {std::move(line), std::move(count)};
+}
+
 bool hasPage(const PlainDisplay& display, std::size_t channel, std::initializer_list<PageComes> any)
 {
     return std::any_of(display.pages.begin(), display.pages.end(), [&](const PlainPage& page) {
@@ -86,19 +112,23 @@ Page statePage(const PlainDisplay& display, const PlainChannel& channel, PageCom
     if (page.when.traits().hasChannel)
         page.when.channel = channel.id;
     if (metrics.unit == GlassUnit::Digits) { // few words can be formed
-        page.fields = {lineOf(
-            metrics, "words", std::string(static_cast<std::size_t>(metrics.columns), '-'), 0, 1)};
+        const int counted = isWaitedFor(comes) ? 1 + countDigits : 0;
+        const int dashes = metrics.columns > counted ? metrics.columns - counted : metrics.columns;
+        page.fields =
+            stateLine(metrics, comes, std::string(static_cast<std::size_t>(dashes), '-'), 0, 1);
         return page;
     }
     const int lines = std::max(1, metrics.rows / fieldBox(Field{}, 1, metrics).height);
     if (lines < 2 || comes == PageComes::AtStart) {
-        page.fields = {lineOf(metrics, "words", words, 0, metrics.rows)};
-        page.fields[0].y = (metrics.rows - fieldBox(page.fields[0], 1, metrics).height) / 2;
+        page.fields = stateLine(metrics, comes, words, 0, metrics.rows);
+        for (auto& field : page.fields)
+            field.y = (metrics.rows - fieldBox(field, 1, metrics).height) / 2;
         return page;
     }
     const int half = metrics.rows / 2;
-    page.fields = {lineOf(metrics, "title", inCapitals(channel.name), 0, half),
-        lineOf(metrics, "words", words, half, metrics.rows - half)};
+    page.fields = stateLine(metrics, comes, words, half, metrics.rows - half);
+    page.fields.insert(
+        page.fields.begin(), lineOf(metrics, "title", inCapitals(channel.name), 0, half));
     return page;
 }
 

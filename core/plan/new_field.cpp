@@ -38,7 +38,7 @@ Dots usualGlyph()
 /// Width and height that a kind begins with.
 std::pair<int, int> usualSize(FieldKind kind, const GlassMetrics& metrics)
 {
-    constexpr int barPixels = 8, historyPixels = 24;
+    constexpr int barPixels = 8, historyPixels = 24, countDigits = 3;
     const bool isPixels = metrics.unit == GlassUnit::Pixels;
     const int across = isPixels ? metrics.columns / 2 : std::max(1, metrics.columns / 2);
     switch (kind) {
@@ -50,6 +50,8 @@ std::pair<int, int> usualSize(FieldKind kind, const GlassMetrics& metrics)
         return {std::max(1, isPixels ? metrics.columns / 10 : metrics.columns / 2), 2};
     case FieldKind::Scroller:
         return {std::max(1, isPixels ? metrics.columns / 10 : metrics.columns / 2), 1};
+    case FieldKind::Count:
+        return {std::min(countDigits, metrics.columns), 1};
     case FieldKind::Value:
     case FieldKind::Label:
     case FieldKind::Alarm:
@@ -82,6 +84,7 @@ std::string usualText(FieldKind kind)
     case FieldKind::Glyph:
     case FieldKind::Picture:
     case FieldKind::List:
+    case FieldKind::Count:
         break;
     }
     return {};

@@ -62,21 +62,22 @@ double BoardMemory::asked(const PlainInstrument& instrument, ValuePlace place, F
     return notThere;
 }
 
-bool BoardMemory::hear(const PlainInstrument& instrument, std::size_t channel,
-    std::string_view code, std::string_view name)
+Hearing BoardMemory::hear(const PlainInstrument& instrument, const HeardCode& heard)
 {
-    bool isHeard = false;
+    auto most = Hearing::NotMeant;
     for (std::size_t i = 0; i < m_settings.size(); ++i)
         if (const auto& setting = instrument.settings[i];
-            setting.by == channel && isShown(setting.spec.onPage))
-            isHeard |= hearSetting(setting.spec, m_settings[i], name.empty() ? code : name);
+            setting.by == heard.channel && isAsked(heard.meanings, setting.spec.onPage))
+            most = std::max(most,
+                hearSetting(
+                    setting.spec, m_settings[i], heard.name.empty() ? heard.code : heard.name));
     for (std::size_t i = 0; i < m_readers.size(); ++i)
         if (const auto& reader = instrument.readers[i];
-            changesForm(reader, channel, code, name) && isShown(reader.change.onPage)) {
+            changesForm(reader, heard) && isAsked(heard.meanings, reader.change.onPage)) {
             m_readers[i] = withNextForm(reader, m_readers[i]);
-            isHeard = true;
+            most = Hearing::Accepted;
         }
-    return isHeard;
+    return most;
 }
 
 const ReaderState& BoardMemory::settle(
@@ -90,9 +91,11 @@ const ReaderState& BoardMemory::settle(
     return state;
 }
 
-bool BoardMemory::isShown(std::string_view page) const
+bool BoardMemory::isAsked(Meanings meanings, std::string_view onPage) const
 {
-    return page.empty() || std::find(m_pages.begin(), m_pages.end(), page) != m_pages.end();
+    return meanings == Meanings::General
+        ? onPage.empty()
+        : std::find(m_pages.begin(), m_pages.end(), onPage) != m_pages.end() && !onPage.empty();
 }
 
 } // namespace fern

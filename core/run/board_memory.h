@@ -2,6 +2,7 @@
 // What the firmware keeps between its tasks: the newest value of each channel, and its settings.
 
 #include "run/display_run.h"
+#include "run/heard_code.h"
 #include "run/settings.h"
 
 #include <string_view>
@@ -30,17 +31,16 @@ public:
     void setSetting(std::size_t index, SettingState state) { m_settings[index] = std::move(state); }
     const ReaderState& reader(std::size_t index) const { return m_readers[index]; }
     void setReader(std::size_t index, ReaderState state) { m_readers[index] = state; }
-    /// Changes the settings and readers that a channel changes when it gives a code; returns
-    /// whether there were any.
-    bool hear(const PlainInstrument& instrument, std::size_t channel, std::string_view code,
-        std::string_view name);
+    /// Changes the settings and readers that a code changes.
+    Hearing hear(const PlainInstrument& instrument, const HeardCode& heard);
     /// Writes a reader in the form that its channel's value now asks for.
     const ReaderState& settle(const PlainInstrument& instrument, std::size_t reader, Ticks now);
 
     /// A display shows a page.
     void show(std::size_t display, const std::string& page) { m_pages[display] = page; }
-    /// Whether a display shows a page; an empty id is any.
-    bool isShown(std::string_view page) const;
+    /// Whether something that means a code only while a page is shown, or always where that is
+    /// empty, is asked now.
+    bool isAsked(Meanings meanings, std::string_view onPage) const;
 
 private:
     std::vector<LatestValue> m_latest;

@@ -48,29 +48,32 @@ void DerivedRun::changed(Ticks now, std::size_t channel, const Ask& ask)
         m_kept = valueOf(*m_of, ask);
 }
 
-bool DerivedRun::isWanted(std::string_view code, std::string_view name) const
+bool DerivedRun::isWanted(const HeardCode& heard) const
 {
-    return m_spec.name.empty() || m_spec.name == name || m_spec.name == code
-        || (m_spec.name == "?" && name.empty());
+    return m_spec.name.empty() || heard.isCalled(m_spec.name)
+        || (m_spec.name == "?" && heard.name.empty());
 }
 
-bool DerivedRun::hear(Ticks now, std::size_t channel, std::string_view code, std::string_view name,
-    const Ask& ask, bool isAlert)
+bool DerivedRun::count(Ticks now, const HeardCode& heard, const Ask& ask)
 {
     stopInTime(now);
-    if (channel == m_event && isWanted(code, name))
+    if (heard.channel == m_event && isWanted(heard))
         m_kept = valueOf(*m_of, ask);
-    bool counts = false;
-    if (channel == m_of) {
-        followed(now);
-        counts = m_spec.kind == DerivedKind::Tally && isWanted(code, name) && !m_isStopped;
-        m_state += counts ? 1 : 0;
-    }
-    if (channel != m_resetBy || !isAlert)
-        return counts;
-    const bool stops = isNamed(m_spec.stopName, code, name);
-    const bool holds = isNamed(m_spec.holdName, code, name);
-    const bool begins = isNamed(m_spec.resetName, code, name);
+    if (heard.channel != m_of)
+        return false;
+    followed(now);
+    const bool counts = m_spec.kind == DerivedKind::Tally && isWanted(heard) && !m_isStopped;
+    m_state += counts ? 1 : 0;
+    return counts;
+}
+
+bool DerivedRun::hear(Ticks now, const HeardCode& heard)
+{
+    if (heard.channel != m_resetBy)
+        return false;
+    const bool stops = heard.isCalled(m_spec.stopName);
+    const bool holds = heard.isCalled(m_spec.holdName);
+    const bool begins = heard.isCalled(m_spec.resetName);
     m_isStopped = m_isStopped != stops;
     m_isHeld = m_isHeld != holds;
     if (begins) {
@@ -82,7 +85,7 @@ bool DerivedRun::hear(Ticks now, std::size_t channel, std::string_view code, std
             m_isStopped = false;
         }
     }
-    return counts || stops || holds || begins;
+    return stops || holds || begins;
 }
 
 /// What counts for a set time is over by itself.

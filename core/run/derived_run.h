@@ -4,6 +4,7 @@
 #include "curves/formula.h"
 #include "instrument/resolve.h"
 #include "run/due_list.h"
+#include "run/heard_code.h"
 
 #include <functional>
 #include <limits>
@@ -31,10 +32,10 @@ public:
     /// Returns the value in SI units, from what is asked of channels and settings.
     double sample(Ticks now, const Ask& ask);
 
-    /// Tells that a channel gave a code, and its name, which is empty when it has none. Returns
-    /// whether it began, stopped or held something, which it does only while it is alert.
-    bool hear(Ticks now, std::size_t channel, std::string_view code, std::string_view name,
-        const Ask& ask, bool isAlert);
+    /// Tells that a channel gave a code; returns whether it was counted.
+    bool count(Ticks now, const HeardCode& heard, const Ask& ask);
+    /// Returns whether a code began, stopped or held it.
+    bool hear(Ticks now, const HeardCode& heard);
     /// Tells that the number of a channel has changed.
     void changed(Ticks now, std::size_t channel, const Ask& ask);
     /// The row of a list that the last sample waits for; empty for every other kind.
@@ -50,7 +51,7 @@ private:
     void stopInTime(Ticks now);
     /// Something has happened to the followed channel.
     void followed(Ticks now);
-    bool isWanted(std::string_view code, std::string_view name) const;
+    bool isWanted(const HeardCode& heard) const;
 
     DerivedSpec m_spec;
     std::optional<std::size_t> m_of, m_resetBy; ///< the channels that it follows and hears
@@ -62,10 +63,6 @@ private:
     std::string m_row, m_toldRow;
     bool m_hasBegun = false;
     bool m_isToBegin = true; ///< again, with the next value
-    bool isNamed(std::string_view wanted, std::string_view code, std::string_view name) const
-    {
-        return !wanted.empty() && (wanted == name || wanted == code);
-    }
     double valueOf(std::size_t channel, const Ask& ask) const
     {
         return ask({false, channel}, FormulaAsks::Now);

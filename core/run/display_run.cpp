@@ -18,8 +18,10 @@ namespace {
 /// Numbers that are made into text, or into a length.
 int numberCount(const Page& page)
 {
-    return static_cast<int>(std::count_if(page.fields.begin(), page.fields.end(),
-        [](const Field& field) { return field.traits().hasReader; }));
+    return static_cast<int>(
+        std::count_if(page.fields.begin(), page.fields.end(), [](const Field& field) {
+            return field.traits().hasReader || field.kind == FieldKind::Count;
+        }));
 }
 
 } // namespace
@@ -141,10 +143,13 @@ std::vector<double> PageHistories::of(const Page& page, std::size_t field) const
 }
 
 PageMoment pageMoment(const PlainInstrument& instrument, const PlainDisplay& display,
-    const PlainPage& page, Ticks now, const ValueOf& valueOf, const StateOf& readerStateOf,
-    const PageHistories& histories)
+    const PlainPage& page, Ticks now, Ticks since, const ValueOf& valueOf,
+    const StateOf& readerStateOf, const PageHistories& histories)
 {
     PageMoment moment;
+    const auto own = indexOf(display.pages, page.id);
+    const auto& turned = turnedIn(display, dayPartOf(display, valueOf));
+    const auto place = std::find(turned.begin(), turned.end(), own);
     for (std::size_t i = 0; i < page.fields.size(); ++i) {
         const auto& field = page.fields[i];
         auto& content = moment.content.emplace_back();
@@ -169,17 +174,16 @@ PageMoment pageMoment(const PlainInstrument& instrument, const PlainDisplay& dis
         else if (field.kind == FieldKind::Scroller)
             text =
                 scrolled(text, field.width, field.gap, now / ticksFromSeconds(inSi(field.every)));
+        else if (field.kind == FieldKind::Count)
+            text = countText(field, inSeconds(now - since));
         else if (field.kind == FieldKind::Alarm && !isBeyond(field, value))
             text.assign(static_cast<std::size_t>(cellCount(text)), ' ');
         content.text = std::move(text);
         content.share = shareOf(field, value);
         if (field.kind == FieldKind::History)
             content.shares = histories.of(page, i);
-        const auto own = indexOf(display.pages, page.id);
-        content.count = static_cast<int>(display.turned.size());
-        const auto place = std::find(display.turned.begin(), display.turned.end(), own);
-        content.index =
-            place == display.turned.end() ? -1 : static_cast<int>(place - display.turned.begin());
+        content.count = static_cast<int>(turned.size());
+        content.index = place == turned.end() ? -1 : static_cast<int>(place - turned.begin());
     }
     return moment;
 }

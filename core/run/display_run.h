@@ -1,6 +1,7 @@
 #pragma once
 // One display of a run: what a redraw costs, and the texts and pixels it brings.
 
+#include "run/day_part.h"
 #include "run/reader_text.h"
 #include "run/records.h"
 #include "timing/costs.h"
@@ -29,7 +30,6 @@ double drawSeconds(
 /// Returns how long steps take on the display's bus, with the waits between them, in seconds.
 double sendSeconds(const PlainDisplay& display, const DriverSteps& steps, double busHertz);
 
-using ValueOf = std::function<LatestValue(std::size_t channel)>;
 /// Gives the state in which a reader is written.
 using StateOf = std::function<ReaderState(std::size_t reader)>;
 
@@ -55,9 +55,9 @@ struct PageMoment {
     PageContent content;
     std::vector<ShownReader> readers;
 };
-/// Makes what a page of the display shows at the instant `now`.
+/// Makes what a page of the display shows at the instant `now`, which it has shown since another.
 PageMoment pageMoment(const PlainInstrument& instrument, const PlainDisplay& display,
-    const PlainPage& page, Ticks now, const ValueOf& valueOf, const StateOf& readerStateOf,
-    const PageHistories& histories);
+    const PlainPage& page, Ticks now, Ticks since, const ValueOf& valueOf,
+    const StateOf& readerStateOf, const PageHistories& histories);
 
 } // namespace fern

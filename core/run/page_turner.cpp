@@ -40,22 +40,6 @@ bool comesForward(const PlainInstrument& instrument, const PlainPage& page,
     return false;
 }
 
-std::optional<int> minuteOfDay(const PlainDisplay& display, const ValueOf& valueOf)
-{
-    constexpr double minute = 60; // seconds
-    const double seconds = display.day.clock ? valueOf(*display.day.clock).real : notThere;
-    return std::isnan(seconds)
-        ? std::nullopt
-        : std::optional(std::clamp(static_cast<int>(seconds / minute), 0, minutesOfDay - 1));
-}
-
-const PlainDayPart* dayPartOf(const PlainDisplay& display, const ValueOf& valueOf)
-{
-    const auto& day = display.day;
-    const auto minute = day.parts.empty() ? std::nullopt : minuteOfDay(display, valueOf);
-    return minute ? &day.parts[partAt(day.spec, *minute)] : nullptr;
-}
-
 PageTurner::PageTurner(const PlainDisplay& display, Ticks start)
     : m_start(start)
     , m_page(display.turned.empty() ? 0 : display.turned.front())
@@ -63,16 +47,12 @@ PageTurner::PageTurner(const PlainDisplay& display, Ticks start)
 {
 }
 
-bool PageTurner::hear(
-    const PlainDisplay& display, std::size_t channel, std::string_view code, std::string_view name)
+bool PageTurner::hear(const PlainDisplay& display, const HeardCode& heard)
 {
     const auto& turning = display.turning;
-    if (turning.by != channel)
+    if (turning.by != heard.channel)
         return false;
-    const auto isCalled = [&](const std::string& wanted) {
-        return !wanted.empty() && (wanted == name || wanted == code);
-    };
-    const int step = isCalled(turning.next) ? 1 : isCalled(turning.previous) ? -1 : 0;
+    const int step = heard.isCalled(turning.next) ? 1 : heard.isCalled(turning.previous) ? -1 : 0;
     m_steps += step;
     return step != 0;
 }
@@ -94,7 +74,7 @@ void PageTurner::turn(const PlainDisplay& display, Ticks now, const ValueOf& val
         return;
     }
     const auto* part = dayPartOf(display, valueOf);
-    const auto& pages = part == nullptr ? display.turned : part->pages;
+    const auto& pages = turnedIn(display, part);
     const auto every = part != nullptr && part->each > Ticks{} ? part->each : display.turning.every;
     const auto count = static_cast<std::int64_t>(pages.size());
     const auto found = std::find(pages.begin(), pages.end(), m_page);

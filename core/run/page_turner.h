@@ -2,6 +2,7 @@
 // Which page a display shows: the one that is turned to, or one that comes to the front by itself.
 
 #include "run/display_run.h"
+#include "run/heard_code.h"
 
 namespace fern {
 
@@ -11,13 +12,6 @@ namespace fern {
 bool comesForward(const PlainInstrument& instrument, const PlainPage& page,
     const LatestValue& latest, Ticks now, Ticks since, bool wasOn);
 
-/// Returns the minute of the day by the clock of a display's day plan; none while it has no time.
-std::optional<int> minuteOfDay(const PlainDisplay& display, const ValueOf& valueOf);
-
-/// Returns the part of its day plan that counts for a display; null without a plan, and while its
-/// clock has no time.
-const PlainDayPart* dayPartOf(const PlainDisplay& display, const ValueOf& valueOf);
-
 class PageTurner {
 public:
     /// Of a board that is switched on at `start`. The display's own page is turned to when it is
@@ -25,8 +19,7 @@ public:
     PageTurner(const PlainDisplay& display, Ticks start);
 
     /// Takes a code of a channel; returns whether it turns a page.
-    bool hear(const PlainDisplay& display, std::size_t channel, std::string_view code,
-        std::string_view name);
+    bool hear(const PlainDisplay& display, const HeardCode& heard);
     /// Returns the page that is shown at an instant, not earlier than the one before; a page
     /// without fields while every page waits for something else.
     const PlainPage& at(const PlainInstrument& instrument, const PlainDisplay& display, Ticks now,

@@ -94,12 +94,10 @@ ReaderState settled(const PlainReader& reader, ReaderState before, double si, Nu
     return before;
 }
 
-bool changesForm(
-    const PlainReader& reader, std::size_t channel, std::string_view code, std::string_view name)
+bool changesForm(const PlainReader& reader, const HeardCode& heard)
 {
-    const auto& wanted = reader.change.name;
-    return !reader.others.empty() && reader.by == channel && !wanted.empty()
-        && (wanted == code || wanted == name);
+    return !reader.others.empty() && reader.by == heard.channel
+        && heard.isCalled(reader.change.name);
 }
 
 ReaderState withNextForm(const PlainReader& reader, ReaderState before)

@@ -3,6 +3,7 @@
 
 #include "instrument/resolve.h"
 #include "run/channel_run.h"
+#include "run/heard_code.h"
 #include "text/format.h"
 
 #include <string>
@@ -59,9 +60,8 @@ double inReaderUnit(double si, const PlainReader& reader);
 /// left only when it has gone back far enough. What is no number changes nothing.
 ReaderState settled(const PlainReader& reader, ReaderState before, double si, NumberKind kind);
 
-/// Returns whether a code of a channel changes the form of the reader.
-bool changesForm(
-    const PlainReader& reader, std::size_t channel, std::string_view code, std::string_view name);
+/// Returns whether a code changes the form of the reader, where it counts.
+bool changesForm(const PlainReader& reader, const HeardCode& heard);
 /// Returns the state after it did.
 ReaderState withNextForm(const PlainReader& reader, ReaderState before);
 

@@ -30,23 +30,23 @@ bool type(const Setting& s, std::string& typed, std::string_view cell)
     return true;
 }
 
-bool hearEntry(const Setting& s, SettingState& state, std::string_view name)
+Hearing hearEntry(const Setting& s, SettingState& state, std::string_view name)
 {
     const auto& entry = *s.entry;
-    if (isDigit(name))
-        return type(s, state.typed, name);
-    if (!entry.point.empty() && name == entry.point)
-        return type(s, state.typed, ".");
+    const bool isPoint = !entry.point.empty() && name == entry.point;
+    if (isDigit(name) || isPoint)
+        return type(s, state.typed, isPoint ? "." : name) ? Hearing::Accepted : Hearing::Refused;
+    // With nothing typed, these two may mean something else.
     if (state.typed.empty() || name.empty() || (name != entry.clear && name != entry.confirm))
-        return false;
+        return Hearing::NotMeant;
     const double number = entryOf(state);
     state.typed.clear();
     if (name == entry.clear)
-        return true;
+        return Hearing::Accepted;
     if (number < in(s.least, s.value.unit) || number > in(s.most, s.value.unit))
-        return false;
+        return Hearing::Refused;
     state.value = number;
-    return true;
+    return Hearing::Accepted;
 }
 
 } // namespace
@@ -56,14 +56,16 @@ double entryOf(const SettingState& state)
     return state.typed.empty() ? state.value : parseNumber(state.typed).value_or(state.value);
 }
 
-bool hearSetting(const Setting& s, SettingState& state, std::string_view name)
+Hearing hearSetting(const Setting& s, SettingState& state, std::string_view name)
 {
-    if (s.entry && hearEntry(s, state, name))
-        return true;
-    if (name == s.seek && s.seeking)
-        return false; // it begins to seek
+    if (const auto typed = s.entry ? hearEntry(s, state, name) : Hearing::NotMeant;
+        typed != Hearing::NotMeant)
+        return typed;
+    const bool isPreset = name == s.seek && !s.seeking && !s.presets.empty(); // else it seeks
+    if (name.empty() || (name != s.up && name != s.down && !isPreset))
+        return Hearing::NotMeant;
     const double before = std::exchange(state.value, settingAfter(s, state.value, name));
-    return state.value != before;
+    return state.value != before ? Hearing::Accepted : Hearing::Refused;
 }
 
 double settingAfter(const Setting& s, double value, std::string_view name)

@@ -2,6 +2,7 @@
 // Settings that the user changes, and outputs that follow a value.
 
 #include "instrument/resolve.h"
+#include "run/heard_code.h"
 
 #include <string>
 #include <string_view>
@@ -19,10 +20,9 @@ struct SettingState {
 /// Returns what is typed of a setting as a number in its unit, or its value when nothing is.
 double entryOf(const SettingState& state);
 
-/// A key of a setting's channel was pressed; returns whether it did something. A digit counts as
-/// long as the number may still lie within the limits; confirming takes a number within them, and
-/// drops every other one.
-bool hearSetting(const Setting& setting, SettingState& state, std::string_view name);
+/// A key of a setting's channel was pressed. A digit is accepted as long as the number may still
+/// lie within the limits; confirming takes a number within them, and drops every other one.
+Hearing hearSetting(const Setting& setting, SettingState& state, std::string_view name);
 
 /// Returns the value of a setting, in its unit, so many whole steps up or down. At a limit it
 /// stays, or begins at the other one.

@@ -2,6 +2,7 @@
 
 #include "run/task_blocks.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace fern {
@@ -29,11 +30,20 @@ void Turn::hear(std::size_t channel, const std::string& code)
     const auto name = nameOf(source.source.names, code);
     const double before = memory().latest(channel).real;
     memory().keep(channel, {std::isnan(before) ? 1 : before + 1, notThere, now(), true, code});
-    bool isHeard = false;
+    HeardCode heard{channel, code, name};
+    bool isAccepted = false;
     for (auto& task : m_state.program)
-        isHeard |= task->heard(*this, channel, code, name);
-    isHeard |= memory().hear(instrument(), channel, code, name);
-    if (isHeard)
+        isAccepted |= task->counted(*this, heard);
+    auto most = Hearing::NotMeant;
+    for (const auto meanings : {Meanings::OfShownPages, Meanings::General}) {
+        if (most != Hearing::NotMeant)
+            break;
+        heard.meanings = meanings;
+        for (auto& task : m_state.program)
+            most = std::max(most, task->hear(*this, heard));
+        most = std::max(most, memory().hear(instrument(), heard));
+    }
+    if (isAccepted || most == Hearing::Accepted)
         for (auto& task : m_state.program)
             task->accepted(channel);
 }

@@ -4,30 +4,32 @@
 
 namespace fern {
 
-Field aligned(Field field, const Box& box, const GlassMetrics& metrics, FieldAlign align)
+Field aligned(Field field, const Box& box, const Box& frame, FieldAlign align)
 {
-    const int across = std::max(0, metrics.columns - box.width);
-    const int down = std::max(0, metrics.rows - box.height);
+    const int across = frame.width - box.width;
+    const int down = frame.height - box.height;
     switch (align) {
     case FieldAlign::Left:
-        field.x = 0;
+        field.x = frame.x;
         break;
     case FieldAlign::Centre:
-        field.x = across / 2;
+        field.x = frame.x + across / 2;
         break;
     case FieldAlign::Right:
-        field.x = across;
+        field.x = frame.x + across;
         break;
     case FieldAlign::Top:
-        field.y = 0;
+        field.y = frame.y;
         break;
     case FieldAlign::Middle:
-        field.y = down / 2;
+        field.y = frame.y + down / 2;
         break;
     case FieldAlign::Bottom:
-        field.y = down;
+        field.y = frame.y + down;
         break;
     }
+    field.x = std::max(0, field.x);
+    field.y = std::max(0, field.y);
     return field;
 }
 

@@ -153,6 +153,7 @@ std::vector<CellRun> cellRuns(
     case FieldKind::Label:
     case FieldKind::Scroller:
     case FieldKind::Alarm:
+    case FieldKind::Count:
         break;
     }
     return {{f.x, f.y, codePoints(content.text)}};

@@ -50,6 +50,8 @@ int glyphCount(const Page& page, const GlassMetrics& metrics,
             count += cellsOf(i);
         else if (field.kind == FieldKind::List)
             count += field.width * field.height;
+        else if (field.traits().size == FieldSize::Window)
+            count += field.width;
         else if (field.traits().size == FieldSize::OfGlass
             || field.traits().size == FieldSize::AsDrawn)
             count += metrics.unit == GlassUnit::Pixels

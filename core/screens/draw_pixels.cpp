@@ -122,6 +122,7 @@ void drawField(MonoFrame& frame, const Field& f, const FieldContent& content)
     case FieldKind::Label:
     case FieldKind::Scroller:
     case FieldKind::Alarm:
+    case FieldKind::Count:
         return drawText(frame, f.x, f.y, content.text, font, f.scale);
     }
 }

@@ -40,6 +40,10 @@ using FieldText = std::function<std::string(std::size_t field)>;
 /// and histories filled by half, alarms on.
 PageContent sampleContent(const Page& page, const FieldText& textOf);
 
+/// Returns the whole seconds that a count shows, right-aligned in its window; all nines where they
+/// are too many for it.
+std::string countText(const Field& field, double seconds);
+
 /// Returns the lines of a block of text, or the rows of a list.
 std::vector<std::string> linesOf(const Field& field, std::string_view text);
 

@@ -23,10 +23,11 @@ enum class FieldKind {
     Glyph, ///< a sign of one's own
     Picture,
     List, ///< the rows of a timed list that come next
+    Count, ///< whole seconds for which its page has been shown, such as of a search
 };
-constexpr std::size_t fieldKinds = 11;
+constexpr std::size_t fieldKinds = 12;
 inline constexpr Words<fieldKinds> fieldKindWords{"value", "label", "bar", "history", "text",
-    "scroller", "alarm", "page dots", "glyph", "picture", "list"};
+    "scroller", "alarm", "page dots", "glyph", "picture", "list", "count"};
 
 /// What the size of a field is counted in.
 enum class FieldSize {
@@ -57,6 +58,7 @@ inline constexpr std::array<FieldTraits, fieldKinds> fieldTraits{{
     {false, false, false, false, false, true, false, FieldSize::AsDrawn},
     {false, false, false, false, false, false, false, FieldSize::AsDrawn},
     {true, false, false, false, true, true, false, FieldSize::Lines},
+    {false, false, false, false, true, true, true, FieldSize::Window},
 }};
 constexpr const FieldTraits& traitsOf(FieldKind kind)
 {

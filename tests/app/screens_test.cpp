@@ -148,6 +148,15 @@ TEST_F(ScreensTest, AFieldIsPutToTheEdgesAndTheMiddle)
     click("align left");
     click("align middle");
     EXPECT_EQ(at(), std::pair(0, 24));
+    auto* frame = find<QComboBox>("alignTo");
+    frame->setFocus();
+    key(Qt::Key_Down); // another field of the page
+    const auto* other = field("strokes", qPrintable(frame->currentData().toString()));
+    ASSERT_NE(other, nullptr);
+    click("align top");
+    EXPECT_EQ(at(), std::pair(0, other->y));
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
     QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
     settle();
     EXPECT_EQ(at(), std::pair(0, 48));

@@ -54,6 +54,7 @@ ScreensPlace::ScreensPlace(House& house, QWidget* parent)
     , m_sheet(new FieldSheet(house.document, this))
     , m_turning(new TurningSheet(house.document, this))
     , m_day(new DaySheet(house.document, this))
+    , m_aligns(new AlignRow(this))
 {
     setObjectName(QStringLiteral("screensPlace"));
     auto* column = new QVBoxLayout(this);
@@ -83,6 +84,7 @@ ScreensPlace::ScreensPlace(House& house, QWidget* parent)
                 .leaf = Leaf::Text});
         });
     connect(m_sheet, &FieldSheet::removeWanted, this, &ScreensPlace::removeField);
+    connect(m_aligns, &AlignRow::wanted, this, &ScreensPlace::align);
     connect(m_canvas, &PageCanvas::moved, this, [this](const QString& field, int x, int y) {
         change(tr("Move a field"), field, [x, y](Field& f) { f.x = x, f.y = y; });
     });
@@ -137,7 +139,7 @@ QWidget* ScreensPlace::makeBenches()
     page->addWidget(makeHead());
     page->addWidget(m_canvas, 1);
     page->addWidget(makeTrials());
-    page->addWidget(makeAligns());
+    page->addWidget(m_aligns);
     page->addWidget(makeAdds());
     m_benches->addPage(tr("page"), QStringLiteral("benchPage"), m_pageBench);
     m_benches->addPage(tr("glyph"), QStringLiteral("benchGlyph"), m_glyphs);
@@ -312,37 +314,33 @@ QWidget* ScreensPlace::makeTrials()
     return trials;
 }
 
-/// Where on the glass the chosen field is put.
-QWidget* ScreensPlace::makeAligns()
-{
-    auto* aligns = new QWidget(this);
-    auto* row = new QHBoxLayout(aligns);
-    row->setContentsMargins(0, 0, 0, 0);
-    row->setSpacing(grid - 2);
-    row->addWidget(softLabel(tr("Put it"), aligns));
-    for (std::size_t i = 0; i < fieldAlignWords.size(); ++i) {
-        auto* chip = new Chip(qText(fieldAlignWords[i]), aligns);
-        chip->setCheckable(false);
-        chip->setObjectName(QStringLiteral("align ") + qText(fieldAlignWords[i]));
-        row->addWidget(chip);
-        m_aligns.push_back(chip);
-        connect(chip, &QAbstractButton::clicked, this,
-            [this, i] { align(static_cast<FieldAlign>(i)); });
-    }
-    row->addStretch(1);
-    return aligns;
-}
-
-void ScreensPlace::align(FieldAlign where)
+/// Beside an edge or the middle of the glass, or of another field.
+void ScreensPlace::align(FieldAlign where, const QString& to)
 {
     const auto [display, page, content] = shown();
     if (page == nullptr)
         return;
     const auto& plain = m_view->plain();
-    change(tr("Align a field"), m_field, [&](Field& field) {
-        const auto box = fieldBox(field, placesOf(plain, *display, field), display->metrics);
-        field = aligned(field, box, display->metrics, where);
-    });
+    const auto& metrics = display->metrics;
+    const auto boxOf = [&](const Field& field) {
+        return fieldBox(field, placesOf(plain, *display, field), metrics);
+    };
+    const auto other = indexOf(page->fields, to.toStdString());
+    const auto frame = other < page->fields.size() ? boxOf(page->fields[other])
+                                                   : Box{0, 0, metrics.columns, metrics.rows};
+    change(tr("Align a field"), m_field,
+        [&](Field& field) { field = aligned(field, boxOf(field), frame, where); });
+}
+
+void ScreensPlace::offerAligns(const PlainPage* page)
+{
+    m_aligns->setEnabled(page != nullptr && !m_field.isEmpty());
+    QStringList others;
+    if (page != nullptr)
+        for (const auto& field : page->fields)
+            if (qText(field.id) != m_field)
+                others.push_back(qText(field.id));
+    m_aligns->showFields(others);
 }
 
 QWidget* ScreensPlace::makeAdds()
@@ -403,8 +401,7 @@ void ScreensPlace::showPage()
     for (std::size_t i = 0; i < m_adds.size(); ++i)
         m_adds[i]->setEnabled(page != nullptr
             && canShow(m_document.instrument(), display->id, static_cast<FieldKind>(i)));
-    for (auto* chip : m_aligns)
-        chip->setEnabled(page != nullptr && !m_field.isEmpty());
+    offerAligns(page);
     if (page == nullptr) {
         m_canvas->showPage({}, {}, {}, {});
         m_drawnOf.reset();

@@ -3,6 +3,7 @@
 
 #include "app/house/place.h"
 #include "app/look/page_chips.h"
+#include "app/places/screens/align_row.h"
 #include "app/places/screens/day_sheet.h"
 #include "app/places/screens/field_sheet.h"
 #include "app/places/screens/glyph_bench.h"
@@ -11,7 +12,6 @@
 #include "app/places/screens/picture_bench.h"
 #include "app/places/screens/turning_sheet.h"
 #include "judge/page_trial.h"
-#include "screens/align.h"
 
 #include <QButtonGroup>
 #include <QLineEdit>
@@ -57,8 +57,8 @@ private:
     void putPicture(const Picture& picture);
     QWidget* makeAdds();
     QWidget* makeTrials();
-    QWidget* makeAligns();
-    void align(FieldAlign where);
+    void align(FieldAlign where, const QString& to);
+    void offerAligns(const PlainPage* page);
     QWidget* makeHead();
     /// The chosen field, when its page is shown, and the day of its display.
     QWidget* makeSheets();
@@ -100,7 +100,7 @@ private:
     TurningSheet* m_turning;
     DaySheet* m_day;
     std::vector<QAbstractButton*> m_adds; ///< by FieldKind
-    std::vector<QAbstractButton*> m_aligns; ///< by FieldAlign
+    AlignRow* m_aligns;
 };
 
 } // namespace fern::app

@@ -31,12 +31,18 @@ void DerivedTask::changed(Turn& turn, std::size_t channel)
     m_calmMade.changed(turn.now(), channel, numbersOf(turn, true));
 }
 
-bool DerivedTask::heard(
-    Turn& turn, std::size_t channel, std::string_view code, std::string_view name)
+bool DerivedTask::counted(Turn& turn, const HeardCode& heard)
 {
-    const bool isAlert = turn.memory().isShown(this->channel(turn).source.derived.onPage);
-    m_calmMade.hear(turn.now(), channel, code, name, numbersOf(turn, true), isAlert);
-    return m_made.hear(turn.now(), channel, code, name, numbersOf(turn, false), isAlert);
+    m_calmMade.count(turn.now(), heard, numbersOf(turn, true));
+    return m_made.count(turn.now(), heard, numbersOf(turn, false));
+}
+
+Hearing DerivedTask::hear(Turn& turn, const HeardCode& heard)
+{
+    if (!turn.memory().isAsked(heard.meanings, channel(turn).source.derived.onPage))
+        return Hearing::NotMeant;
+    m_calmMade.hear(turn.now(), heard);
+    return m_made.hear(turn.now(), heard) ? Hearing::Accepted : Hearing::NotMeant;
 }
 
 SampleRecord DerivedTask::sample(Turn& turn, Ticks /*at*/, std::int64_t /*slot*/)

@@ -12,8 +12,8 @@ public:
 
     std::unique_ptr<Task> clone() const override { return std::make_unique<DerivedTask>(*this); }
     void changed(Turn& turn, std::size_t channel) override;
-    bool heard(
-        Turn& turn, std::size_t channel, std::string_view code, std::string_view name) override;
+    bool counted(Turn& turn, const HeardCode& heard) override;
+    Hearing hear(Turn& turn, const HeardCode& heard) override;
 
 protected:
     SampleRecord sample(Turn& turn, Ticks at, std::int64_t slot) override;

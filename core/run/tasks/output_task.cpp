@@ -16,18 +16,20 @@ OutputTask::OutputTask(std::size_t output, const PlainInstrument& instrument, Ti
 {
     const auto& sequence = instrument.outputs[output].spec.sequence;
     m_name = sequence.name;
+    m_onPage = sequence.onPage;
     m_restarts = sequence.restarts;
     m_acknowledges = sequence.acknowledges;
 }
 
-bool OutputTask::heard(
-    Turn& /*turn*/, std::size_t channel, std::string_view code, std::string_view name)
+Hearing OutputTask::hear(Turn& turn, const HeardCode& heard)
 {
-    const bool isMeant = !m_name.empty() && channel == m_by && (name == m_name || code == m_name)
-        && (!m_move || m_restarts);
-    if (isMeant)
-        m_move = 0;
-    return isMeant;
+    if (heard.channel != m_by || !heard.isCalled(m_name)
+        || !turn.memory().isAsked(heard.meanings, m_onPage))
+        return Hearing::NotMeant;
+    if (m_move && !m_restarts)
+        return Hearing::Refused;
+    m_move = 0;
+    return Hearing::Accepted;
 }
 
 void OutputTask::accepted(std::size_t channel)

@@ -16,8 +16,7 @@ public:
     std::unique_ptr<Task> clone() const override { return std::make_unique<OutputTask>(*this); }
     Ticks due() const override { return m_due; }
     Ticks run(Turn& turn) override;
-    bool heard(
-        Turn& turn, std::size_t channel, std::string_view code, std::string_view name) override;
+    Hearing hear(Turn& turn, const HeardCode& heard) override;
     void accepted(std::size_t channel) override;
 
 private:
@@ -26,6 +25,7 @@ private:
     std::size_t m_index;
     std::optional<std::size_t> m_by; ///< the channel that begins its sequence
     std::string m_name; ///< of the code that does
+    std::string m_onPage; ///< where that counts; empty: always
     bool m_restarts = false;
     bool m_acknowledges = false;
     std::optional<std::size_t> m_move; ///< that comes next, while a sequence is under way

@@ -54,14 +54,14 @@ RedrawTask::RedrawTask(
 }
 
 /// What was turned is drawn at once.
-bool RedrawTask::heard(
-    Turn& turn, std::size_t channel, std::string_view code, std::string_view name)
+Hearing RedrawTask::hear(Turn& turn, const HeardCode& heard)
 {
-    if (!m_pages.hear(turn.instrument().displays[m_index], channel, code, name))
-        return false;
+    if (heard.meanings != Meanings::General
+        || !m_pages.hear(turn.instrument().displays[m_index], heard))
+        return Hearing::NotMeant;
     m_due = std::min(m_due, std::max(turn.now(), m_part->busyUntil()));
     turn.wake();
-    return true;
+    return Hearing::Accepted;
 }
 
 Ticks RedrawTask::run(Turn& turn)
@@ -72,6 +72,7 @@ Ticks RedrawTask::run(Turn& turn)
     const auto& page = m_pages.at(turn.instrument(), display, now, valuesOf(turn));
     if (m_shown != page.id) {
         m_shown = page.id;
+        m_shownSince = now;
         turn.observer().turned({m_index, now, page.id});
         turn.memory().show(m_index, page.id);
     }
@@ -120,8 +121,8 @@ DriverSteps RedrawTask::draw(Turn& turn, Flight& flight, const PlainPage& page)
     const auto stateOf = [&turn](std::size_t reader) {
         return turn.memory().settle(turn.instrument(), reader, turn.now());
     };
-    auto moment = pageMoment(
-        turn.instrument(), display, page, turn.now(), valuesOf(turn), stateOf, m_histories);
+    auto moment = pageMoment(turn.instrument(), display, page, turn.now(), m_shownSince,
+        valuesOf(turn), stateOf, m_histories);
     flight.shown.display = m_index;
     flight.shown.startedAt = turn.now();
     flight.shown.readers = std::move(moment.readers);

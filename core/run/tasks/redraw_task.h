@@ -21,8 +21,7 @@ public:
     Ticks due() const override { return m_due; }
     Ticks run(Turn& turn) override;
     void happen(Turn& turn, int part) override;
-    bool heard(
-        Turn& turn, std::size_t channel, std::string_view code, std::string_view name) override;
+    Hearing hear(Turn& turn, const HeardCode& heard) override;
 
 private:
     /// A frame on its way to the eye; nothing is told of one that was not drawn.
@@ -46,6 +45,7 @@ private:
     PageHistories m_histories;
     PageTurner m_pages;
     std::optional<std::string> m_shown; ///< the page that was turned to
+    Ticks m_shownSince;
     std::string m_signsOf; ///< the page whose signs the display has
     double m_light; ///< share, that the display was told
     bool m_hasSigns; ///< any page needs some

@@ -4,23 +4,23 @@
 #include "run/turn.h"
 #include "timing/costs.h"
 
+#include <utility>
+
 namespace fern {
 
-bool SeekTask::heard(Turn& turn, std::size_t channel, std::string_view code, std::string_view name)
+Hearing SeekTask::hear(Turn& turn, const HeardCode& heard)
 {
     const auto& setting = turn.instrument().settings[m_index];
-    if (setting.by != channel || !turn.memory().isShown(setting.spec.onPage))
-        return false;
-    const bool wasSeeking = m_due != maxTicks;
-    const auto& seek = setting.spec.seek;
-    m_due = maxTicks;
-    if (wasSeeking || seek.empty() || (seek != name && seek != code))
-        return wasSeeking;
+    if (setting.by != heard.channel || !turn.memory().isAsked(heard.meanings, setting.spec.onPage))
+        return Hearing::NotMeant;
+    const bool wasSeeking = std::exchange(m_due, maxTicks) != maxTicks;
+    if (wasSeeking || !heard.isCalled(setting.spec.seek))
+        return wasSeeking ? Hearing::Accepted : Hearing::NotMeant;
     m_begin = turn.memory().setting(m_index).value;
     m_steppedAt = maxTicks;
     m_due = turn.now();
     turn.wake();
-    return true;
+    return Hearing::Accepted;
 }
 
 /// A value counts that was sampled after the step.

@@ -17,8 +17,7 @@ public:
     Ticks due() const override { return m_due; }
     Ticks run(Turn& turn) override;
     /// Its code begins it, every other code of its channel ends it.
-    bool heard(
-        Turn& turn, std::size_t channel, std::string_view code, std::string_view name) override;
+    Hearing hear(Turn& turn, const HeardCode& heard) override;
 
 private:
     bool hasFound(Turn& turn) const;

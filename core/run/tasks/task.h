@@ -3,11 +3,11 @@
 
 #include "base/ticks.h"
 #include "reading/counting.h"
+#include "run/heard_code.h"
 #include "signal/tap.h"
 
 #include <memory>
 #include <string>
-#include <string_view>
 
 namespace fern {
 
@@ -45,13 +45,10 @@ public:
     virtual void follow(Turn& /*turn*/) { }
     /// Tells that the number of a channel has changed.
     virtual void changed(Turn& /*turn*/, std::size_t /*channel*/) { }
-    /// Tells that a channel has given a code, and its name, which is empty when it has none;
-    /// returns whether that did something.
-    virtual bool heard(Turn& /*turn*/, std::size_t /*channel*/, std::string_view /*code*/,
-        std::string_view /*name*/)
-    {
-        return false;
-    }
+    /// Tells once that a channel has given a code; returns whether it was counted.
+    virtual bool counted(Turn& /*turn*/, const HeardCode& /*heard*/) { return false; }
+    /// Asks what a code did; not every meaning is asked for at once.
+    virtual Hearing hear(Turn& /*turn*/, const HeardCode& /*heard*/) { return Hearing::NotMeant; }
     /// Tells that a code of a channel did something.
     virtual void accepted(std::size_t /*channel*/) { }
 };

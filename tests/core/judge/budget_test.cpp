@@ -106,6 +106,10 @@ TEST(MonteCarlo, StopsAndSaysWhatIsNotKnown)
     told.unit = *parseUnit("V");
     EXPECT_EQ(drawnBudget(told, 1, 1000, 1, [](double) { return true; }).error().message,
         "how far the source may be off is not told");
+    told.source.kind = SourceKind::Derived; // of settings alone
+    EXPECT_EQ(budgetOf(told, 1, 0).missing, "");
+    told.madeOf = {0};
+    EXPECT_NE(budgetOf(told, 1, 0).missing, "");
 }
 
 TEST(Budget, KeepsRoundingOutAndSplitsRepeatability)

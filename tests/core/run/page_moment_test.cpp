@@ -105,6 +105,18 @@ TEST(PageMoment, NamesRaiseNoAlarm)
     EXPECT_EQ(signOf(TextForm::Number), "H");
 }
 
+TEST(PageMoment, ACountTellsTheSecondsOfItsPage)
+{
+    const auto countAfter = [](double seconds, int width) {
+        return shownAfter(seconds, FieldKind::Count, [width](Field& f) {
+            f.width = width;
+        }).extra.text;
+    };
+    EXPECT_EQ(countAfter(7.9, 3), "  7");
+    EXPECT_EQ(countAfter(12.9, 3), " 12");
+    EXPECT_EQ(countAfter(12.9, 1), "9") << "no more than its window holds";
+}
+
 TEST(PageMoment, ARunningTextGoesOnWithTime)
 {
     const auto windowAfter = [](double seconds, int gap = scrollerGap) {

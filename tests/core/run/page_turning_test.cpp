@@ -3,8 +3,10 @@
 
 #include "instrument/page_edits.h"
 #include "instrument/turning_edits.h"
+#include "judge/state_page.h"
 #include "run/page_shares.h"
 #include "screens/page_turning.h"
+#include "tests/core/displays.h"
 #include "tests/core/judge/display_cases.h"
 #include "tests/core/sources.h"
 
@@ -185,6 +187,29 @@ TEST(PageTurning, AReceiverIsSearchedForFoundAndLost)
     EXPECT_EQ(pages.at(98), "fix");
 }
 
+TEST(PageTurning, APageThatIsMadeForASearchCountsItsSeconds)
+{
+    auto in = test::withSource(test::bench(), "Fix", test::receiverCase({{0, 5}, {100, 40}}));
+    const auto plain = *resolve(in, "");
+    auto page = statePage(plain.displays[0], plain.channels[0], PageComes::Searching);
+    page.id = "searching";
+    in.pages.insert(in.pages.begin(), std::make_shared<const Page>(page));
+    const test::Ran searching(*accepted(in), 8);
+    const auto& content = *searching.history.lastRedraw(0)->content;
+    ASSERT_EQ(content.size(), 3U);
+    EXPECT_EQ(content[1].text, "SEARCHING");
+    EXPECT_NEAR(std::stod(content[2].text), 7, 1.5) << "its first word came within two seconds";
+    const auto fieldsOn = [&](std::string_view glass, PageComes comes) {
+        auto display = plain.displays[0];
+        display.metrics = metricsOf(test::displayOf(glass));
+        return statePage(display, plain.channels[0], comes).fields.size();
+    };
+    EXPECT_EQ(fieldsOn("character-16x2", PageComes::Searching), 3U);
+    EXPECT_EQ(fieldsOn("character-16x2", PageComes::Stale), 2U) << "nothing is waited for";
+    EXPECT_EQ(fieldsOn("eight-digits", PageComes::Searching), 2U);
+    EXPECT_EQ(fieldsOn("four-digits-two-wire", PageComes::Searching), 1U) << "there is no room";
+}
+
 TEST(PageTurning, ADeviceThatWasNeverThereIsTold)
 {
     const auto pages =
@@ -262,6 +287,30 @@ TEST(PageTurning, TheDayPlanTurnsItsPagesAtItsTimes)
     EXPECT_EQ(evening.at(119), "remote") << "it is the only one of its time";
     EXPECT_EQ(pagesOf(withPlan(plan, "2031-05-03T03:00:00Z"), 5).at(4), "remote")
         << "until the first part of today it is still yesterday's last";
+}
+
+TEST(PageTurning, DotsCountThePagesOfThePartOfTheDay)
+{
+    DayPlan plan;
+    plan.parts = {{"06:00", "volts speed", {0, "s"}, 100}, {"21:30", "remote", {0, "s"}, 100}};
+    const auto dotsAt = [&](const char* startsAt) {
+        auto in = withPlan(plan, startsAt);
+        for (auto& page : in.pages) {
+            auto changed = *page;
+            Field dots;
+            dots.id = "dots";
+            dots.kind = FieldKind::PageDots;
+            dots.y = 56;
+            changed.fields.push_back(dots);
+            page = std::make_shared<const Page>(changed);
+        }
+        RunHistory history(ticksFromSeconds(5));
+        FirmwareRun(*resolve(in, ""), {}, history).advanceTo(ticksFromSeconds(4));
+        const auto& content = history.lastRedraw(0)->content->back();
+        return std::pair(content.index, content.count);
+    };
+    EXPECT_EQ(dotsAt("2031-05-03T12:00:00Z"), std::pair(0, 2)) << "of three pages two are turned";
+    EXPECT_EQ(dotsAt("2031-05-03T23:00:00Z"), std::pair(0, 1));
 }
 
 TEST(PageTurning, NightIsDarker)

@@ -87,7 +87,7 @@ TEST(Settings, ANumberIsTypedClearedAndConfirmed)
     const auto press = [&](std::string_view keys) {
         std::string heard;
         for (const char key : keys)
-            heard += hearSetting(s, state, std::string(1, key)) ? '+' : '-';
+            heard += "?-+"[static_cast<int>(hearSetting(s, state, std::string(1, key)))];
         return heard;
     };
     EXPECT_EQ(press("12."), "+++");
@@ -97,14 +97,14 @@ TEST(Settings, ANumberIsTypedClearedAndConfirmed)
     EXPECT_EQ(state.value, 20) << "not before it is confirmed";
     EXPECT_EQ(press("#"), "+");
     EXPECT_EQ(state.value, 12.5);
-    EXPECT_EQ(press("1*#"), "++-") << "nothing is left to confirm";
+    EXPECT_EQ(press("1*#"), "++?") << "nothing is left to confirm: it may mean something else";
     EXPECT_EQ(press("2519"), "++--") << "no number within the limits begins with 251";
     EXPECT_EQ(entryOf(state), 25);
     EXPECT_EQ(press("*3#"), "++-") << "3 is below the least";
     EXPECT_EQ(state.value, 12.5);
     EXPECT_EQ(entryOf(state), 12.5);
     EXPECT_EQ(press(".."), "+-");
-    EXPECT_EQ(press("A"), "-");
+    EXPECT_EQ(press("A"), "?");
 }
 
 /// A tuner whose signal is strong from 7 on.
@@ -162,6 +162,29 @@ TEST(Settings, AKeyMeansWhatThePageSaysThatIsShown)
     EXPECT_EQ(Ran(in, 2).run.setting(0).value, 3);
 }
 
+// "up" turns the pages, but on the second one it sets the tuner: there it turns nothing, even where
+// the tuner can go no further.
+TEST(Settings, AKeyThatMeansSomethingOnThePageMeansOnlyThat)
+{
+    auto in = tuner({{1, "up"}, {2, "up"}, {3, "up"}, {4, "down"}}, 0);
+    auto tune = *in.settings[0];
+    tune.value = {9, "count"};
+    tune.onPage = in.pages[1]->id;
+    in.settings[0] = std::make_shared<const Setting>(tune);
+    auto display = *in.displays[0];
+    display.turning = {in.channels[0]->id, "up", "down", {0, "s"}};
+    in = *withDisplay(in, display);
+    const auto at = [&](double seconds) {
+        const Ran ran(in, seconds);
+        return std::pair(ran.history.lastRedraw(0)->page, ran.run.setting(0).value);
+    };
+    const auto first = in.pages[0]->id, second = in.pages[1]->id;
+    EXPECT_EQ(at(1.9), std::pair(second, 9.0)) << "the first press turns";
+    EXPECT_EQ(at(2.9), std::pair(second, 10.0)) << "the second sets";
+    EXPECT_EQ(at(3.9), std::pair(second, 10.0)) << "at its most it is refused, and turns nothing";
+    EXPECT_EQ(at(5), std::pair(first, 10.0)) << "what means nothing there turns";
+}
+
 class Beeps : public RunObserver {
 public:
     void driven(const DrivenRecord& record) override
@@ -172,8 +195,8 @@ public:
     std::vector<double> at;
 };
 
-// A beep for each key that did something: at its most, "up" does nothing more.
-TEST(Settings, AcceptedKeysAreAcknowledged)
+/// The tuner at 9 of 10, three presses at 1, 2 and 3 s, and when a beeper beeps.
+std::vector<double> beepsOf(const std::function<void(Instrument&, OutputSequence&)>& change)
 {
     auto in = tuner({{1, "up"}, {2, "down"}, {3, "up"}}, 0);
     auto tune = *in.settings[0];
@@ -187,13 +210,33 @@ TEST(Settings, AcceptedKeysAreAcknowledged)
     beep.lowOutput = beep.highOutput = {0, "Hz"};
     beep.every = {100, "ms"};
     beep.sequence.by = in.channels[0]->id;
-    beep.sequence.acknowledges = true;
     beep.sequence.moves = {{0.1, 1000}};
+    change(in, beep.sequence);
     in.outputs.push_back(std::make_shared<const Output>(beep));
     Beeps beeps;
     FirmwareRun(*resolve(in, ""), {}, beeps).advanceTo(ticksFromSeconds(5));
-    ASSERT_EQ(beeps.at.size(), 1U);
-    EXPECT_NEAR(beeps.at[0], 1.1, 0.11);
+    return beeps.at;
+}
+
+// A beep for each key that did something: at its most, "up" does nothing more.
+TEST(Settings, AcceptedKeysAreAcknowledged)
+{
+    const auto beeps =
+        beepsOf([](Instrument&, OutputSequence& sequence) { sequence.acknowledges = true; });
+    ASSERT_EQ(beeps.size(), 1U);
+    EXPECT_NEAR(beeps[0], 1.1, 0.11);
+}
+
+TEST(Settings, AnOutputAnswersAKeyOnItsPageOnly)
+{
+    const auto beepsOn = [](std::size_t page) {
+        return beepsOf([page](Instrument& in, OutputSequence& sequence) {
+            sequence.name = "down";
+            sequence.onPage = in.pages[page]->id;
+        }).size();
+    };
+    EXPECT_EQ(beepsOn(0), 1U);
+    EXPECT_EQ(beepsOn(1), 0U) << "it is not shown";
 }
 
 } // namespace

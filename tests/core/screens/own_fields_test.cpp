@@ -2,6 +2,7 @@
 
 #include "drive/firmware.h"
 #include "drive/pixel_page.h"
+#include "screens/align.h"
 #include "screens/draw_cells.h"
 #include "screens/draw_pixels.h"
 #include "screens/part_picture.h"
@@ -216,6 +217,25 @@ TEST(OwnFields, DotsOfAPageThatIsNotTurnedFillNone)
     drawField(frame, dots, content);
     for (int i = 0; i < 3; ++i)
         EXPECT_FALSE(frame.pixel(i * 2 * dotSide + 1, 1)) << "its middle";
+}
+
+TEST(OwnFields, AFieldIsPutBesideAnother)
+{
+    Field field;
+    const Box box{50, 50, 10, 8};
+    const Box other{20, 10, 30, 16};
+    const auto at = [&](FieldAlign where, const Box& frame) {
+        const auto put = aligned(field, box, frame, where);
+        return std::pair(put.x, put.y);
+    };
+    field.x = field.y = 50;
+    EXPECT_EQ(at(FieldAlign::Left, other), std::pair(20, 50));
+    EXPECT_EQ(at(FieldAlign::Centre, other), std::pair(30, 50));
+    EXPECT_EQ(at(FieldAlign::Right, other), std::pair(40, 50)) << "they end together";
+    EXPECT_EQ(at(FieldAlign::Top, other), std::pair(50, 10));
+    EXPECT_EQ(at(FieldAlign::Middle, other), std::pair(50, 14));
+    EXPECT_EQ(at(FieldAlign::Bottom, other), std::pair(50, 18));
+    EXPECT_EQ(at(FieldAlign::Right, {0, 0, 4, 4}), std::pair(0, 50)) << "not off the glass";
 }
 
 /// A daily list of three rows, and a page that lists it, at a time of day.
