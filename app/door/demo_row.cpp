@@ -128,7 +128,7 @@ DemoRow::DemoRow(QWidget* parent)
     : QWidget(parent)
 {
     setObjectName(QStringLiteral("demos"));
-    auto* row = new FlowLayout(this, grid, false);
+    auto* row = new FlowLayout(this, grid, FlowWidths::Alike);
     const auto names = QDir(QStringLiteral(":/demo")).entryList();
     for (const auto& name : names) {
         auto* button = new DemoButton(this);

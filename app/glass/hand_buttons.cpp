@@ -49,7 +49,7 @@ void HandButtons::showInstrument(const Instrument& instrument)
             label->setText(qText(findById(instrument.channels, channel)->name));
             label->setFixedWidth(groupLabelWidth);
             group = new QWidget(this);
-            new FlowLayout(group, grid - 2, true);
+            new FlowLayout(group, grid - 2, FlowWidths::Stretched);
             const int row = groups->rowCount();
             groups->addWidget(label, row, 0, Qt::AlignVCenter);
             groups->addWidget(group, row, 1);

@@ -14,37 +14,59 @@ QSize FlowLayout::cell() const
     return largest;
 }
 
-int FlowLayout::perLine(int width) const
+std::vector<QRect> FlowLayout::places(int width) const
 {
-    const int one = cell().width() + spacing();
-    return one <= 0 ? 1 : std::max(1, (width + spacing()) / one);
+    return m_widths == FlowWidths::Own ? placesOwn(width) : placesAlike(width);
+}
+
+std::vector<QRect> FlowLayout::placesAlike(int width) const
+{
+    const auto size = cell();
+    const int one = size.width() + spacing();
+    const int columns = one <= 0 ? 1 : std::max(1, (width + spacing()) / one);
+    // Rounded at both ends, so that a stretched line ends exactly at the edge.
+    const auto left = [&](int column) {
+        return m_widths == FlowWidths::Stretched ? column * (width + spacing()) / columns
+                                                 : column * one;
+    };
+    std::vector<QRect> rects;
+    for (int i = 0; i < count(); ++i) {
+        const int column = i % columns;
+        const int wide = left(column + 1) - spacing() - left(column);
+        rects.emplace_back(left(column), i / columns * (size.height() + spacing()),
+            std::min(wide, width), size.height());
+    }
+    return rects;
+}
+
+std::vector<QRect> FlowLayout::placesOwn(int width) const
+{
+    const int high = cell().height();
+    std::vector<QRect> rects;
+    int x = 0, y = 0;
+    for (const auto* item : items()) {
+        const int wide = std::min(item->sizeHint().width(), width);
+        if (x > 0 && x + wide > width) {
+            x = 0;
+            y += high + spacing();
+        }
+        rects.emplace_back(x, y, wide, high);
+        x += wide + spacing();
+    }
+    return rects;
 }
 
 int FlowLayout::heightForWidth(int width) const
 {
-    if (items().isEmpty())
-        return 0;
-    const int lines = (count() + perLine(width) - 1) / perLine(width);
-    return lines * (cell().height() + spacing()) - spacing();
+    return items().isEmpty() ? 0 : places(width).back().bottom() + 1;
 }
 
 void FlowLayout::setGeometry(const QRect& rect)
 {
     QLayout::setGeometry(rect);
-    const auto size = cell();
-    const int columns = perLine(rect.width());
-    for (int i = 0; i < count(); ++i) {
-        const int column = i % columns;
-        const int top = rect.top() + i / columns * (size.height() + spacing());
-        // Rounded at both ends, so that a stretched line ends exactly at the edge.
-        const auto left = [&](int c) {
-            return rect.left()
-                + (m_stretches ? c * (rect.width() + spacing()) / columns
-                               : c * (size.width() + spacing()));
-        };
-        const int width = left(column + 1) - spacing() - left(column);
-        items()[i]->setGeometry({left(column), top, std::min(width, rect.width()), size.height()});
-    }
+    const auto rects = places(rect.width());
+    for (std::size_t i = 0; i < rects.size(); ++i)
+        items()[static_cast<qsizetype>(i)]->setGeometry(rects[i].translated(rect.topLeft()));
 }
 
 } // namespace fern::app

@@ -1,17 +1,28 @@
 #pragma once
-// Lays widgets out in lines like words, as many in a line as there is room for. All get the width
-// and height of the largest size hint, stretched so that a full line fills the room.
+// Lays widgets out in lines like words, as many in a line as there is room for. All are as high as
+// the highest.
 
 #include "app/look/item_layout.h"
 
+#include <QRect>
+
+#include <vector>
+
 namespace fern::app {
+
+/// How wide the widgets of a flow are.
+enum class FlowWidths {
+    Alike, ///< as the widest
+    Stretched, ///< alike, so that a full line fills the room
+    Own, ///< each as it wishes
+};
 
 class FlowLayout : public ItemLayout {
     Q_OBJECT
 public:
-    FlowLayout(QWidget* parent, int spacing, bool stretches)
+    FlowLayout(QWidget* parent, int spacing, FlowWidths widths)
         : ItemLayout(parent, spacing)
-        , m_stretches(stretches)
+        , m_widths(widths)
     {
     }
 
@@ -25,10 +36,12 @@ public:
 private:
     /// The size that the largest item wants.
     QSize cell() const;
-    /// How many cells fit a line.
-    int perLine(int width) const;
+    /// Where the items stand in a room of that width.
+    std::vector<QRect> places(int width) const;
+    std::vector<QRect> placesAlike(int width) const;
+    std::vector<QRect> placesOwn(int width) const;
 
-    bool m_stretches;
+    FlowWidths m_widths;
 };
 
 } // namespace fern::app

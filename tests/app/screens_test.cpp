@@ -149,8 +149,7 @@ TEST_F(ScreensTest, AFieldIsPutToTheEdgesAndTheMiddle)
     click("align middle");
     EXPECT_EQ(at(), std::pair(0, 24));
     auto* frame = find<QComboBox>("alignTo");
-    frame->setFocus();
-    key(Qt::Key_Down); // another field of the page
+    QTest::keyClick(frame, Qt::Key_Down); // another field of the page
     const auto* other = field("strokes", qPrintable(frame->currentData().toString()));
     ASSERT_NE(other, nullptr);
     click("align top");

@@ -65,7 +65,7 @@ CatalogueSheet::CatalogueSheet(QWidget* parent)
     auto* left = new QVBoxLayout;
     left->setSpacing(grid - 2);
     left->addWidget(m_search);
-    auto* chips = new FlowLayout(nullptr, 4, true);
+    auto* chips = new FlowLayout(nullptr, 4, FlowWidths::Stretched);
     const auto addChip = [&](const std::string& category, const QString& word) {
         auto* chip = new Chip(word, this);
         chip->setObjectName(QStringLiteral("category ") + qText(category));

@@ -103,7 +103,7 @@ void LadderView::addBoard(QVBoxLayout* column, const BoardLadder& board)
             : tr("%1 of %2 pins used").arg(board.usedPins).arg(board.pins.size()),
         content));
     column->addLayout(head);
-    auto* pins = new FlowLayout(nullptr, 3, true);
+    auto* pins = new FlowLayout(nullptr, 3, FlowWidths::Stretched);
     for (const auto& cell : board.pins) {
         auto* pin = new PinButton(cell, content);
         pins->addWidget(pin);

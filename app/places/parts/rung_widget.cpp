@@ -83,7 +83,7 @@ void RungWidget::addBranch(QVBoxLayout* column, const ModuleButton* root)
     row->addWidget(branch.bar);
     column->addLayout(row);
     column->addSpacing(stemLength);
-    auto* flow = new FlowLayout(nullptr, grid + 2, false);
+    auto* flow = new FlowLayout(nullptr, grid + 2, FlowWidths::Alike);
     for (auto* module : branch.modules)
         flow->addWidget(module);
     flow->setContentsMargins(indent + grid, 0, 0, 0);

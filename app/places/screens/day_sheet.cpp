@@ -25,7 +25,7 @@ DaySheet::DaySheet(Document& document, QWidget* parent)
     setObjectName(QStringLiteral("daySheet"));
     m_another->setObjectName(QStringLiteral("anotherDayPart"));
     m_remove->setObjectName(QStringLiteral("removeDayPart"));
-    new FlowLayout(m_pages, grid - 2, false);
+    new FlowLayout(m_pages, grid - 2, FlowWidths::Alike);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(grid);

@@ -82,7 +82,7 @@ GlyphBench::GlyphBench(QWidget* parent)
     const auto chips = [&](const QString& heading) {
         side->addWidget(softLabel(heading, this));
         auto* flow = new QWidget(this);
-        new FlowLayout(flow, grid - 2, false);
+        new FlowLayout(flow, grid - 2, FlowWidths::Alike);
         side->addWidget(flow);
         return flow;
     };

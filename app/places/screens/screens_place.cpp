@@ -346,7 +346,7 @@ void ScreensPlace::offerAligns(const PlainPage* page)
 QWidget* ScreensPlace::makeAdds()
 {
     auto* adds = new QWidget(this);
-    new FlowLayout(adds, grid - 2, false);
+    new FlowLayout(adds, grid - 2, FlowWidths::Own);
     for (std::size_t i = 0; i < fieldKindWords.size(); ++i) {
         const auto word = qText(fieldKindWords[i]);
         auto* add = new Chip(tr("+ %1").arg(word), adds);

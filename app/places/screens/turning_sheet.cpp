@@ -32,7 +32,7 @@ TurningSheet::TurningSheet(Document& document, QWidget* parent)
     column->addWidget(m_when);
     column->addWidget(m_share);
     column->addWidget(softLabel(tr("Add a page that comes by itself"), this));
-    new FlowLayout(m_adds, grid - 2, false);
+    new FlowLayout(m_adds, grid - 2, FlowWidths::Alike);
     for (std::size_t i = 1; i < pageComesWords.size(); ++i) {
         if (static_cast<PageComes>(i) == PageComes::Told)
             continue; // it needs the name of a code

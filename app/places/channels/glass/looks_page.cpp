@@ -37,7 +37,7 @@ LooksPage::LooksPage(Document& document, QWidget* parent)
     card->setSubtitle(tr("find the picture that is on the bench"));
     column->addWidget(card, 1);
     card->body()->addWidget(m_believed);
-    new FlowLayout(m_tiles, grid, false);
+    new FlowLayout(m_tiles, grid, FlowWidths::Alike);
     auto* scroll = new QScrollArea(card);
     scroll->setWidget(m_tiles);
     scroll->setWidgetResizable(true);

@@ -70,7 +70,7 @@ DiagnosisPage::DiagnosisPage(Document& document, QWidget* parent)
     card->body()->addWidget(m_explanations);
     m_fixes = new QWidget(card);
     m_fixes->setObjectName(QStringLiteral("explanationFixes"));
-    new FlowLayout(m_fixes, grid - 2, false);
+    new FlowLayout(m_fixes, grid - 2, FlowWidths::Alike);
     card->body()->addWidget(m_fixes);
     m_copy = new QPushButton(tr("Copy the right function"), card);
     m_copy->setObjectName(QStringLiteral("copyRightFunction"));

@@ -24,7 +24,7 @@ FormsPage::FormsPage(Document& document, QWidget* parent)
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(grid);
-    new FlowLayout(m_buttons, grid - 2, false);
+    new FlowLayout(m_buttons, grid - 2, FlowWidths::Alike);
     addButton(tr("+ unit"), "addForm", tr("Another unit"), withFormAdded);
     addButton(tr("− unit"), "removeForm", tr("One unit less"), withoutForm);
     addButton(tr("+ range"), "addRange", tr("Another range"), withRangeAdded);
