@@ -1,6 +1,7 @@
 #include "base/json.h"
 
 #include "base/number_text.h"
+#include "base/utf8.h"
 
 #include <algorithm>
 #include <cmath>
@@ -318,6 +319,28 @@ std::string write(const Node& node)
     std::string out;
     writeIndented(node, out, 0);
     return out + "\n";
+}
+
+Result<std::size_t> leastSize(const Node& node)
+{
+    if (node.kind == Kind::Number && !std::isfinite(node.number))
+        return Error{ErrorCode::InvalidArgument, "a number is not finite", ""};
+    if (node.kind == Kind::String && !isUtf8(node.text))
+        return Error{ErrorCode::InvalidArgument, "a text is not UTF-8", ""};
+    auto size = node.text.size();
+    for (const auto& item : node.items) {
+        const auto its = leastSize(item);
+        if (!its)
+            return its;
+        size += *its;
+    }
+    for (const auto& [key, value] : node.members) {
+        const auto its = leastSize(value);
+        if (!its)
+            return its;
+        size += key.size() + *its;
+    }
+    return size;
 }
 
 std::string writeCompact(const Node& node)

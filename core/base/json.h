@@ -60,6 +60,10 @@ std::string placeOf(std::string_view text, std::size_t offset);
 /// stay on one line when that line is short.
 std::string write(const Node& node);
 
+/// Returns how many bytes the tree is written with at least. Error: a text that is no UTF-8, or a
+/// number that is not finite, which could not be read again.
+Result<std::size_t> leastSize(const Node& node);
+
 /// Writes on one line without blanks.
 std::string writeCompact(const Node& node);
 

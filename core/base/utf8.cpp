@@ -1,5 +1,7 @@
 #include "base/utf8.h"
 
+#include <algorithm>
+
 namespace fern {
 
 std::u32string codePoints(std::string_view text)
@@ -31,6 +33,13 @@ std::string toUtf8(std::u32string_view characters)
     for (const auto character : characters)
         appendUtf8(text, character);
     return text;
+}
+
+bool isUtf8(std::string_view text)
+{
+    const bool isAscii = std::all_of(
+        text.begin(), text.end(), [](char c) { return static_cast<unsigned char>(c) < 0x80; });
+    return isAscii || toUtf8(codePoints(text)) == text;
 }
 
 } // namespace fern

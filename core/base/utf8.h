@@ -12,6 +12,9 @@ std::u32string codePoints(std::string_view text);
 /// Returns them as UTF-8 again.
 std::string toUtf8(std::u32string_view characters);
 
+/// Whether a text is UTF-8 throughout.
+bool isUtf8(std::string_view text);
+
 /// Whether a byte goes on with a character that began before it.
 constexpr bool isContinuation(char byte)
 {

@@ -42,9 +42,8 @@ Error goneError(std::string_view what)
 
 Result<Instrument> accepted(Instrument out)
 {
-    const auto readBack = readInstrument(writeInstrument(out));
-    if (!readBack)
-        return Error{ErrorCode::InvalidArgument, readBack.error().message, ""};
+    if (const auto right = checkInstrument(out); !right)
+        return Error{ErrorCode::InvalidArgument, right.error().message, ""};
     return out;
 }
 

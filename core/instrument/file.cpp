@@ -414,15 +414,28 @@ Result<void> checkFormat(std::string_view text, const json::Node& root)
     return {};
 }
 
+json::Node treeOf(const Instrument& instrument)
+{
+    JsonWriter writer;
+    Instrument copy = instrument;
+    describe(writer, copy);
+    return writer.take();
+}
+
+Error tooLarge(std::size_t bytes)
+{
+    return {ErrorCode::TooLarge,
+        fmt::format("an instrument file has at most {} MB; this one has {}",
+            longestInstrumentFile >> 20U, bytes >> 20U),
+        ""};
+}
+
 } // namespace
 
 Result<Instrument> readInstrument(std::string_view text)
 {
     if (text.size() > longestInstrumentFile)
-        return Error{ErrorCode::TooLarge,
-            fmt::format("an instrument file has at most {} MB; this one has {}",
-                longestInstrumentFile >> 20U, text.size() >> 20U),
-            ""};
+        return tooLarge(text.size());
     auto parsed = json::parse(text);
     if (!parsed)
         return parsed.error();
@@ -443,10 +456,28 @@ Result<Instrument> readInstrument(std::string_view text)
 
 std::string writeInstrument(const Instrument& instrument)
 {
-    JsonWriter writer;
-    Instrument copy = instrument;
-    describe(writer, copy);
-    return json::write(writer.take());
+    return json::write(treeOf(instrument));
+}
+
+Result<void> checkInstrument(const Instrument& instrument)
+{
+    const auto root = treeOf(instrument);
+    Instrument readBack;
+    JsonReader reader(root, "");
+    describe(reader, readBack);
+    if (reader.failed())
+        return Error{ErrorCode::InvalidArgument, reader.message(), reader.pointer()};
+    const auto references = checkReferences(readBack);
+    if (!references.message().empty())
+        return Error{ErrorCode::InvalidArgument, references.message(), references.pointer()};
+    const auto least = json::leastSize(root);
+    if (!least)
+        return least.error();
+    // The blanks of its lines are few beside what is in them.
+    if (*least > longestInstrumentFile / 4)
+        if (const auto bytes = json::write(root).size(); bytes > longestInstrumentFile)
+            return tooLarge(bytes);
+    return {};
 }
 
 } // namespace fern

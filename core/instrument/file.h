@@ -17,6 +17,10 @@ constexpr std::size_t longestInstrumentFile = std::size_t{16} << 20U;
 /// and column. Unknown keys are kept. Ids must be unique and every reference must lead somewhere.
 Result<Instrument> readInstrument(std::string_view text);
 
+/// Says what readInstrument would say of the instrument once it is written: nothing where it can be
+/// read again.
+Result<void> checkInstrument(const Instrument& instrument);
+
 /// Writes the instrument; what was read and not changed is written byte for byte.
 std::string writeInstrument(const Instrument& instrument);
 

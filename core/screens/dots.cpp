@@ -3,6 +3,8 @@
 #include "base/split.h"
 
 #include <algorithm>
+#include <array>
+#include <span>
 
 #include <fmt/format.h>
 
@@ -90,42 +92,86 @@ std::size_t digitsOfRow(const Picture& p)
     return 0;
 }
 
-int valueOfDigit(char c)
-{
-    if (c >= '0' && c <= '9')
-        return c - '0';
-    if (c >= 'A' && c <= 'F')
-        return c - 'A' + 10;
-    return c >= 'a' && c <= 'f' ? c - 'a' + 10 : -1;
-}
-
 constexpr std::string_view hexDigits = "0123456789ABCDEF";
+
+/// The value of each character as a hexadecimal digit; -1 of what is none.
+constexpr auto digitValues = [] {
+    std::array<std::int8_t, 256> values{};
+    values.fill(-1);
+    for (std::size_t i = 0; i < hexDigits.size(); ++i) {
+        values[static_cast<unsigned char>(hexDigits[i])] = static_cast<std::int8_t>(i);
+        if (i >= 10)
+            values['a' + i - 10] = static_cast<std::int8_t>(i);
+    }
+    return values;
+}();
 
 } // namespace
 
 std::string levelsText(const Picture& p)
 {
-    std::string text;
-    text.reserve((digitsOfRow(p) + 1) * static_cast<std::size_t>(p.height));
-    for (int y = 0; y < p.height; ++y) {
-        text += y > 0 ? " " : "";
-        for (int x = 0; x < p.width; ++x) {
-            const unsigned level = p.at(x, y);
-            if (p.colours == PictureColours::Inks) {
-                text += hexDigits[level & 15U];
-            } else if (p.colours == PictureColours::Rgb565) {
-                for (const unsigned shift : {12U, 8U, 4U, 0U})
-                    text += hexDigits[level >> shift & 15U];
-            } else if (x % pixelsOfDigit == 0) {
+    const auto digits = digitsOfRow(p);
+    std::string text((digits + 1) * static_cast<std::size_t>(p.height), ' ');
+    auto* out = text.data();
+    const auto* level = p.levels.data();
+    for (int y = 0; y < p.height; ++y, level += p.width, ++out) {
+        const auto put = [&out](unsigned digit) { *out++ = hexDigits[digit & 15U]; };
+        switch (p.colours) {
+        case PictureColours::Mono:
+            for (int x = 0; x < p.width; x += pixelsOfDigit) {
                 unsigned digit = 0;
-                for (int i = 0; i < pixelsOfDigit; ++i)
-                    digit = digit << 1U | (x + i < p.width ? p.at(x + i, y) & 1U : 0U);
-                text += hexDigits[digit];
+                for (int i = x; i < x + pixelsOfDigit; ++i)
+                    digit = digit << 1U | (i < p.width ? level[i] & 1U : 0U);
+                put(digit);
             }
+            break;
+        case PictureColours::Inks:
+            for (int x = 0; x < p.width; ++x)
+                put(level[x]);
+            break;
+        case PictureColours::Rgb565:
+            for (int x = 0; x < p.width; ++x)
+                for (const unsigned shift : {12U, 8U, 4U, 0U})
+                    put(static_cast<unsigned>(level[x]) >> shift);
+            break;
         }
     }
+    text.resize(text.size() - std::min<std::size_t>(text.size(), 1)); // no blank behind the last
     return text;
 }
+
+namespace {
+
+/// Reads a row of digits, as many as it must have, into its levels; returns whether all are right.
+bool readRow(PictureColours colours, std::string_view row, std::span<std::uint16_t> levels)
+{
+    int wrong = 0; // below zero with any digit that is none
+    const auto value = [&](std::size_t digit) {
+        const int its = digitValues[static_cast<unsigned char>(row[digit])];
+        wrong |= its;
+        return static_cast<unsigned>(its);
+    };
+    for (std::size_t x = 0; x < levels.size(); ++x) {
+        unsigned level = 0;
+        switch (colours) {
+        case PictureColours::Mono:
+            level = value(x / pixelsOfDigit) >> (pixelsOfDigit - 1U - x % pixelsOfDigit) & 1U;
+            break;
+        case PictureColours::Inks:
+            level = value(x);
+            wrong |= level < 1 || level > 7 ? -1 : 0;
+            break;
+        case PictureColours::Rgb565:
+            for (std::size_t i = 0; i < digitsOf565; ++i)
+                level = level << 4U | value(x * digitsOf565 + i);
+            break;
+        }
+        levels[x] = static_cast<std::uint16_t>(level);
+    }
+    return wrong >= 0;
+}
+
+} // namespace
 
 Result<std::vector<std::uint16_t>> parseLevels(const Picture& p, std::string_view text)
 {
@@ -136,38 +182,16 @@ Result<std::vector<std::uint16_t>> parseLevels(const Picture& p, std::string_vie
     if (rows.size() != static_cast<std::size_t>(p.height))
         return wrong(
             fmt::format("the picture has {} rows, its height says {}", rows.size(), p.height));
-    std::vector<std::uint16_t> levels;
-    levels.reserve(static_cast<std::size_t>(p.width) * rows.size());
-    for (const auto row : rows) {
-        if (row.size() != digitsOfRow(p))
+    const auto width = static_cast<std::size_t>(p.width);
+    std::vector<std::uint16_t> levels(width * rows.size());
+    for (std::size_t y = 0; y < rows.size(); ++y) {
+        if (rows[y].size() != digitsOfRow(p))
             return wrong(fmt::format("a row of the picture has {} digits, its width says {}",
-                row.size(), digitsOfRow(p)));
-        for (int x = 0; x < p.width; ++x) {
-            const auto at = static_cast<std::size_t>(x);
-            unsigned level = 0;
-            const auto take = [&](std::size_t digit) {
-                const int value = valueOfDigit(row[digit]);
-                if (value < 0)
-                    return false;
-                level = level << 4U | static_cast<unsigned>(value);
-                return true;
-            };
-            bool isRight = true;
-            if (p.colours == PictureColours::Mono) {
-                isRight = take(at / pixelsOfDigit);
-                level = level >> (pixelsOfDigit - 1U - at % pixelsOfDigit) & 1U;
-            } else if (p.colours == PictureColours::Inks) {
-                isRight = take(at) && level >= 1 && level <= 7;
-            } else {
-                for (std::size_t i = 0; i < digitsOf565; ++i)
-                    isRight = isRight && take(at * digitsOf565 + i);
-            }
-            if (!isRight)
-                return wrong(p.colours == PictureColours::Inks
-                        ? "the inks of a picture are digits from 1 to 7"
-                        : "the rows of a picture are hexadecimal digits");
-            levels.push_back(static_cast<std::uint16_t>(level));
-        }
+                rows[y].size(), digitsOfRow(p)));
+        if (!readRow(p.colours, rows[y], {levels.data() + y * width, width}))
+            return wrong(p.colours == PictureColours::Inks
+                    ? "the inks of a picture are digits from 1 to 7"
+                    : "the rows of a picture are hexadecimal digits");
     }
     return levels;
 }

@@ -16,13 +16,16 @@ namespace fern {
 
 namespace {
 
+/// The change is made only when the fix is wanted.
 Fix fieldFix(
-    std::string label, const Page& page, Field field, const std::function<void(Field&)>& change)
+    std::string label, const Page& page, const Field& field, std::function<void(Field&)> change)
 {
-    change(field);
-    return {std::move(label), [page = page.id, field](const Instrument& before) {
-                return withField(before, page, field);
-            }};
+    return {std::move(label),
+        [page = page.id, field, change = std::move(change)](const Instrument& before) {
+            auto changed = field;
+            change(changed);
+            return withField(before, page, changed);
+        }};
 }
 
 void checkGlyph(const Page& page, const Field& field, Findings& out)

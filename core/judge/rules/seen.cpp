@@ -10,7 +10,7 @@
 
 #include <algorithm>
 #include <cmath>
-#include <map>
+#include <vector>
 
 #include <fmt/format.h>
 
@@ -174,12 +174,10 @@ void checkInk(const PlainDisplay& display, const Page& page, const Field& field,
 /// The share of the pixels that have the most frequent colour.
 double plainShare(const Picture& picture)
 {
-    std::map<int, std::size_t> counts;
+    std::vector<std::size_t> counts(std::size_t{1} << 16U); // of every level that there is
     for (const auto level : picture.levels)
         ++counts[level];
-    std::size_t most = 0;
-    for (const auto& [level, count] : counts)
-        most = std::max(most, count);
+    const auto most = *std::max_element(counts.begin(), counts.end());
     return static_cast<double>(most) / static_cast<double>(picture.levels.size());
 }
 
