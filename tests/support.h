@@ -3,6 +3,7 @@
 
 #include "instrument/channel_edits.h"
 #include "instrument/file.h"
+#include "instrument/plain_program.h"
 #include "instrument/resolve.h"
 #include "signal/checksum.h"
 
@@ -56,6 +57,7 @@ inline PlainInstrument plainSkiff()
 {
     auto plain = *resolve(*withoutChannel(skiff(), "bilge"), "evening-row");
     plain.displays.resize(1);
+    plain.program = plainProgram(plain, {});
     holdPage(plain.displays[0], plain.displays[0].turned.front());
     return plain;
 }

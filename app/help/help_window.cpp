@@ -59,7 +59,7 @@ HelpWindow::HelpWindow(QWidget* parent)
     m_text->document()->setDefaultFont(wordFont(14));
     m_text->document()->setDocumentMargin(2 * grid);
     QString pages;
-    for (const auto* page : {"parts", "channels", "screens", "bench"}) {
+    for (const auto* page : {"parts", "channels", "screens", "timing", "bench"}) {
         QFile file(QStringLiteral(":/help/%1.md").arg(QLatin1String(page)));
         if (file.open(QIODevice::ReadOnly))
             pages += QString::fromUtf8(file.readAll()) + QLatin1Char('\n');

@@ -4,6 +4,7 @@
 #include "app/places/channels/channels_place.h"
 #include "app/places/parts/parts_place.h"
 #include "app/places/screens/screens_place.h"
+#include "app/places/timing/timing_place.h"
 
 #include <array>
 
@@ -25,6 +26,7 @@ constexpr std::array table{
     placeAt<PartsPlace>(1),
     placeAt<ChannelsPlace>(2),
     placeAt<ScreensPlace>(3),
+    placeAt<TimingPlace>(4),
     placeAt<BenchPlace>(5),
 };
 

@@ -1,5 +1,6 @@
 #include "app/tick/tick_bar.h"
 
+#include "app/look/activity.h"
 #include "app/look/card.h"
 #include "app/look/look.h"
 #include "app/look/marks.h"
@@ -57,11 +58,7 @@ void Ribbon::paintEvent(QPaintEvent* /*event*/)
         const double right = std::max(left + 2, std::min(x(busy.to), static_cast<double>(width())));
         if (x(busy.to) < 0)
             continue;
-        const QColor colour = busy.with == BusyWith::Sampling ? t.moss
-            : busy.with == BusyWith::Drawing                  ? t.accent
-            : busy.with == BusyWith::Transfer                 ? t.sky
-                                                              : t.amber;
-        painter.fillRect(QRectF(left, 1, right - left, height() - 3), colour);
+        painter.fillRect(QRectF(left, 1, right - left, height() - 3), activityColour(busy.with));
     }
 }
 

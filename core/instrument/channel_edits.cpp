@@ -5,6 +5,7 @@
 #include "instrument/edits.h"
 #include "instrument/ids.h"
 #include "instrument/page_edits.h"
+#include "instrument/program_edits.h"
 #include "instrument/source_check.h"
 
 #include <algorithm>
@@ -192,6 +193,7 @@ Result<Instrument> withoutChannel(const Instrument& in, std::string_view channel
     }
     forgetChannel(out, channel);
     dropUnheard(out, device);
+    dropLostTasks(out);
     const bool laneIsUsed = std::any_of(out.channels.begin(), out.channels.end(),
         [&](const auto& c) { return c->source.lane == lane; });
     for (auto& scenario : out.scenarios) {

@@ -10,6 +10,7 @@
 #include "instrument/output_edits.h"
 #include "instrument/parameter_archive.h"
 #include "instrument/parts_view.h"
+#include "instrument/program_edits.h"
 #include "instrument/source_check.h"
 
 #include <algorithm>
@@ -474,6 +475,7 @@ Result<Instrument> withoutEntry(const Instrument& in, const EntryPlace& place, c
         break;
     case EntryKind::Output:
         std::erase_if(out.outputs, isIt);
+        dropLostTasks(out);
         break;
     }
     if (out == in)

@@ -220,6 +220,27 @@ void checkPages(ReferenceCheck& check, const Instrument& in)
     }
 }
 
+void checkProgram(ReferenceCheck& check, const Instrument& in)
+{
+    const auto& program = in.timing.program;
+    std::set<std::string> ids, named;
+    for (std::size_t i = 0; i < program.size(); ++i) {
+        const auto& task = program[i];
+        const auto place = fmt::format("/timing/program/{}", i);
+        check.uniqueId(ids, task.id, place + "/id");
+        if (task.does == TaskDoes::Sample)
+            check.leadsTo(in.channels, task.of, "channel", place + "/of");
+        else if (task.does == TaskDoes::Redraw)
+            check.leadsTo(in.displays, task.of, "display", place + "/of");
+        else if (task.does == TaskDoes::Drive)
+            check.leadsTo(in.outputs, task.of, "output", place + "/of");
+        const auto does = taskDoesWords[static_cast<std::size_t>(task.does)];
+        if (task.traits().isOf && !named.insert(fmt::format("{} {}", does, task.of)).second)
+            check.fail(
+                place + "/of", fmt::format("the program has \"{} {}\" twice", does, task.of));
+    }
+}
+
 void checkLanes(ReferenceCheck& check, const Instrument& in)
 {
     for (std::size_t i = 0; i < in.scenarios.size(); ++i)
@@ -378,6 +399,7 @@ ReferenceCheck checkReferences(const Instrument& in)
     checkReaders(check, in);
     checkPages(check, in);
     checkTurning(check, in);
+    checkProgram(check, in);
     checkLanes(check, in);
     check.uniqueIds("settings", in.settings);
     check.uniqueIds("outputs", in.outputs);

@@ -4,6 +4,7 @@
 #include "drive/driver.h"
 #include "instrument/edits.h"
 #include "instrument/ids.h"
+#include "instrument/program_edits.h"
 #include "parts/price.h"
 
 #include <algorithm>
@@ -153,6 +154,7 @@ Result<Instrument> withoutPart(const Instrument& in, std::string_view id)
             copy.mirrors.clear();
             display = std::make_shared<const Display>(std::move(copy));
         }
+    dropLostTasks(out);
     std::erase_if(out.decisions, [place = fmt::format("/parts/{}", id)](const auto& d) {
         return d->place == place || d->place.starts_with(place + "/");
     });

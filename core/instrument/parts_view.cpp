@@ -325,13 +325,20 @@ const BusSpec* findBus(const Instrument& in, std::string_view id)
     return nullptr;
 }
 
+const BusSpec* busOf(const Instrument& in, const Display& display)
+{
+    const auto* part = findById(in.parts, display.part);
+    const auto* bus =
+        part != nullptr && part->display && part->port ? findBus(in, part->port->bus) : nullptr;
+    return bus != nullptr && fitsBus(*part, bus->kind) ? bus : nullptr;
+}
+
 Quantity busSpeedOf(const Instrument& in, const Display& display)
 {
     const auto* part = findById(in.parts, display.part);
     if (part == nullptr || !part->display)
         return {400, "kHz"};
-    const auto* bus = part->port ? findBus(in, part->port->bus) : nullptr;
-    if (bus != nullptr && fitsBus(*part, bus->kind))
+    if (const auto* bus = busOf(in, display))
         return bus->speed;
     if (display.busSpeed.value > 0)
         return display.busSpeed;

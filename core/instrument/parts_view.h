@@ -114,6 +114,9 @@ double pullsUpTo(const Instrument& in, const Part& module);
 /// 10 pF (UM10204, table 10). Modules behind a multiplexer load only its own side.
 std::vector<BusView> busViews(const Instrument& in);
 
+/// Returns the bus that a display's part hangs on; null for lines of its own.
+const BusSpec* busOf(const Instrument& in, const Display& display);
+
 /// Returns the clock at which a display is driven: of the bus that its part hangs on, or what the
 /// display itself says while the part hangs on none; 400 kHz where it says nothing.
 Quantity busSpeedOf(const Instrument& in, const Display& display);

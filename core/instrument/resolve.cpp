@@ -4,6 +4,7 @@
 #include "base/split.h"
 #include "glass/parts/make_part.h"
 #include "instrument/parts_view.h"
+#include "instrument/plain_program.h"
 #include "instrument/source_check.h"
 
 #include <algorithm>
@@ -71,6 +72,7 @@ void addConverter(PlainChannel& p, const Instrument& instrument, const Channel& 
     p.conversionSeconds = inSi(converter.conversionTime);
     p.isReadByModule = reads.kind != PartKind::Board;
     p.moduleBusHertz = bus == nullptr ? 0 : inSi(bus->speed);
+    p.moduleBus = bus == nullptr ? "" : bus->id;
 }
 
 PlainChannel plain(const Instrument& instrument, const Channel& channel, const Scenario* scenario)
@@ -360,6 +362,8 @@ PlainDisplay plain(const Instrument& instrument, const PlainInstrument& all, con
     }
     p.redrawEvery = ticksFromSeconds(inSi(display.redrawEvery));
     p.busHertz = inSi(busSpeedOf(instrument, display));
+    if (const auto* bus = busOf(instrument, display))
+        p.bus = bus->id;
     p.face = makeGlassPart(*part.display, address)->seen({}).face;
     addPages(p, instrument, all, display);
     // Signs of one's own go along with the first redraw only, and are no part of its usual cost.
@@ -416,6 +420,8 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
     p.wishedSeconds = inSi(instrument.wish.hours);
     p.readingDistance = inSi(instrument.wish.readingDistance);
     p.loopWaitSeconds = inSi(instrument.timing.loopWait);
+    p.serial = instrument.timing.serial;
+    p.program = plainProgram(p, instrument.timing.program);
     if (scenario != nullptr) {
         p.scenario = scenario->id;
         p.seed = scenario->seed;

@@ -68,6 +68,7 @@ struct PlainChannel {
     bool isReadByModule = false; ///< its conversion runs beside the processor
     std::size_t converter = 0; ///< of a module, among the instrument's
     double moduleBusHertz = 0; ///< of the bus that the module hangs on; 0: lines of its own
+    std::string moduleBus; ///< its id
 
     Ticks sampleEvery{100'000'000};
     double timerTick = 1e-6; ///< seconds that the board's clock can tell apart
@@ -178,6 +179,7 @@ struct PlainDisplay {
     bool isDeaf = false; ///< while it refreshes
     Ticks redrawEvery{500'000'000};
     double busHertz = 400e3;
+    std::string bus; ///< id; empty where it hangs on none
     std::shared_ptr<const GlassFace> face; ///< never null
     std::vector<PlainPage> pages; ///< that can be shown
     std::vector<std::size_t> turned; ///< those of them that are turned
@@ -216,6 +218,13 @@ struct PlainOutput {
     double drawn = 0; ///< ampere, of what it drives while that is active
 };
 
+/// A task of the loop.
+struct PlainTask {
+    ProgramTask spec;
+    std::size_t of = 0; ///< the channel, display or output
+    Ticks every{1'000'000'000}, waits{};
+};
+
 struct PlainInstrument {
     std::vector<PlainChannel> channels;
     std::vector<PlainDevice> devices;
@@ -223,7 +232,9 @@ struct PlainInstrument {
     std::vector<PlainReader> readers;
     std::vector<PlainDisplay> displays;
     ProcessorClass processor = ProcessorClass::Bits8At16MHz;
-    double loopWaitSeconds = 0;
+    double loopWaitSeconds = 0; ///< at the end of each turn
+    std::vector<PlainTask> program; ///< every channel, display and output once, in order
+    SerialOut serial;
     std::string scenario; ///< id; empty without one
     std::uint64_t seed = 1;
     std::int64_t startEpoch = 0; ///< of the scenario, seconds since 1970

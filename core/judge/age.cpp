@@ -1,5 +1,6 @@
 #include "judge/age.h"
 
+#include "instrument/plain_program.h"
 #include "run/converter_times.h"
 #include "run/task_blocks.h"
 #include "smooth/figures.h"
@@ -48,29 +49,25 @@ AgeBreakdown ageOf(const PlainInstrument& in, const PlainChannel& channel,
 {
     const auto cost = redrawCost(in, display, display.busHertz);
     auto age = valueAge(in, channel);
-    age.redraw = cost.draw + cost.transfer;
-    const double everyFrame = std::max(redrawEvery, age.redraw);
+    age.redraw = cost.draw + cost.transfer + busWait(in, display.bus, &display);
+    // In each turn in which a piece of it is sent, everything else is run.
+    const auto& task = redrawTaskOf(in, display);
+    const double others = roundSeconds(in) - taskSeconds(in, task);
+    const int pieces = pieceCount(display, task);
+    const double everyFrame = std::max(redrawEvery, age.redraw + (pieces - 1) * others);
     age.panel = cost.panel;
     // While a panel refreshes, the firmware waits for it with the next redraw.
     age.waiting = display.isDeaf ? std::max(everyFrame, age.redraw + cost.panel) : everyFrame;
-    age.blocked += roundSeconds(in) - age.redraw;
+    age.blocked += pieces * others;
     return age;
 }
 
 AgeBreakdown ageOf(
     const PlainInstrument& instrument, const PlainChannel& channel, const PlainDisplay& display)
 {
-    return ageOf(instrument, channel, display, inSeconds(display.redrawEvery));
-}
-
-bool shows(const PlainInstrument& instrument, const PlainDisplay& display, std::size_t channel)
-{
-    for (const auto& page : display.pages)
-        for (const auto& field : page.fields)
-            if (field.traits().hasReader
-                && instrument.readers[indexOf(instrument.readers, field.reader)].channel == channel)
-                return true;
-    return false;
+    const bool isDue = redrawTaskOf(instrument, display).spec.when == TaskWhen::Due;
+    return ageOf(instrument, channel, display,
+        isDue ? inSeconds(display.redrawEvery) : roundSeconds(instrument));
 }
 
 } // namespace fern

@@ -1,7 +1,7 @@
 #pragma once
 // How old a shown number can get, in closed form.
 
-#include "instrument/resolve.h"
+#include "run/display_run.h"
 
 #include <array>
 #include <string_view>
@@ -47,8 +47,5 @@ AgeBreakdown ageOf(const PlainInstrument& instrument, const PlainChannel& channe
 /// Returns the breakdown at the display's own redraw interval.
 AgeBreakdown ageOf(
     const PlainInstrument& instrument, const PlainChannel& channel, const PlainDisplay& display);
-
-/// Returns whether a page of the display shows a reader of the channel.
-bool shows(const PlainInstrument& instrument, const PlainDisplay& display, std::size_t channel);
 
 } // namespace fern

@@ -6,6 +6,7 @@
 #include "parts/divider.h"
 #include "parts/fit_front_end.h"
 #include "run/display_run.h"
+#include "run/task_blocks.h"
 #include "smooth/figures.h"
 #include "text/format.h"
 
@@ -178,7 +179,7 @@ Facts glassFacts(
                 fmt::format("{} drawing, {} for {} bytes on the bus", durationText(cost.draw),
                     durationText(cost.transfer), cost.busBytes),
                 Figure::Redraw},
-        {"Bus busy", fmt::format("{:.1f} %", 100 * cost.transfer / inSeconds(display.redrawEvery)),
+        {"Bus busy", fmt::format("{:.1f} %", 100 * cost.transfer / redrawPeriod(in, display)),
             display.firmware->sendsAll() ? "of the time" : "of the time, at most"},
         {"Oldest number", durationText(stem.age.oldest()),
             "wished at most " + durationText(c.freshnessSeconds), Figure::OldestNumber}};

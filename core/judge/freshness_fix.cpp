@@ -2,6 +2,7 @@
 
 #include "base/number_text.h"
 #include "instrument/edits.h"
+#include "instrument/program_edits.h"
 #include "smooth/figures.h"
 #include "smooth/step_text.h"
 
@@ -52,12 +53,12 @@ Fix smoothingFix(const PlainChannel& c, const std::vector<StepSpec>& steps)
         [id = c.id, steps](const Instrument& before) { return withSmoothing(before, id, steps); }};
 }
 
-Fix redrawFix(const Instrument& in, const PlainDisplay& display, double seconds)
+Fix redrawFix(const PlainDisplay& display, double seconds)
 {
-    Display changed = *findById(in.displays, display.id);
-    changed.redrawEvery = {std::round(seconds * 1000), "ms"};
-    return {"Redraw every " + durationText(inSi(changed.redrawEvery)),
-        [changed](const Instrument& before) { return withDisplay(before, changed); }};
+    const Quantity every{std::round(seconds * 1000), "ms"};
+    return {"Redraw every " + durationText(inSi(every)),
+        [id = display.id, every](
+            const Instrument& before) { return withRedrawEvery(before, id, every); }};
 }
 
 } // namespace fern

@@ -12,6 +12,6 @@ std::vector<StepSpec> shortened(std::vector<StepSpec> steps, double sampleSecond
 Fix smoothingFix(const PlainChannel& channel, const std::vector<StepSpec>& steps);
 
 /// Sets a display's redraw interval, in whole milliseconds.
-Fix redrawFix(const Instrument& in, const PlainDisplay& display, double seconds);
+Fix redrawFix(const PlainDisplay& display, double seconds);
 
 } // namespace fern

@@ -4,6 +4,7 @@
 #include "judge/field_fit.h"
 #include "judge/page_trial.h"
 #include "run/page_turner.h"
+#include "run/task_blocks.h"
 
 #include <algorithm>
 #include <numeric>
@@ -170,7 +171,7 @@ std::optional<Blanking> blankingOf(
             blanking.fields.push_back(parts[i].seconds());
     }
     blanking.seconds = parts.front().seconds();
-    blanking.share = blanking.seconds / inSeconds(display.redrawEvery);
+    blanking.share = blanking.seconds / redrawPeriod(in, display);
     return blanking;
 }
 

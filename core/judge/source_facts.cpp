@@ -412,7 +412,7 @@ std::vector<Fact> sourceReadingFacts(const PlainInstrument& in, const PlainChann
                 : s.pulses.gives == PulseGives::Rate ? "one pulse in a gate"
                                                      : "one pulse"});
     if (s.kind == SourceKind::Pulses) {
-        const double turn = operationCosts(in.processor).loopTurn + in.loopWaitSeconds;
+        const double turn = turnSeconds(in);
         if (s.pulses.input == PulseInput::Polled)
             facts.push_back({"Looks", "every " + durationText(turn), "while nothing else runs"});
         if (s.pulses.gives == PulseGives::Rate)

@@ -371,8 +371,8 @@ void setLoads(Stem& stem, const RunHistory& history, Ticks now)
     for (const auto& busy : history.activity()) {
         const double seconds =
             std::max(0.0, inSeconds(std::min(busy.to, now) - std::max(busy.from, from)));
-        processor += busy.with == BusyWith::Panel ? 0 : seconds;
-        bus += busy.with == BusyWith::Transfer ? seconds : 0;
+        processor += isOfProcessor(busy.with) ? seconds : 0;
+        bus += isOfBus(busy.with) ? seconds : 0;
     }
     stem.processorLoad = processor / loadSeconds;
     stem.busLoad = bus / loadSeconds;

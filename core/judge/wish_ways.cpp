@@ -142,8 +142,12 @@ void addFresher(Search& s)
     const double interval =
         std::max({shortest, frame, least, std::floor((age.waiting - tooMuch) * 100) / 100});
     if (interval < age.waiting)
-        s.add(redrawFix(s.in, display, interval), [&](PlainInstrument& after) {
-            after.displays[s.missed.end->display].redrawEvery = ticksFromSeconds(interval);
+        s.add(redrawFix(display, interval), [&](PlainInstrument& after) {
+            auto& slower = after.displays[s.missed.end->display];
+            slower.redrawEvery = ticksFromSeconds(interval);
+            for (auto& task : after.program)
+                if (task.spec.does == TaskDoes::Redraw && task.spec.of == slower.id)
+                    task.spec.when = TaskWhen::Due;
         });
     const double period = inSeconds(c.sampleEvery);
     const double delay = delaySeconds(c.steps, period);

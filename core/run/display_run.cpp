@@ -50,6 +50,16 @@ double drawSeconds(
     return numberCount(page) * costs.format + glyphs * (isDrawn ? costs.glyph : costs.arithmetic);
 }
 
+bool shows(const PlainInstrument& instrument, const PlainDisplay& display, std::size_t channel)
+{
+    for (const auto& page : display.pages)
+        for (const auto& field : page.fields)
+            if (field.traits().hasReader
+                && instrument.readers[indexOf(instrument.readers, field.reader)].channel == channel)
+                return true;
+    return false;
+}
+
 double sendSeconds(const PlainDisplay& display, const DriverSteps& steps, double busHertz)
 {
     const auto interface = display.firmware->setup().part.interface;

@@ -27,6 +27,9 @@ RedrawCost redrawCost(
 double drawSeconds(
     const PlainInstrument& instrument, const PlainDisplay& display, const PlainPage& page);
 
+/// Returns whether a page of the display shows a reader of the channel.
+bool shows(const PlainInstrument& instrument, const PlainDisplay& display, std::size_t channel);
+
 /// Returns how long steps take on the display's bus, with the waits between them, in seconds.
 double sendSeconds(const PlainDisplay& display, const DriverSteps& steps, double busHertz);
 

@@ -15,10 +15,12 @@ namespace {
 RunState stateOf(PlainInstrument plain, const RunOptions& options)
 {
     auto instrument = std::make_shared<const PlainInstrument>(std::move(plain));
-    RunState state{instrument, BoardMemory(*instrument), {}, programOf(*instrument, options)};
+    auto program = programOf(*instrument, options);
+    RunState state{instrument, BoardMemory(*instrument), {}, std::move(program.tasks)};
+    state.loop.order = std::move(program.order);
     for (const auto& converter : instrument->converters)
         state.converters.emplace_back(converter.pace);
-    state.loop.turn = std::max(Ticks{1}, ticksFromSeconds(turnSeconds(*instrument)));
+    state.loop.turn = std::max(Ticks{1}, ticksFromSeconds(idleTurnSeconds(*instrument)));
     state.loop.firstIdleLook = state.now = options.start;
     state.redraws.resize(instrument->displays.size());
     return state;
@@ -108,10 +110,10 @@ void FirmwareRun::planLook(Ticks at)
 void FirmwareRun::look()
 {
     auto& loop = m_state.loop;
-    while (loop.next < m_state.program.size()) {
-        const auto index = loop.next++;
+    while (loop.next < loop.order.size()) {
+        const auto [index, isEveryTurn] = loop.order[loop.next++];
         auto& task = *m_state.program[index];
-        if (task.due() > m_state.now)
+        if (!isEveryTurn && task.due() > m_state.now)
             continue;
         Turn turn(m_state, m_observer, index);
         m_state.queue.add(task.run(turn), {RunEvent::Kind::TaskEnd, index});
@@ -120,7 +122,7 @@ void FirmwareRun::look()
     const auto& instrument = *m_state.instrument;
     loop.turn = std::max(Ticks{1},
         ticksFromSeconds(
-            turnSeconds(instrument) * stretchedBy(instrument, interruptsPerSecond(m_state))));
+            idleTurnSeconds(instrument) * stretchedBy(instrument, interruptsPerSecond(m_state))));
     loop.firstIdleLook = m_state.now + loop.turn;
     planLook(firstLook(loop.firstIdleLook, loop.turn, earliestDue()));
 }
@@ -135,8 +137,8 @@ void FirmwareRun::lookAtPins()
 Ticks FirmwareRun::earliestDue() const
 {
     Ticks earliest = maxTicks;
-    for (const auto& task : m_state.program)
-        earliest = std::min(earliest, task->due());
+    for (const auto& [index, isEveryTurn] : m_state.loop.order)
+        earliest = std::min(earliest, isEveryTurn ? m_state.now : m_state.program[index]->due());
     return earliest;
 }
 

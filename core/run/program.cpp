@@ -5,10 +5,12 @@
 #include "run/tasks/downlink_task.h"
 #include "run/tasks/motor_task.h"
 #include "run/tasks/output_task.h"
+#include "run/tasks/print_task.h"
 #include "run/tasks/recorded_task.h"
 #include "run/tasks/redraw_task.h"
 #include "run/tasks/seek_task.h"
 #include "run/tasks/told_task.h"
+#include "run/tasks/wait_task.h"
 
 #include <algorithm>
 
@@ -73,25 +75,72 @@ bool speaks(const PlainDevice& device, const PlainInstrument& instrument)
 
 } // namespace
 
-std::vector<Cloned<Task>> programOf(const PlainInstrument& instrument, const RunOptions& options)
+namespace {
+
+/// Where the tasks of one kind stand among all.
+struct Begins {
+    std::size_t displays = 0, outputs = 0;
+};
+
+Cloned<Task> loopTask(std::size_t place, const PlainInstrument& instrument, Ticks start)
 {
-    std::vector<Cloned<Task>> tasks;
+    if (instrument.program[place].spec.does == TaskDoes::Print)
+        return std::make_unique<PrintTask>(place, instrument, start);
+    return std::make_unique<WaitTask>(place);
+}
+
+/// The task that a place of the program stands for; what is its own is made.
+std::size_t taskAt(Program& program, const Begins& begins, std::size_t place,
+    const PlainInstrument& instrument, Ticks start)
+{
+    const auto& task = instrument.program[place];
+    switch (task.spec.does) {
+    case TaskDoes::Sample:
+        return task.of;
+    case TaskDoes::Redraw:
+        return begins.displays + task.of;
+    case TaskDoes::Drive:
+        return begins.outputs + task.of;
+    case TaskDoes::Print:
+    case TaskDoes::Wait:
+        break;
+    }
+    program.tasks.push_back(loopTask(place, instrument, start));
+    return program.tasks.size() - 1;
+}
+
+} // namespace
+
+Program programOf(const PlainInstrument& instrument, const RunOptions& options)
+{
+    Program program;
+    auto& tasks = program.tasks;
     for (std::size_t i = 0; i < instrument.channels.size(); ++i)
         tasks.push_back(channelTask(i, instrument, options));
     for (std::size_t i = 0; i < instrument.settings.size(); ++i)
-        if (instrument.settings[i].spec.seeking)
+        if (instrument.settings[i].spec.seeking) {
+            program.order.push_back({tasks.size(), false});
             tasks.emplace_back(std::make_unique<SeekTask>(i));
+        }
+    Begins begins;
+    begins.displays = tasks.size();
     for (std::size_t i = 0; i < instrument.displays.size(); ++i)
         tasks.emplace_back(
             std::make_unique<RedrawTask>(i, instrument, options.start, options.drawFrom));
+    begins.outputs = tasks.size();
     for (std::size_t i = 0; i < instrument.outputs.size(); ++i)
         tasks.push_back(outputTask(i, instrument, options));
+    for (std::size_t i = 0; i < instrument.program.size(); ++i)
+        program.order.push_back({taskAt(program, begins, i, instrument, options.start),
+            isEveryTurn(instrument.program[i].spec)});
     if (options.isLive)
-        return tasks;
+        return program;
     for (const auto& device : instrument.devices)
-        if (speaks(device, instrument))
+        if (speaks(device, instrument)) {
+            program.order.push_back({tasks.size(), false});
             tasks.emplace_back(std::make_unique<DeviceTask>(device, instrument));
-    return tasks;
+        }
+    return program;
 }
 
 } // namespace fern

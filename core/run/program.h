@@ -3,6 +3,7 @@
 
 #include "base/cloned.h"
 #include "run/records.h"
+#include "run/run_state.h"
 #include "run/tasks/task.h"
 #include "signal/capture.h"
 
@@ -24,8 +25,12 @@ struct RunOptions {
     bool holdsRemembered = false;
 };
 
-/// Returns the tasks: one for each channel, then for each display, for each output, and for each
-/// device that speaks.
-std::vector<Cloned<Task>> programOf(const PlainInstrument& instrument, const RunOptions& options);
+struct Program {
+    /// One for each channel, then what seeks, each display, each output, each line and wait of the
+    /// program, and each device that speaks.
+    std::vector<Cloned<Task>> tasks;
+    std::vector<LoopPlace> order; ///< in which the loop visits them
+};
+Program programOf(const PlainInstrument& instrument, const RunOptions& options);
 
 } // namespace fern

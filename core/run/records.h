@@ -75,13 +75,31 @@ struct SentRecord {
     std::shared_ptr<const std::vector<TimedTransfer>> heard;
 };
 
-enum class BusyWith { Sampling, Drawing, Transfer, Panel };
+enum class BusyWith {
+    Sampling,
+    Drawing,
+    Transfer, ///< the bus, and the processor that waits for it
+    Sending, ///< the bus alone, in the background
+    Panel,
+    Driving,
+    Printing,
+    Waiting,
+};
+/// Whether the processor is kept busy, even where it only waits.
+constexpr bool isOfProcessor(BusyWith with)
+{
+    return with != BusyWith::Sending && with != BusyWith::Panel;
+}
+/// Whether a bus to a display is kept busy.
+constexpr bool isOfBus(BusyWith with)
+{
+    return with == BusyWith::Transfer || with == BusyWith::Sending;
+}
 
-/// A stretch of time in which the processor (sampling, drawing, transfer), the bus (transfer) or
-/// the panel was busy.
+/// A stretch of time in which the processor, a bus or a panel was busy.
 struct BusyRecord {
     BusyWith with = BusyWith::Sampling;
-    std::size_t index = 0; ///< of the channel or display
+    std::size_t index = 0; ///< of the channel, display, output or task of the program
     Ticks from;
     Ticks to;
 };

@@ -8,7 +8,9 @@
 #include "world/converter_schedule.h"
 
 #include <cstdint>
+#include <map>
 #include <memory>
+#include <string>
 #include <vector>
 
 namespace fern {
@@ -24,11 +26,18 @@ struct RunEvent {
     int part = 0; ///< of the task's own events
 };
 
+/// A place of the loop.
+struct LoopPlace {
+    std::size_t task = 0;
+    bool isEveryTurn = false; ///< else when it is due
+};
+
 /// The loop of the one processor: it visits the tasks in order, and runs those that are due.
 struct Loop {
+    std::vector<LoopPlace> order;
     Ticks turn; ///< an idle turn, its wait included
     Ticks firstIdleLook; ///< of the idle turns since the last task
-    std::size_t next = 0; ///< task of the turn that is under way
+    std::size_t next = 0; ///< place in the turn that is under way
     Ticks lookAt = maxTicks; ///< the next turn that is not idle begins; none: a turn is under way
     int look = 0; ///< number of that look: those that were planned before do not count
     bool isWoken = false; ///< a task has become due earlier than it was
@@ -43,6 +52,9 @@ struct RunState {
     Loop loop{};
     Ticks now{};
     std::vector<std::uint64_t> redraws{}; ///< completed ones of each display
+    Ticks serialFree{}; ///< when the buffer of the serial port is empty
+    std::map<std::string, Ticks, std::less<>>
+        busFree{}; ///< when what is sent beside the loop is done
 };
 
 } // namespace fern

@@ -1,5 +1,6 @@
 #include "run/task_blocks.h"
 
+#include "instrument/plain_program.h"
 #include "run/converter_times.h"
 #include "smooth/figures.h"
 
@@ -42,9 +43,31 @@ double mostInterrupts(const PlainInstrument& in)
     return sum;
 }
 
-double turnSeconds(const PlainInstrument& in)
+double idleTurnSeconds(const PlainInstrument& in)
 {
     return operationCosts(in.processor).loopTurn + in.loopWaitSeconds;
+}
+
+double turnSeconds(const PlainInstrument& in)
+{
+    double seconds = idleTurnSeconds(in);
+    for (const auto& task : in.program)
+        if (isEveryTurn(task.spec))
+            seconds += taskSeconds(in, task);
+    return seconds;
+}
+
+double lineSeconds(const PlainInstrument& in, int bytes)
+{
+    constexpr int bytesOfNumber = 8;
+    const auto costs = operationCosts(in.processor);
+    return (bytes + bytesOfNumber - 1) / bytesOfNumber * costs.format + bytes * costs.arithmetic;
+}
+
+double serialByteSeconds(const SerialOut& serial)
+{
+    constexpr double bits = 10;
+    return bits / serial.baud;
 }
 
 bool isSampled(const PlainChannel& channel)
@@ -52,35 +75,167 @@ bool isSampled(const PlainChannel& channel)
     return !isTold(channel.source.kind);
 }
 
+double busWait(const PlainInstrument& in, std::string_view bus, const PlainDisplay* except)
+{
+    double seconds = 0;
+    for (const auto& display : in.displays)
+        if (&display != except && !bus.empty() && display.bus == bus
+            && redrawTaskOf(in, display).spec.sends == Sending::Background)
+            seconds += redrawCost(in, display, display.busHertz).transfer;
+    return seconds;
+}
+
+namespace {
+
+double printSeconds(const PlainInstrument& in, const PlainTask& task)
+{
+    // Whatever else is printed may stand in the buffer.
+    double perSecond = 0;
+    bool isEndless = false;
+    for (const auto& other : in.program)
+        if (other.spec.does == TaskDoes::Print) {
+            isEndless |= isEveryTurn(other.spec);
+            perSecond += other.spec.bytes / inSeconds(other.every);
+        }
+    const double byte = serialByteSeconds(in.serial);
+    int before = 0;
+    for (const auto& other : in.program)
+        if (other.spec.does == TaskDoes::Print && &other != &task)
+            before += other.spec.bytes;
+    const bool isFull = isEndless || perSecond * byte > 1;
+    const int waited =
+        isFull ? task.spec.bytes : std::max(0, before + task.spec.bytes - in.serial.bufferBytes);
+    return lineSeconds(in, task.spec.bytes) + waited * byte;
+}
+
+} // namespace
+
+int pieceCount(const PlainDisplay& display, const PlainTask& task)
+{
+    const auto bytes = static_cast<int>(byteCount(*display.most));
+    return task.spec.sends == Sending::InPieces
+        ? std::max(1, (bytes + task.spec.piece - 1) / task.spec.piece)
+        : 1;
+}
+
+double sendingSeconds(const PlainDisplay& display, const PlainTask& task)
+{
+    const double all = sendSeconds(display, *display.most, display.busHertz);
+    if (task.spec.sends == Sending::Background)
+        return 0;
+    if (task.spec.sends == Sending::AtOnce)
+        return all;
+    // A piece ends with the transfer that fills it.
+    std::size_t longest = 0;
+    double perByte = 0;
+    for (const auto& step : *display.most) {
+        const auto bytes = step.transfer.bytes.size();
+        longest = std::max(longest, bytes);
+        perByte = std::max(
+            perByte, sendSeconds(display, {step}, display.busHertz) / static_cast<double>(bytes));
+    }
+    return std::min(all, (task.spec.piece + static_cast<double>(longest)) * perByte);
+}
+
+double taskSeconds(const PlainInstrument& in, const PlainTask& task)
+{
+    switch (task.spec.does) {
+    case TaskDoes::Sample: {
+        const auto& channel = in.channels[task.of];
+        return isSampled(channel)
+            ? sampleSeconds(in, channel) + busWait(in, channel.moduleBus, nullptr)
+            : 0;
+    }
+    case TaskDoes::Redraw: {
+        const auto& display = in.displays[task.of];
+        const double waits =
+            task.spec.sends == Sending::Background ? 0 : busWait(in, display.bus, &display);
+        return redrawCost(in, display, display.busHertz).draw + sendingSeconds(display, task)
+            + waits;
+    }
+    case TaskDoes::Drive:
+        return outputSeconds(in, in.outputs[task.of]);
+    case TaskDoes::Print:
+        return printSeconds(in, task);
+    case TaskDoes::Wait:
+        return inSeconds(task.waits);
+    }
+    return 0;
+}
+
 double roundSeconds(const PlainInstrument& in)
 {
-    double seconds = turnSeconds(in);
-    for (const auto& channel : in.channels)
-        if (isSampled(channel))
-            seconds += sampleSeconds(in, channel);
-    for (const auto& display : in.displays) {
-        const auto cost = redrawCost(in, display, display.busHertz);
-        seconds += cost.draw + cost.transfer;
-    }
-    for (const auto& output : in.outputs)
-        seconds += outputSeconds(in, output);
+    double seconds = idleTurnSeconds(in);
+    for (const auto& task : in.program)
+        seconds += taskSeconds(in, task);
     return seconds * stretchedBy(in, mostInterrupts(in));
 }
 
+double redrawPeriod(const PlainInstrument& in, const PlainDisplay& display)
+{
+    const double every = inSeconds(display.redrawEvery);
+    switch (redrawTaskOf(in, display).spec.when) {
+    case TaskWhen::EveryTurn:
+        return turnSeconds(in);
+    case TaskWhen::Changed: {
+        double fastest = every;
+        for (std::size_t i = 0; i < in.channels.size(); ++i)
+            if (isSampled(in.channels[i]) && shows(in, display, i))
+                fastest = std::min(fastest, inSeconds(in.channels[i].sampleEvery));
+        return fastest;
+    }
+    case TaskWhen::Due:
+        break;
+    }
+    return every;
+}
+
+namespace {
+
+std::string taskWords(const PlainInstrument& in, const PlainTask& task)
+{
+    switch (task.spec.does) {
+    case TaskDoes::Sample:
+        return "a sample of " + in.channels[task.of].name;
+    case TaskDoes::Redraw:
+        return "a redraw of " + in.displays[task.of].id;
+    case TaskDoes::Drive:
+        return "a setting of " + in.outputs[task.of].spec.name;
+    case TaskDoes::Print:
+        return "a printed line";
+    case TaskDoes::Wait:
+        return "a wait";
+    }
+    return {};
+}
+
+} // namespace
+
+/// The loop looks at the pins once a turn: what is run in every one comes together with the longest
+/// of the others.
 Pause longestPause(const PlainInstrument& in)
 {
-    Pause longest{"a turn of the loop", turnSeconds(in)};
-    const auto take = [&](std::string words, double seconds) {
-        if (seconds > longest.seconds)
-            longest = {std::move(words), seconds};
-    };
-    for (const auto& display : in.displays) {
-        const auto cost = redrawCost(in, display, display.busHertz);
-        take("a redraw of " + display.id, cost.draw + cost.transfer);
-    }
-    for (const auto& channel : in.channels)
-        if (isSampled(channel))
-            take("a sample of " + channel.name, sampleSeconds(in, channel));
+    Pause longest{"a turn of the loop", idleTurnSeconds(in)};
+    double always = idleTurnSeconds(in);
+    double largest = always;
+    for (const auto& task : in.program)
+        if (const double seconds = taskSeconds(in, task); isEveryTurn(task.spec)) {
+            always += seconds;
+            if (seconds > largest) {
+                largest = seconds;
+                longest.words = taskWords(in, task);
+            }
+        }
+    longest.seconds = always;
+    double most = 0;
+    for (const auto& task : in.program)
+        if (const double seconds = taskSeconds(in, task);
+            !isEveryTurn(task.spec) && seconds > most) {
+            most = seconds;
+            if (seconds > largest)
+                longest.words = taskWords(in, task);
+        }
+    longest.seconds += most;
     return longest;
 }
 

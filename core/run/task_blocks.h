@@ -16,8 +16,36 @@ double outputSeconds(const PlainInstrument& instrument, const PlainOutput& outpu
 /// Returns by how much everything takes longer while so many interrupts come a second.
 double stretchedBy(const PlainInstrument& instrument, double interruptsPerSecond);
 
-/// Of an idle turn of the loop, with its blocking wait.
+/// Of a turn of the loop in which no task is run, with the wait at its end.
+double idleTurnSeconds(const PlainInstrument& instrument);
+
+/// Of a turn in which only what is run in every one is: waits, and lines and redraws without an
+/// interval.
 double turnSeconds(const PlainInstrument& instrument);
+
+/// Of making a line of so many bytes, before any is sent: a number in each eight of them (an
+/// estimate), and each byte moved.
+double lineSeconds(const PlainInstrument& instrument, int bytes);
+
+/// Of one byte on a serial line, with its start and its stop bit.
+double serialByteSeconds(const SerialOut& serial);
+
+/// Returns how long a bus can be busy with what other displays than one are sent over it beside the
+/// loop, in seconds.
+double busWait(const PlainInstrument& instrument, std::string_view bus, const PlainDisplay* except);
+
+/// Of a task of the program, at most: of a redraw what it sends at most, of a line what finds no
+/// room in the buffer.
+double taskSeconds(const PlainInstrument& instrument, const PlainTask& task);
+
+/// Returns in how many turns of the loop a redraw is sent, at most.
+int pieceCount(const PlainDisplay& display, const PlainTask& task);
+/// Of what the processor sends of it in one of them.
+double sendingSeconds(const PlainDisplay& display, const PlainTask& task);
+
+/// Returns how often a display is redrawn, seconds between two: its interval, or a turn of the
+/// loop; with changes the interval of the fastest channel that it shows.
+double redrawPeriod(const PlainInstrument& instrument, const PlainDisplay& display);
 
 /// Returns whether the loop samples a channel; what a device tells comes by itself.
 bool isSampled(const PlainChannel& channel);
@@ -26,7 +54,8 @@ bool isSampled(const PlainChannel& channel);
 /// turn, while pulses interrupt at the tops of their ranges.
 double roundSeconds(const PlainInstrument& instrument);
 
-/// What keeps the loop from looking at its pins for the longest time.
+/// What keeps the loop from looking at its pins for the longest time: a turn with the longest of
+/// the tasks that are run when they are due.
 struct Pause {
     std::string words; ///< "a redraw of helm"
     double seconds = 0;

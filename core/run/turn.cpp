@@ -54,6 +54,12 @@ void Turn::changed(std::size_t channel)
         task->changed(*this, channel);
 }
 
+Ticks Turn::busFree(std::string_view bus) const
+{
+    const auto found = m_state.busFree.find(bus);
+    return found == m_state.busFree.end() ? now() : std::max(now(), found->second);
+}
+
 void Turn::blind(const Blind& blind)
 {
     for (auto& task : m_state.program)

@@ -5,6 +5,7 @@
 #include "run/run_state.h"
 
 #include <string>
+#include <string_view>
 
 namespace fern {
 
@@ -36,6 +37,14 @@ public:
     void hear(std::size_t channel, const std::string& code);
     /// Tells everybody that the number of a channel has changed.
     void changed(std::size_t channel);
+    /// Returns when a bus is free that something is sent over beside the loop; now where nothing
+    /// is.
+    Ticks busFree(std::string_view bus) const;
+    /// Something is sent over a bus beside the loop until an instant.
+    void keepBus(const std::string& bus, Ticks until) { m_state.busFree[bus] = until; }
+    /// When the serial port has sent all that it was given.
+    Ticks serialFree() const { return m_state.serialFree; }
+    void keepSerial(Ticks until) { m_state.serialFree = until; }
     /// Interrupts are off for a time.
     void blind(const Blind& blind);
     /// A task is due earlier than it was.

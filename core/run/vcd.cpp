@@ -56,8 +56,9 @@ void VcdTimeline::busy(const BusyRecord& record)
 {
     if (record.with == BusyWith::Panel)
         return wire(record.from, record.to, symbolOf('p', record.index));
-    wire(record.from, record.to, "cpu");
-    if (record.with == BusyWith::Transfer)
+    if (isOfProcessor(record.with))
+        wire(record.from, record.to, "cpu");
+    if (isOfBus(record.with))
         wire(record.from, record.to, symbolOf('b', record.index));
 }
 

@@ -1,12 +1,125 @@
 #pragma once
-// What the file says about the firmware's loop.
+// What the file says about the program of the firmware: one loop that visits its tasks in order.
 
 #include "base/archive.h"
 
+#include <array>
+#include <string>
+#include <vector>
+
 namespace fern {
+
+/// What a task of the program does.
+enum class TaskDoes {
+    Sample, ///< a channel
+    Redraw, ///< a display
+    Drive, ///< an output
+    Print, ///< a line over the serial port
+    Wait, ///< nothing, for a time
+};
+constexpr std::size_t taskKinds = 5;
+inline constexpr Words<taskKinds> taskDoesWords{"sample", "redraw", "drive", "print", "wait"};
+
+/// When a task is run.
+enum class TaskWhen {
+    Due, ///< on the grid of its interval
+    EveryTurn, ///< of the loop
+    Changed, ///< when something that it shows has a new value
+};
+inline constexpr Words<3> taskWhenWords{"when due", "every turn", "on change"};
+
+/// How a redraw reaches its display.
+enum class Sending {
+    AtOnce, ///< the loop waits until all is sent
+    InPieces, ///< some bytes in each turn of the loop
+    Background, ///< the processor goes on meanwhile
+};
+inline constexpr Words<3> sendingWords{"at once", "in pieces", "in the background"};
+
+struct TaskTraits {
+    bool isOf; ///< a channel, a display or an output
+    bool hasWhen; ///< else it is run in every turn
+    bool hasInterval; ///< of its own; a display and an output have theirs
+    bool hasTime, hasBytes, hasSending;
+};
+/// In the order of TaskDoes. A channel is sampled when it is due: its smoothing counts on it.
+inline constexpr std::array<TaskTraits, taskKinds> taskTraits{{
+    {true, false, false, false, false, false},
+    {true, true, false, false, false, true},
+    {true, false, false, false, false, false},
+    {false, true, true, false, true, false},
+    {false, false, false, true, false, false},
+}};
+constexpr const TaskTraits& traitsOf(TaskDoes does)
+{
+    return taskTraits[static_cast<std::size_t>(does)];
+}
+
+/// A task, in its place of the loop.
+struct ProgramTask {
+    std::string id;
+    TaskDoes does = TaskDoes::Wait;
+    std::string of; ///< id of the channel, display or output
+    TaskWhen when = TaskWhen::Due;
+    Quantity every{1, "s"}; ///< from one line to the next
+    Quantity time{100, "ms"}; ///< waited
+    int bytes = 20; ///< of a line, its end included
+    Sending sends = Sending::AtOnce;
+    int piece = 64; ///< bytes that are sent in a turn, at least a whole transfer
+
+    const TaskTraits& traits() const { return traitsOf(does); }
+    bool operator==(const ProgramTask&) const = default;
+};
+
+/// Whether a task is run in every turn of the loop, which is never idle then.
+inline bool isEveryTurn(const ProgramTask& task)
+{
+    return task.traits().hasWhen ? task.when == TaskWhen::EveryTurn : task.does == TaskDoes::Wait;
+}
+
+template <class Archive> void describe(Archive& a, ProgramTask& t)
+{
+    a.text("id", t.id);
+    a.choice("does", t.does, taskDoesWords);
+    const auto& traits = t.traits();
+    if (traits.isOf)
+        a.text("of", t.of);
+    if (traits.hasWhen)
+        a.choice("when", t.when, taskWhenWords);
+    if (traits.hasInterval && t.when == TaskWhen::Due)
+        a.quantity("every", t.every, "s", {0.001, 86400});
+    if (traits.hasTime)
+        a.quantity("time", t.time, "s", {0, 60});
+    if (traits.hasBytes)
+        a.integer("bytes", t.bytes, 1, 1000);
+    if (traits.hasSending)
+        a.optionalChoice("sends", t.sends, sendingWords);
+    if (traits.hasSending && t.sends == Sending::InPieces)
+        a.integer("piece", t.piece, 1, 65536);
+    if (Archive::isReading && t.does == TaskDoes::Print && t.when == TaskWhen::Changed)
+        a.failAt("when", "a line is printed when it is due, or in every turn");
+}
+
+/// The serial port that lines are printed to. What finds no room in its buffer is waited for.
+struct SerialOut {
+    int baud = 9600;
+    int bufferBytes = 64;
+
+    bool operator==(const SerialOut&) const = default;
+};
+
+template <class Archive> void describe(Archive& a, SerialOut& s)
+{
+    a.integer("baud", s.baud, 300, 4000000);
+    a.integer("bufferBytes", s.bufferBytes, 0, 65536);
+}
 
 struct TimingSpec {
     Quantity loopWait{0, "ms"}; ///< blocking wait at the end of each turn of the loop
+    /// What is not named here stands before it, in the order of the file: channels, displays,
+    /// outputs; each when it is due.
+    std::vector<ProgramTask> program;
+    SerialOut serial;
     Extras extras;
 
     bool operator==(const TimingSpec&) const = default;
@@ -15,6 +128,9 @@ struct TimingSpec {
 template <class Archive> void describe(Archive& a, TimingSpec& t)
 {
     a.quantity("loopWait", t.loopWait, "s", {0, 60});
+    a.optionalList("program", t.program);
+    if (Archive::isReading ? a.has("serial") : t.serial != SerialOut{})
+        a.object("serial", t.serial);
     a.extras(t.extras);
 }
 

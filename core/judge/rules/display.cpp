@@ -10,6 +10,7 @@
 #include "judge/freshness_fix.h"
 #include "judge/part_fix.h"
 
+#include "run/task_blocks.h"
 #include "screens/draw_cells.h"
 #include <algorithm>
 #include <array>
@@ -287,19 +288,18 @@ void checkOverlap(const Instrument& /*in*/, const PlainInstrument& plain, Findin
         }
 }
 
-void checkRefresh(const Instrument& in, const PlainInstrument& plain, Findings& out)
+void checkRefresh(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& display : plain.displays) {
         const double least = inSi(display.firmware->setup().part.leastInterval);
-        const double every = inSeconds(display.redrawEvery);
+        const double every = redrawPeriod(plain, display);
         if (display.pages.empty() || every >= least)
             continue;
         out.push_back({"D10", Severity::Check, "/displays/" + display.id + "/redrawEvery",
             fmt::format("{} is refreshed every {}, and bears it every {}", display.id,
                 durationText(every), durationText(least)),
             "Refreshed more often its inks fade and mix, and the pictures of before stay visible.",
-            "the least interval of its class, common practice", {redrawFix(in, display, least)},
-            {}});
+            "the least interval of its class, common practice", {redrawFix(display, least)}, {}});
     }
 }
 

@@ -7,6 +7,7 @@
 #include "judge/flicker.h"
 #include "judge/part_fix.h"
 #include "run/reader_text.h"
+#include "run/task_blocks.h"
 
 #include <algorithm>
 #include <cmath>
@@ -25,7 +26,7 @@ double redrawOf(const PlainInstrument& plain, std::size_t reader)
         for (const auto& page : display.pages)
             for (std::size_t i = 0; i < page.fields.size(); ++i)
                 if (page.fields[i].kind == FieldKind::Value && page.readers[i] == reader) {
-                    const double every = inSeconds(display.redrawEvery);
+                    const double every = redrawPeriod(plain, display);
                     fastest = fastest == 0 ? every : std::min(fastest, every);
                 }
     return fastest;

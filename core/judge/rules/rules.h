@@ -142,6 +142,12 @@ void checkOldCalibration(const Instrument& in, const PlainInstrument& plain, Fin
 void checkUnloaded(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkKnownValue(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
+// program.cpp
+void checkPolledCeiling(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkWaits(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkPrinting(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkNoNews(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // smooth.cpp
 void checkStillMoves(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkHoldOff(const Instrument& in, const PlainInstrument& plain, Findings& out);

@@ -6,13 +6,15 @@
 #include "base/number_text.h"
 #include "base/quantity_text.h"
 #include "instrument/edits.h"
+#include "instrument/plain_program.h"
 #include "judge/freshness_fix.h"
-#include "run/display_run.h"
+#include "run/task_blocks.h"
 #include "smooth/figures.h"
 #include "smooth/step_text.h"
 
 #include <algorithm>
 #include <cmath>
+#include <span>
 #include <vector>
 
 #include <fmt/format.h>
@@ -44,33 +46,37 @@ namespace {
 double shareOfTime(const PlainInstrument& plain, const PlainDisplay& display)
 {
     const auto cost = redrawCost(plain, display, display.busHertz);
-    return display.pages.empty() ? 0 : (cost.draw + cost.transfer) / inSeconds(display.redrawEvery);
+    return display.pages.empty() ? 0 : (cost.draw + cost.transfer) / redrawPeriod(plain, display);
 }
 
 } // namespace
 
-void checkRedrawTooFast(const Instrument& in, const PlainInstrument& plain, Findings& out)
+namespace {
+
+/// Displays that are redrawn one after another.
+void checkTogether(
+    const PlainInstrument& plain, std::span<const PlainDisplay* const> displays, Findings& out)
 {
     double all = 0;
     double most = 0;
     const PlainDisplay* worst = nullptr;
-    for (const auto& display : plain.displays) {
-        const double share = shareOfTime(plain, display);
+    for (const auto* display : displays) {
+        const double share = shareOfTime(plain, *display);
         all += share;
         if (share > most) {
             most = share;
-            worst = &display;
+            worst = display;
         }
     }
-    if (worst == nullptr || all <= 1)
+    if (worst == nullptr || all <= 1 + 1e-9)
         return;
     constexpr double comfortable = 0.5; // of the time, leaving as much for everything else
     const auto cost = redrawCost(plain, *worst, worst->busHertz);
     const double left = std::max(comfortable / 2, comfortable - (all - most));
     const double slower = std::ceil((cost.draw + cost.transfer) / left / 0.05) * 0.05;
     // Where only changes are sent it is the most that they can take, not what they do.
-    const bool isSure = std::all_of(plain.displays.begin(), plain.displays.end(),
-        [](const PlainDisplay& display) { return display.firmware->sendsAll(); });
+    const bool isSure = std::all_of(displays.begin(), displays.end(),
+        [](const PlainDisplay* display) { return display->firmware->sendsAll(); });
     out.push_back({"G03", isSure ? Severity::Stop : Severity::Check,
         "/displays/" + worst->id + "/redrawEvery",
         fmt::format("Redrawing {} {:.0f} % of the time", isSure ? "takes" : "can take", 100 * all),
@@ -78,19 +84,35 @@ void checkRedrawTooFast(const Instrument& in, const PlainInstrument& plain, Find
             "One redraw of {} takes {}, {} of it on its bus at {}, and is asked every {}{}. "
             "The redraws come late, and the loop gets to little else.",
             worst->id, durationText(cost.draw + cost.transfer), durationText(cost.transfer),
-            hertzText(worst->busHertz), durationText(inSeconds(worst->redrawEvery)),
+            hertzText(worst->busHertz), durationText(redrawPeriod(plain, *worst)),
             all > most * (1 + 1e-9)
                 ? fmt::format("; the other displays ask for {:.0f} % more", 100 * (all - most))
                 : ""),
         "bits on the bus at its clock, and the costs of the board's class",
-        {redrawFix(in, *worst, slower)}, {}});
+        {redrawFix(*worst, slower)}, {}});
 }
 
-void checkFasterThanEyes(const Instrument& in, const PlainInstrument& plain, Findings& out)
+} // namespace
+
+/// What is sent beside the loop keeps its own bus only.
+void checkRedrawTooFast(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    std::vector<const PlainDisplay*> ofLoop;
+    for (const auto& display : plain.displays) {
+        const auto* const own = &display;
+        if (redrawTaskOf(plain, display).spec.sends == Sending::Background)
+            checkTogether(plain, {&own, 1}, out);
+        else
+            ofLoop.push_back(own);
+    }
+    checkTogether(plain, ofLoop, out);
+}
+
+void checkFasterThanEyes(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     constexpr double fastestSeconds = 0.25;
     for (const auto& display : plain.displays) {
-        const double every = inSeconds(display.redrawEvery);
+        const double every = redrawPeriod(plain, display);
         // What cannot be done at all is told apart.
         if (every >= fastestSeconds || display.pages.empty() || shareOfTime(plain, display) > 1)
             continue;
@@ -99,7 +121,7 @@ void checkFasterThanEyes(const Instrument& in, const PlainInstrument& plain, Fin
                 "Redrawn {} times a second, faster than eyes read", significantText(1 / every, 2)),
             "Changing digits can be read 2 to 4 times a second. Slower redraws leave the bus and "
             "the processor free.",
-            "common practice", {redrawFix(in, display, 0.5)}, {}});
+            "common practice", {redrawFix(display, 0.5)}, {}});
     }
 }
 
@@ -122,7 +144,7 @@ void checkBlanking(const Instrument& in, const PlainInstrument& plain, Findings&
     constexpr double seen = 0.01; // seconds, from which on it flickers (common practice)
     constexpr double rare = 30; // seconds between two, beyond which nobody minds
     for (const auto& display : plain.displays) {
-        const double every = inSeconds(display.redrawEvery);
+        const double every = redrawPeriod(plain, display);
         const auto& firmware = *display.firmware;
         const auto* paper = std::get_if<PaperSpec>(&firmware.setup().part.shape);
         const bool clears = firmware.strategy() == RedrawStrategy::ClearAndWrite;
@@ -148,14 +170,13 @@ void checkBlanking(const Instrument& in, const PlainInstrument& plain, Findings&
     }
 }
 
-void checkStarved(const Instrument& in, const PlainInstrument& plain, Findings& out)
+void checkStarved(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     constexpr double mostShare = 0.1; // of the samples
     constexpr double mostLate = 2; // samples in a row
     for (const auto& display : plain.displays) {
-        const auto cost = redrawCost(plain, display, display.busHertz);
-        const double takes = cost.draw + cost.transfer;
-        const double every = inSeconds(display.redrawEvery);
+        const double takes = taskSeconds(plain, redrawTaskOf(plain, display));
+        const double every = redrawPeriod(plain, display);
         const PlainChannel* fastest = nullptr;
         for (const auto& channel : plain.channels)
             if (isConverted(channel.source.kind)
@@ -175,7 +196,7 @@ void checkStarved(const Instrument& in, const PlainInstrument& plain, Findings& 
                         "meanwhile is missed.",
                 std::floor(takes / period), 100 * takes / every),
             "the program is one loop, and a redraw is sent in one go",
-            {redrawFix(in, display, std::ceil(takes / mostShare / 0.05) * 0.05)}, {}});
+            {redrawFix(display, std::ceil(takes / mostShare / 0.05) * 0.05)}, {}});
     }
 }
 

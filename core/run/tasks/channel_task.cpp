@@ -2,6 +2,8 @@
 
 #include "run/turn.h"
 
+#include <cmath>
+
 namespace fern {
 
 namespace {
@@ -57,9 +59,17 @@ void ChannelTask::accept(Turn& turn, Tap tap, double value)
     record.channel = m_index;
     record.at = record.takenAt = turn.now();
     record.real = m_real.accept(tap, turn.now(), value);
-    turn.memory().keep(
-        m_index, {record.real.smoothed, notThere, turn.now(), true, {}, record.real, {}});
+    keep(turn, {record.real.smoothed, notThere, turn.now(), true, {}, record.real, {}});
     turn.observer().sampled(record);
+}
+
+void ChannelTask::keep(Turn& turn, LatestValue value)
+{
+    const double before = turn.memory().latest(m_index).real;
+    const bool isSame = before == value.real || (std::isnan(before) && std::isnan(value.real));
+    turn.memory().keep(m_index, std::move(value));
+    if (!isSame)
+        turn.changed(m_index);
 }
 
 } // namespace fern

@@ -2,6 +2,7 @@
 // The part of the program that makes a channel's numbers.
 
 #include "run/channel_run.h"
+#include "run/reader_text.h"
 #include "run/tasks/task.h"
 
 #include <deque>
@@ -27,6 +28,8 @@ protected:
     ChannelRun& real() { return m_real; }
     /// Whether the channel that it waits for is high enough.
     bool isGateOpen(Turn& turn);
+    /// Keeps what the channel gave, and tells it where its number is another one.
+    void keep(Turn& turn, LatestValue value);
     /// Takes a number that came from outside.
     void accept(Turn& turn, Tap tap, double value);
 

@@ -56,6 +56,7 @@ Ticks OutputTask::runSequence(Turn& turn, const PlainOutput& output)
     const auto done = turn.after(outputSeconds(turn.instrument(), output));
     const auto end = output.spec.sequence.blocks ? std::max(at, done) : done;
     m_due = at;
+    turn.observer().busy({BusyWith::Driving, m_index, begin, end});
     return end;
 }
 
@@ -73,7 +74,9 @@ Ticks OutputTask::run(Turn& turn)
         turn.observer().driven({m_index, now, from, outputOf(output, from)});
     if (output.blinds > Ticks{})
         turn.blind({now, now + output.blinds});
-    return turn.after(outputSeconds(turn.instrument(), output));
+    const auto end = turn.after(outputSeconds(turn.instrument(), output));
+    turn.observer().busy({BusyWith::Driving, m_index, now, end});
+    return end;
 }
 
 } // namespace fern

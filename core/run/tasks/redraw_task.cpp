@@ -1,8 +1,8 @@
 #include "run/tasks/redraw_task.h"
 
 #include "glass/parts/make_part.h"
+#include "instrument/plain_program.h"
 #include "run/settings.h"
-#include "run/turn.h"
 #include "timing/bus.h"
 
 #include <algorithm>
@@ -44,6 +44,8 @@ ValueOf valuesOf(Turn& turn)
 RedrawTask::RedrawTask(
     std::size_t display, const PlainInstrument& instrument, Ticks start, Ticks drawFrom)
     : m_index(display)
+    , m_place(static_cast<std::size_t>(
+          &redrawTaskOf(instrument, instrument.displays[display]) - instrument.program.data()))
     , m_due(nextOnGrid(start, instrument.displays[display].redrawEvery))
     , m_drawFrom(drawFrom)
     , m_part(partOf(instrument.displays[display]))
@@ -59,41 +61,72 @@ Hearing RedrawTask::hear(Turn& turn, const HeardCode& heard)
     if (heard.meanings != Meanings::General
         || !m_pages.hear(turn.instrument().displays[m_index], heard))
         return Hearing::NotMeant;
+    m_hasNews = true;
     m_due = std::min(m_due, std::max(turn.now(), m_part->busyUntil()));
     turn.wake();
     return Hearing::Accepted;
+}
+
+void RedrawTask::changed(Turn& turn, std::size_t channel)
+{
+    if (place(turn).spec.when != TaskWhen::Changed
+        || !shows(turn.instrument(), turn.instrument().displays[m_index], channel))
+        return;
+    m_hasNews = true;
+    m_due = std::min(m_due, turn.now());
+    turn.wake();
 }
 
 Ticks RedrawTask::run(Turn& turn)
 {
     const auto now = turn.now();
     const auto& display = turn.instrument().displays[m_index];
+    if (now < m_sentUntil) { // what is being sent must not be drawn over
+        m_due = m_sentUntil;
+        return now;
+    }
+    const bool isBeside = place(turn).spec.sends == Sending::Background;
+    if (const auto free = turn.busFree(display.bus); free > now && !isBeside) {
+        turn.observer().busy({BusyWith::Drawing, m_index, now, free}); // it waits for the bus
+        return free;
+    }
+    return m_left.empty() ? beginFrame(turn) : send(turn, 0);
+}
+
+Ticks RedrawTask::beginFrame(Turn& turn)
+{
+    const auto now = turn.now();
+    const auto& display = turn.instrument().displays[m_index];
+    const auto& spec = place(turn).spec;
     m_due = display.redrawEvery * (now / display.redrawEvery + 1);
     const auto& page = m_pages.at(turn.instrument(), display, now, valuesOf(turn));
     if (m_shown != page.id) {
         m_shown = page.id;
         m_shownSince = now;
+        m_hasNews = true;
         turn.observer().turned({m_index, now, page.id});
         turn.memory().show(m_index, page.id);
     }
+    if (spec.when == TaskWhen::Changed && !std::exchange(m_hasNews, false))
+        return now;
     auto& flight = m_flights.emplace_back();
-    // Signs of one's own are sent with the first page that needs them.
-    flight.isDrawn = now >= m_drawFrom || !display.firmware->leavesNothing() || m_hasSigns;
+    // Signs of one's own are sent with the first page that needs them, and what is sent beside the
+    // loop is known only when it is drawn.
+    flight.isDrawn = now >= m_drawFrom || !display.firmware->leavesNothing() || m_hasSigns
+        || spec.sends != Sending::AtOnce;
     const double drawing = drawSeconds(turn.instrument(), display, page);
     const auto drawEnd = turn.after(drawing);
-    auto end = drawEnd;
-    if (flight.isDrawn) {
-        end = send(turn, flight, draw(turn, flight, page), drawing);
-    } else {
-        m_histories.remember(turn.instrument(), display, now, valuesOf(turn));
-        m_memory.reset();
-        end = turn.after(drawing + sendSeconds(display, *display.most, display.busHertz));
-    }
     turn.observer().busy({BusyWith::Drawing, m_index, now, drawEnd});
+    if (flight.isDrawn) {
+        m_left = draw(turn, flight, page);
+        return send(turn, drawing);
+    }
+    m_histories.remember(turn.instrument(), display, now, valuesOf(turn));
+    m_memory.reset();
+    const auto end = turn.after(drawing + sendSeconds(display, *display.most, display.busHertz));
     turn.observer().busy({BusyWith::Transfer, m_index, drawEnd, end});
     turn.later(end, isSent);
-    if (!display.firmware->setup().has(DriverMistake::NotWaited))
-        m_due = std::max(m_due, m_part->busyUntil());
+    waitForPanel(display);
     return end;
 }
 
@@ -145,31 +178,67 @@ DriverSteps RedrawTask::draw(Turn& turn, Flight& flight, const PlainPage& page)
     return steps;
 }
 
-Ticks RedrawTask::send(Turn& turn, Flight& flight, DriverSteps steps, double seconds)
+void RedrawTask::waitForPanel(const PlainDisplay& display)
+{
+    if (!display.firmware->setup().has(DriverMistake::NotWaited))
+        m_due = std::max(m_due, m_part->busyUntil());
+}
+
+Ticks RedrawTask::send(Turn& turn, double seconds)
 {
     const auto& display = turn.instrument().displays[m_index];
+    const auto& spec = place(turn).spec;
     const auto interface = display.firmware->setup().part.interface;
-    auto heard = std::make_shared<std::vector<TimedTransfer>>();
-    heard->reserve(steps.size());
-    flight.sent.display = m_index;
-    flight.sent.from = turn.after(seconds);
-    flight.sent.bytes = byteCount(steps);
-    flight.sent.transfers = steps.size();
-    flight.sent.before = m_part;
-    flight.sent.to = turn.after(seconds + sendSeconds(display, steps, display.busHertz));
+    auto& flight = m_flights.back();
+    const auto drawn = turn.after(seconds);
+    const bool isBeside = spec.sends == Sending::Background;
+    const auto begin = isBeside ? std::max(drawn, turn.busFree(display.bus)) : drawn;
+    double passed = 0;
+    // While the loop waits for the bus, interrupts stretch it.
+    const auto at = [&](double since) {
+        return isBeside ? begin + ticksFromSeconds(since) : turn.after(seconds + since);
+    };
+    const bool isFirst = flight.heard.empty();
+    if (isFirst) {
+        flight.sent.display = m_index;
+        flight.sent.from = begin;
+        flight.sent.bytes = byteCount(m_left);
+        flight.sent.transfers = m_left.size();
+        flight.sent.before = m_part;
+        flight.heard.reserve(m_left.size());
+    }
     auto next = m_part->clone();
-    for (auto& step : steps) {
+    std::size_t count = 0, bytes = 0;
+    const auto most = static_cast<std::size_t>(spec.piece);
+    while (count < m_left.size() && (spec.sends != Sending::InPieces || bytes < most)) {
+        auto& step = m_left[count++];
+        bytes += step.transfer.bytes.size();
         const double takes = transferSeconds(step.transfer, interface, display.busHertz);
         step.transfer.perByte =
             ticksFromSeconds(takes / static_cast<double>(step.transfer.bytes.size()));
-        heard->push_back({turn.after(seconds += takes), std::move(step.transfer)});
-        next->take(heard->back().transfer, heard->back().at);
-        seconds += step.waits;
+        flight.heard.push_back({at(passed += takes), std::move(step.transfer)});
+        next->take(flight.heard.back().transfer, flight.heard.back().at);
+        passed += step.waits;
     }
+    m_left.erase(m_left.begin(), m_left.begin() + static_cast<std::ptrdiff_t>(count));
     m_part = std::move(next);
-    flight.sent.after = m_part;
-    flight.sent.heard = std::move(heard);
-    return flight.sent.to;
+    const auto end = at(passed);
+    turn.observer().busy({isBeside ? BusyWith::Sending : BusyWith::Transfer, m_index, begin, end});
+    if (isBeside && end > begin) {
+        m_sentUntil = end;
+        turn.keepBus(display.bus, end);
+    }
+    if (m_left.empty()) {
+        flight.sent.to = end;
+        flight.sent.after = m_part;
+        flight.sent.heard =
+            std::make_shared<const std::vector<TimedTransfer>>(std::move(flight.heard));
+        turn.later(end, isSent);
+        waitForPanel(display);
+    } else {
+        m_due = end; // the next piece in the next turn
+    }
+    return isBeside ? drawn : end;
 }
 
 /// All frames take equally long to be seen, so that the oldest one always comes first.

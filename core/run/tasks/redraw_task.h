@@ -5,6 +5,7 @@
 
 #include "run/page_turner.h"
 #include "run/tasks/task.h"
+#include "run/turn.h"
 
 #include <deque>
 #include <optional>
@@ -21,6 +22,7 @@ public:
     Ticks due() const override { return m_due; }
     Ticks run(Turn& turn) override;
     void happen(Turn& turn, int part) override;
+    void changed(Turn& turn, std::size_t channel) override;
     Hearing hear(Turn& turn, const HeardCode& heard) override;
 
 private:
@@ -28,18 +30,28 @@ private:
     struct Flight {
         SentRecord sent;
         ShownRecord shown;
+        std::vector<TimedTransfer> heard;
         bool isDrawn = false;
     };
 
+    const PlainTask& place(const Turn& turn) const { return turn.instrument().program[m_place]; }
+    /// Looks whether there is anything to draw, and draws it.
+    Ticks beginFrame(Turn& turn);
     DriverSteps draw(Turn& turn, Flight& flight, const PlainPage& page);
     /// What makes the display as bright as it is to be now; nothing where it is.
     DriverSteps dim(Turn& turn);
-    /// Lets the display hear the steps, from an instant on; `seconds` of them have passed before.
-    Ticks send(Turn& turn, Flight& flight, DriverSteps steps, double seconds);
+    /// Lets the display hear what is left of a frame, or its next piece; `seconds` have passed in
+    /// this turn before. Returns when the processor is done.
+    Ticks send(Turn& turn, double seconds);
+    void waitForPanel(const PlainDisplay& display);
     void show(Turn& turn);
 
     std::size_t m_index;
+    std::size_t m_place; ///< of the program
     Ticks m_due, m_drawFrom;
+    bool m_hasNews = true; ///< something that it shows has changed
+    DriverSteps m_left; ///< of a frame that is sent in pieces
+    Ticks m_sentUntil; ///< in the background
     std::shared_ptr<const GlassPart> m_part; ///< the display itself
     std::optional<Contents> m_memory; ///< what the firmware holds of it
     PageHistories m_histories;

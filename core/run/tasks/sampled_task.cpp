@@ -22,6 +22,10 @@ Ticks SampledTask::run(Turn& turn)
 {
     const auto now = turn.now();
     const auto& c = channel(turn);
+    if (const auto free = turn.busFree(c.moduleBus); free > now) {
+        turn.observer().busy({BusyWith::Sampling, index(), now, free}); // it waits for the bus
+        return free;
+    }
     if (isConverted(c.source.kind) && c.isReadByModule && !m_asked) {
         m_asked = turn.converter(c.converter).ask(index(), now);
         if (m_asked->ready > now) {
@@ -42,14 +46,10 @@ Ticks SampledTask::run(Turn& turn)
     record.hasTwin = true;
     record.code = newCode(turn, record);
     const bool isCode = givesCodes(c.source.kind);
-    if (!isCode) {
-        const bool isNew = record.real.smoothed != turn.memory().latest(index()).real;
-        turn.memory().keep(index(),
+    if (!isCode)
+        keep(turn,
             {record.real.smoothed, record.calm.smoothed, record.takenAt, true, words(), record.real,
                 record.calm});
-        if (isNew)
-            turn.changed(index());
-    }
     const auto end = turn.after(sampleSeconds(turn.instrument(), c));
     turn.observer().sampled(record);
     turn.observer().busy({BusyWith::Sampling, index(), now, end});

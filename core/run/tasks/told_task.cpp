@@ -70,8 +70,7 @@ void ToldTask::take(Turn& turn, double number)
     record.real.world = !lane.empty() ? polylineAt(lane, seconds)
         : m_truth                     ? m_truth(seconds)
                                       : notThere;
-    turn.memory().keep(
-        index(), {record.real.smoothed, notThere, turn.now(), true, {}, record.real, {}});
+    keep(turn, {record.real.smoothed, notThere, turn.now(), true, {}, record.real, {}});
     turn.observer().sampled(record);
 }
 

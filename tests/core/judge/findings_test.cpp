@@ -8,6 +8,7 @@
 #include "smooth/step_text.h"
 #include "tests/core/judge/display_cases.h"
 #include "tests/core/judge/parts_cases.h"
+#include "tests/core/judge/program_cases.h"
 #include "tests/core/judge/scale_cases.h"
 #include "tests/core/judge/smooth_cases.h"
 #include "tests/core/judge/source_cases.h"
@@ -121,6 +122,8 @@ std::vector<test::RuleCase> madeCases()
     for (auto& c : test::smoothCases())
         all.push_back(std::move(c));
     for (auto& c : test::wishCases())
+        all.push_back(std::move(c));
+    for (auto& c : test::programCases())
         all.push_back(std::move(c));
     for (auto& c : test::textCases())
         all.push_back(std::move(c));

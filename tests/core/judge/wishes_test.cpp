@@ -138,6 +138,7 @@ TEST(Wishes, OfAStepAreMetByHonestDecimals)
     const auto fixesOf = [](const Instrument& instrument) {
         auto plain = *resolve(instrument, "");
         plain.displays.resize(1); // without the bow
+        plain.program = plainProgram(plain, {});
         for (const auto& finding : findingsOf(instrument, plain))
             if (finding.rule == "W02")
                 return finding.fixes;
@@ -167,6 +168,7 @@ TEST(Wishes, OfADistanceAreMetByLargerLettering)
     }());
     auto plain = *resolve(in, "");
     plain.displays.resize(1); // without the bow
+    plain.program = plainProgram(plain, {});
     const auto findings = findingsOf(in, plain);
     const auto small = std::find_if(
         findings.begin(), findings.end(), [](const Finding& f) { return f.rule == "W06"; });
@@ -174,6 +176,7 @@ TEST(Wishes, OfADistanceAreMetByLargerLettering)
     ASSERT_EQ(small->fixes.size(), 1U) << small->title;
     auto after = *resolve(*small->fixes[0].apply(in), "");
     after.displays.resize(1);
+    after.program = plainProgram(after, {});
     EXPECT_EQ(wishOf(after, 0, Wish::ReadingDistance).verdict, Verdict::Met);
 }
 

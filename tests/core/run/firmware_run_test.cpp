@@ -81,6 +81,7 @@ TEST(FirmwareRun, AnotherChannelChangesNothingInTheFirst)
     auto two = one;
     two.channels.push_back(two.channels[0]);
     two.channels[1].id = "engine-battery";
+    two.program = plainProgram(two, {});
     std::vector<double> alone;
     std::vector<double> together;
     std::vector<double> second;

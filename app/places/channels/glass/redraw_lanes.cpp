@@ -1,5 +1,6 @@
 #include "app/places/channels/glass/redraw_lanes.h"
 
+#include "app/look/activity.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
 
@@ -65,9 +66,9 @@ void RedrawLanes::paintEvent(QPaintEvent* /*event*/)
     for (const auto& busy : m_activity) {
         const double from = inSeconds(busy.from);
         const double to = inSeconds(busy.to);
-        if (busy.with != BusyWith::Panel)
-            block(0, from, to, busy.with == BusyWith::Sampling ? t.moss : t.accent);
-        if (busy.with == BusyWith::Transfer)
+        if (isOfProcessor(busy.with))
+            block(0, from, to, isOfBus(busy.with) ? t.accent : activityColour(busy.with));
+        if (isOfBus(busy.with))
             block(1, from, to, t.sky);
         if (busy.with == BusyWith::Panel)
             block(2, from, to, t.amber);

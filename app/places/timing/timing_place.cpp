@@ -1,0 +1,246 @@
+#include "app/places/timing/timing_place.h"
+
+#include "app/document/document.h"
+#include "app/look/card.h"
+#include "app/look/look.h"
+#include "app/look/text.h"
+#include "app/look/tokens.h"
+#include "instrument/program_edits.h"
+#include "judge/timing_sheet.h"
+#include "plan/redraw_plan.h"
+#include "run/task_blocks.h"
+
+#include <QHBoxLayout>
+#include <QPainterPath>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QVBoxLayout>
+
+#include <cmath>
+
+namespace fern::app {
+
+namespace {
+
+bool hasLines(const Instrument& in)
+{
+    return std::any_of(in.timing.program.begin(), in.timing.program.end(),
+        [](const ProgramTask& task) { return task.does == TaskDoes::Print; });
+}
+
+/// The displays that are redrawn at another interval than the plan proposes.
+std::vector<std::pair<std::string, Quantity>> proposals(const PlainInstrument& plain)
+{
+    std::vector<std::pair<std::string, Quantity>> wanted;
+    for (const auto& display : plain.displays) {
+        const double seconds = planRedraw(plain, display).proposedSeconds;
+        if (seconds > 0 && std::abs(seconds - redrawPeriod(plain, display)) > seconds / 100)
+            wanted.emplace_back(display.id, Quantity{std::round(seconds * 1000), "ms"});
+    }
+    return wanted;
+}
+
+} // namespace
+
+QPainterPath TimingPlace::mark()
+{
+    // A clock whose hand is a leaf.
+    QPainterPath path;
+    path.addEllipse(QPointF(12, 12), 8.5, 8.5);
+    path.moveTo(12, 12);
+    path.cubicTo(12, 8, 14, 6.4, 17, 6.2);
+    path.cubicTo(17.2, 9.4, 15.6, 11.6, 12, 12);
+    path.moveTo(12, 12);
+    path.lineTo(8.4, 12);
+    return path;
+}
+
+TimingPlace::TimingPlace(House& house, QWidget* parent)
+    : Place(parent)
+    , m_document(house.document)
+    , m_lanes(new ActivityLanes(this))
+    , m_cursor(softLabel({}, this))
+    , m_program(new ProgramList(this))
+    , m_addLine(new QPushButton(tr("+ line"), this))
+    , m_addWait(new QPushButton(tr("+ wait"), this))
+    , m_remove(new QPushButton(tr("Remove"), this))
+    , m_task(new ParameterGrid(false, this))
+    , m_serial(new ParameterGrid(false, this))
+    , m_taskName(new QLabel(this))
+    , m_limits(new TextTableView(this))
+    , m_plan(softLabel({}, this))
+    , m_apply(new QPushButton(tr("Apply"), this))
+{
+    setObjectName(QStringLiteral("timingPlace"));
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(grid);
+    column->addWidget(makeLanes());
+    auto* row = new QHBoxLayout;
+    row->setSpacing(grid);
+    row->addWidget(makeProgram(), 5);
+    row->addWidget(makeTask(), 3);
+    column->addLayout(row, 3);
+    column->addWidget(makeLimits(), 2);
+}
+
+QWidget* TimingPlace::makeLanes()
+{
+    auto* card = new Card(tr("What runs when"), this);
+    card->setSubtitle(tr("the last second; the wheel, or + and −, look closer"));
+    m_cursor->setObjectName(QStringLiteral("lanesCursor"));
+    card->body()->addWidget(m_lanes);
+    card->body()->addWidget(m_cursor);
+    connect(m_lanes, &ActivityLanes::named, this, [this](const QString& words) {
+        m_cursor->setText(words.isEmpty() ? tr("Point at a stretch, and it is named.") : words);
+    });
+    m_cursor->setText(tr("Point at a stretch, and it is named."));
+    return card;
+}
+
+QWidget* TimingPlace::makeProgram()
+{
+    auto* card = new Card(tr("The program"), this);
+    card->setSubtitle(tr("one loop, from top to bottom; drag a task, or Ctrl and arrows"));
+    auto* room = new QScrollArea(card);
+    room->setWidgetResizable(true);
+    room->setFrameShape(QFrame::NoFrame);
+    auto* inside = new QWidget(room);
+    auto* rows = new QVBoxLayout(inside);
+    rows->setContentsMargins(0, 0, 0, 0);
+    rows->addWidget(m_program);
+    rows->addStretch(1);
+    room->setWidget(inside);
+    card->body()->addWidget(room, 1);
+    auto* foot = new QHBoxLayout;
+    m_addLine->setObjectName(QStringLiteral("addLine"));
+    m_addLine->setToolTip(tr("A line over the serial port"));
+    m_addWait->setObjectName(QStringLiteral("addWait"));
+    m_addWait->setToolTip(tr("A time in which the program does nothing else"));
+    m_remove->setObjectName(QStringLiteral("removeTask"));
+    for (auto* button : {m_addLine, m_addWait, m_remove})
+        foot->addWidget(button);
+    foot->addStretch(1);
+    card->body()->addLayout(foot);
+    connect(m_addLine, &QPushButton::clicked, this, [this] {
+        m_document.apply(tr("Add a line"), withNewTask(m_document.instrument(), TaskDoes::Print));
+    });
+    connect(m_addWait, &QPushButton::clicked, this, [this] {
+        m_document.apply(tr("Add a wait"), withNewTask(m_document.instrument(), TaskDoes::Wait));
+    });
+    const auto remove = [this](const QString& task) {
+        m_document.apply(
+            tr("Remove a task"), withoutTask(m_document.instrument(), task.toStdString()));
+    };
+    connect(m_remove, &QPushButton::clicked, this, [this, remove] { remove(m_program->task()); });
+    connect(m_program, &ProgramList::removed, this, remove);
+    connect(m_program, &ProgramList::chosen, this, [this] { showTask(); });
+    connect(m_program, &ProgramList::moved, this, [this](const QString& task, int place) {
+        m_document.apply(
+            tr("Move a task"), withTaskAt(m_document.instrument(), task.toStdString(), place));
+    });
+    return card;
+}
+
+QWidget* TimingPlace::makeTask()
+{
+    auto* card = new Card({}, this);
+    m_taskName->setFont(wordFont(14, true));
+    m_taskName->setTextFormat(Qt::PlainText);
+    m_taskName->setObjectName(QStringLiteral("taskName"));
+    m_task->setObjectName(QStringLiteral("taskFigures"));
+    m_serial->setObjectName(QStringLiteral("serialFigures"));
+    card->body()->addWidget(m_taskName);
+    card->body()->addWidget(m_task, 3);
+    card->body()->addWidget(m_serial, 2);
+    connect(m_task, &ParameterGrid::entered, this,
+        [this](const QString& path, const QString& label, const QString& text) {
+            m_document.apply(label,
+                withTaskParameter(m_document.instrument(), m_program->task().toStdString(),
+                    path.toStdString(), text.toStdString()));
+        });
+    connect(m_serial, &ParameterGrid::entered, this,
+        [this](const QString& path, const QString& label, const QString& text) {
+            m_document.apply(label,
+                withSerialParameter(
+                    m_document.instrument(), path.toStdString(), text.toStdString()));
+        });
+    return card;
+}
+
+QWidget* TimingPlace::makeLimits()
+{
+    auto* card = new Card(tr("Limits of this build"), this);
+    card->setSubtitle(tr("in closed form; no run goes beyond"));
+    m_limits->setObjectName(QStringLiteral("timingLimits"));
+    m_limits->setAccessibleName(tr("Limits of this build"));
+    card->body()->addWidget(m_limits, 1);
+    auto* foot = new QHBoxLayout;
+    m_plan->setObjectName(QStringLiteral("redrawPlan"));
+    m_plan->setWordWrap(true);
+    m_apply->setObjectName(QStringLiteral("applyPlan"));
+    foot->addWidget(m_plan, 1);
+    foot->addWidget(m_apply);
+    card->body()->addLayout(foot);
+    connect(m_apply, &QPushButton::clicked, this, &TimingPlace::applyPlan);
+    return card;
+}
+
+void TimingPlace::showView(const std::shared_ptr<const RunView>& view)
+{
+    m_view = view;
+    m_lanes->showView(*view);
+    if (m_shown == view->resolved)
+        return;
+    m_shown = view->resolved;
+    m_program->showTasks(taskRows(m_document.instrument(), view->plain()));
+    showTask();
+    showLimits();
+}
+
+void TimingPlace::showTask()
+{
+    const auto& in = m_document.instrument();
+    const auto task = m_program->task().toStdString();
+    const auto program = wholeProgram(in);
+    const auto found = std::find_if(
+        program.begin(), program.end(), [&](const ProgramTask& each) { return each.id == task; });
+    const bool isThere = found != program.end();
+    m_remove->setEnabled(isThere && !found->traits().isOf);
+    m_taskName->setText(isThere ? qText(taskDoesWords[static_cast<std::size_t>(found->does)])
+                + QStringLiteral(" ") + qText(found->of)
+                                : tr("No task is chosen"));
+    m_task->showParameters(taskParameters(in, task));
+    m_serial->setVisible(hasLines(in));
+    if (hasLines(in))
+        m_serial->showParameters(serialParameters(in));
+}
+
+void TimingPlace::showLimits()
+{
+    const auto& plain = m_view->plain();
+    TextTable table;
+    table.header = {"What", "At most", "Because"};
+    for (const auto& limit : timingLimits(plain))
+        table.rows.push_back({limit.label, limit.value, limit.note});
+    m_limits->showTable(table, 2);
+    QStringList plans;
+    for (const auto& display : plain.displays)
+        if (!display.pages.empty())
+            plans.push_back(qText(display.id) + QStringLiteral(": ")
+                + qText(inOneSentence(planRedraw(plain, display))));
+    m_plan->setText(plans.join(QStringLiteral(" ")));
+    m_apply->setEnabled(!proposals(plain).empty());
+}
+
+/// All displays as one step.
+void TimingPlace::applyPlan()
+{
+    Result<Instrument> out = m_document.instrument();
+    for (const auto& [display, every] : proposals(m_view->plain()))
+        if (out)
+            out = withRedrawEvery(*out, display, every);
+    m_document.apply(tr("Redraw as planned"), out);
+}
+
+} // namespace fern::app

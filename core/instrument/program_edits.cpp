@@ -1,0 +1,204 @@
+#include "instrument/program_edits.h"
+
+#include "instrument/describe.h"
+#include "instrument/edits.h"
+#include "instrument/figures.h"
+#include "instrument/ids.h"
+
+#include <algorithm>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+bool isThere(const Instrument& in, const ProgramTask& task)
+{
+    switch (task.does) {
+    case TaskDoes::Sample:
+        return findById(in.channels, task.of) != nullptr;
+    case TaskDoes::Redraw:
+        return findById(in.displays, task.of) != nullptr;
+    case TaskDoes::Drive:
+        return findById(in.outputs, task.of) != nullptr;
+    case TaskDoes::Print:
+    case TaskDoes::Wait:
+        break;
+    }
+    return true;
+}
+
+std::string freeTaskId(const std::vector<ProgramTask>& program, std::string_view wanted)
+{
+    const auto slug = slugOf(wanted);
+    auto id = slug;
+    for (int number = 2; std::any_of(program.begin(), program.end(),
+             [&](const ProgramTask& task) { return task.id == id; });
+         ++number)
+        id = fmt::format("{}-{}", slug, number);
+    return id;
+}
+
+std::vector<ProgramTask>::iterator find(std::vector<ProgramTask>& program, std::string_view id)
+{
+    return std::find_if(
+        program.begin(), program.end(), [&](const ProgramTask& task) { return task.id == id; });
+}
+
+Result<Instrument> withProgram(const Instrument& in, std::vector<ProgramTask> program)
+{
+    Instrument out = in;
+    out.timing.program = std::move(program);
+    return accepted(std::move(out));
+}
+
+} // namespace
+
+std::vector<ProgramTask> wholeProgram(const Instrument& in)
+{
+    const auto& named = in.timing.program;
+    std::vector<ProgramTask> whole;
+    const auto add = [&](TaskDoes does, const std::string& of) {
+        if (std::any_of(named.begin(), named.end(),
+                [&](const ProgramTask& task) { return task.does == does && task.of == of; }))
+            return;
+        ProgramTask task;
+        task.does = does;
+        task.of = of;
+        const auto word = taskDoesWords[static_cast<std::size_t>(does)];
+        auto taken = whole;
+        taken.insert(taken.end(), named.begin(), named.end());
+        task.id = freeTaskId(taken, fmt::format("{} {}", word, of));
+        whole.push_back(std::move(task));
+    };
+    for (const auto& channel : in.channels)
+        if (!isTold(channel->source.kind))
+            add(TaskDoes::Sample, channel->id);
+    for (const auto& display : in.displays)
+        add(TaskDoes::Redraw, display->id);
+    for (const auto& output : in.outputs)
+        add(TaskDoes::Drive, output->id);
+    whole.insert(whole.end(), named.begin(), named.end());
+    return whole;
+}
+
+std::vector<Parameter> taskParameters(const Instrument& in, std::string_view id)
+{
+    auto program = wholeProgram(in);
+    const auto task = find(program, id);
+    if (task == program.end())
+        return {};
+    auto rows = rowsOf(*task);
+    std::erase_if(rows, [](const Parameter& row) {
+        return row.path == "id" || row.path == "does" || row.path == "of";
+    });
+    if (task->does == TaskDoes::Redraw && task->when != TaskWhen::EveryTurn) {
+        auto interval = rowsOf(*findById(in.displays, task->of));
+        std::erase_if(interval, [](const Parameter& row) { return row.path != "redrawEvery"; });
+        rows.insert(rows.end(), interval.begin(), interval.end());
+    }
+    return rows;
+}
+
+Result<Instrument> withTaskParameter(
+    const Instrument& in, std::string_view id, std::string_view path, std::string_view text)
+{
+    auto program = wholeProgram(in);
+    const auto task = find(program, id);
+    if (task == program.end())
+        return goneError("task");
+    if (path == "redrawEvery" && task->does == TaskDoes::Redraw) {
+        const auto set = withFigure(*findById(in.displays, task->of), path, text);
+        return set ? withDisplay(in, *set) : Result<Instrument>(set.error());
+    }
+    auto set = withFigure(*task, path, text);
+    if (!set)
+        return set.error();
+    *task = *std::move(set);
+    return withProgram(in, std::move(program));
+}
+
+Result<Instrument> withTaskAt(const Instrument& in, std::string_view id, int place)
+{
+    auto program = wholeProgram(in);
+    const auto task = find(program, id);
+    if (task == program.end())
+        return goneError("task");
+    const auto moved = *task;
+    program.erase(task);
+    program.insert(program.begin() + std::clamp(place, 0, static_cast<int>(program.size())), moved);
+    return withProgram(in, std::move(program));
+}
+
+Result<Instrument> withNewTask(const Instrument& in, TaskDoes does)
+{
+    auto program = wholeProgram(in);
+    ProgramTask task;
+    task.does = does;
+    if (task.traits().isOf)
+        return Error{ErrorCode::InvalidArgument, "the program has every one of them already", ""};
+    task.id = freeTaskId(program, taskDoesWords[static_cast<std::size_t>(does)]);
+    program.push_back(std::move(task));
+    return withProgram(in, std::move(program));
+}
+
+Result<Instrument> withoutTask(const Instrument& in, std::string_view id)
+{
+    auto program = wholeProgram(in);
+    const auto task = find(program, id);
+    if (task == program.end())
+        return goneError("task");
+    if (task->traits().isOf)
+        return Error{ErrorCode::InvalidArgument,
+            "it goes with what it is for: remove that channel, display or output", ""};
+    program.erase(task);
+    return withProgram(in, std::move(program));
+}
+
+std::vector<Parameter> serialParameters(const Instrument& in)
+{
+    return rowsOf(in.timing.serial);
+}
+
+Result<Instrument> withSerialParameter(
+    const Instrument& in, std::string_view path, std::string_view text)
+{
+    auto set = withFigure(in.timing.serial, path, text);
+    if (!set)
+        return set.error();
+    Instrument out = in;
+    out.timing.serial = *std::move(set);
+    return accepted(std::move(out));
+}
+
+Result<Instrument> withRedrawEvery(
+    const Instrument& in, std::string_view display, const Quantity& every)
+{
+    const auto* there = findById(in.displays, display);
+    if (there == nullptr)
+        return goneError("display");
+    Instrument out = in;
+    for (auto& task : out.timing.program)
+        if (task.does == TaskDoes::Redraw && task.of == display)
+            task.when = TaskWhen::Due;
+    Display changed = *there;
+    changed.redrawEvery = every;
+    return withDisplay(out, changed);
+}
+
+Result<Instrument> withoutWaits(const Instrument& in)
+{
+    Instrument out = in;
+    out.timing.loopWait.value = 0;
+    std::erase_if(
+        out.timing.program, [](const ProgramTask& task) { return task.does == TaskDoes::Wait; });
+    return accepted(std::move(out));
+}
+
+void dropLostTasks(Instrument& in)
+{
+    std::erase_if(in.timing.program, [&](const ProgramTask& task) { return !isThere(in, task); });
+}
+
+} // namespace fern

@@ -1,0 +1,178 @@
+// G01, G02, G06, G15: does the program look often enough at its pins, and what keeps it from it?
+
+#include "judge/rules/rules.h"
+
+#include "base/number_text.h"
+#include "base/quantity_text.h"
+#include "instrument/edits.h"
+#include "instrument/plain_program.h"
+#include "instrument/program_edits.h"
+#include "judge/freshness_fix.h"
+#include "reading/counting.h"
+#include "run/task_blocks.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+bool isPolledRate(const PlainChannel& c)
+{
+    const auto& p = c.source.pulses;
+    return c.source.kind == SourceKind::Pulses && p.gives == PulseGives::Rate
+        && p.means == CountMeans::RisingEdge && p.input == PulseInput::Polled;
+}
+
+/// Pulses a second at the top of the wish.
+double mostHertz(const PlainChannel& c)
+{
+    return c.source.pulses.perUnit * fromSi(c.to, c.unit);
+}
+
+std::string atMost(const PlainChannel& c, double hertz)
+{
+    return fmt::format("{} {}", significantText(hertz / c.source.pulses.perUnit, 2), c.unit.name);
+}
+
+Fix byInterrupt(const PlainChannel& c)
+{
+    return {"Count by interrupt", [id = c.id, source = c.source](const Instrument& before) {
+                auto changed = source;
+                changed.pulses.input = PulseInput::Interrupt;
+                return withSource(before, id, changed);
+            }};
+}
+
+/// The waits of every turn.
+double waitSeconds(const PlainInstrument& plain)
+{
+    double seconds = plain.loopWaitSeconds;
+    for (const auto& task : plain.program)
+        if (task.spec.does == TaskDoes::Wait)
+            seconds += inSeconds(task.waits);
+    return seconds;
+}
+
+} // namespace
+
+void checkPolledCeiling(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& c : plain.channels) {
+        if (!isPolledRate(c))
+            continue;
+        const double duty = c.source.pulses.dutyPercent / 100;
+        const auto pause = longestPause(plain);
+        const double ceiling = highestPolledHertz(pause.seconds, duty);
+        if (mostHertz(c) <= ceiling)
+            continue;
+        // Above it every turn loses some, below it only those with the longest task.
+        const double always = highestPolledHertz(turnSeconds(plain), duty);
+        out.push_back({"G01", mostHertz(c) > always ? Severity::Stop : Severity::Check,
+            fmt::format("/channels/{}/source", c.id),
+            fmt::format("Pulses of {} are lost above {}", c.name, atMost(c, ceiling)),
+            fmt::format("The loop looks at the pin between its tasks, and {} keeps it for {}. Each "
+                        "level must last longer than that; at {} the shorter one lasts {}.",
+                pause.words, durationText(pause.seconds), atMost(c, mostHertz(c)),
+                durationText(std::min(duty, 1 - duty) / mostHertz(c))),
+            "a polled level is seen only if a look falls into it", {byInterrupt(c)}, {}});
+    }
+}
+
+void checkWaits(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    constexpr double tap = 0.05; // seconds, a quick press of a button (common practice)
+    const double wait = waitSeconds(plain);
+    std::string what;
+    double shortest = wait;
+    for (const auto& c : plain.channels) {
+        const bool isPressed =
+            c.source.kind == SourceKind::Switch || c.source.kind == SourceKind::KeyLadder;
+        const double duty = c.source.pulses.dutyPercent / 100;
+        const double lasts = isPolledRate(c) ? std::min(duty, 1 - duty) / mostHertz(c)
+            : isPressed                      ? tap
+                                             : wait;
+        if (lasts < shortest) {
+            shortest = lasts;
+            what = fmt::format("{} of {} {} {}", isPressed ? "a quick press" : "a pulse", c.name,
+                isPressed ? "is over after" : "lasts", durationText(lasts));
+        }
+    }
+    if (what.empty())
+        return;
+    out.push_back({"G02", Severity::Check, "/timing",
+        fmt::format("The program waits for {} in each turn of its loop", durationText(wait)),
+        fmt::format("It does nothing else meanwhile: {}, and can come and go unseen. What is to be "
+                    "done every so often is done when it is due, by the clock.",
+            what),
+        "a tap lasts some 50 ms, common practice", {{"Do not wait", withoutWaits}}, {}});
+}
+
+void checkPrinting(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    constexpr double unnoticed = 0.001; // seconds
+    for (const auto& task : plain.program) {
+        if (task.spec.does != TaskDoes::Print)
+            continue;
+        const double waits = taskSeconds(plain, task) - lineSeconds(plain, task.spec.bytes);
+        if (waits < unnoticed)
+            continue;
+        const bool isEndless = isEveryTurn(task.spec);
+        const double line = task.spec.bytes * serialByteSeconds(plain.serial);
+        Finding finding{"G06", Severity::Check, "/timing/program/" + task.spec.id,
+            fmt::format("Printing keeps the loop for {}", durationText(waits)),
+            fmt::format("A line of {} needs {} at {} baud. What finds no room in the buffer of {} "
+                        "is waited for{}.",
+                countText(task.spec.bytes, "byte"), durationText(line), plain.serial.baud,
+                countText(plain.serial.bufferBytes, "byte"),
+                isEndless ? ", and a line in every turn always fills it" : ""),
+            "ten bits a byte, and the buffer of the port", {}, {}};
+        if (isEndless)
+            finding.fixes.push_back({"Print once a second",
+                [id = task.spec.id](const Instrument& before) -> Result<Instrument> {
+                    const auto due = withTaskParameter(before, id, "when", "when due");
+                    return due ? withTaskParameter(*due, id, "every", "1 s") : due;
+                }});
+        constexpr int usualFast = 115200;
+        if (plain.serial.baud < usualFast)
+            finding.fixes.push_back(
+                {fmt::format("Print at {} baud", usualFast), [](const Instrument& before) {
+                     return withSerialParameter(before, "baud", std::to_string(usualFast));
+                 }});
+        out.push_back(std::move(finding));
+    }
+}
+
+void checkNoNews(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    constexpr double readable = 0.25; // seconds: faster is G04's matter
+    constexpr double often = 4; // redraws for each new value; two or three are usual
+    for (const auto& display : plain.displays) {
+        const double period = redrawPeriod(plain, display);
+        double fastest = 0;
+        bool movesByItself = display.pages.empty();
+        for (std::size_t i = 0; i < plain.channels.size(); ++i)
+            if (const auto& c = plain.channels[i]; shows(plain, display, i)) {
+                movesByItself |= !isSampled(c) || givesCodes(c.source.kind);
+                const double every = inSeconds(c.sampleEvery);
+                fastest = fastest == 0 ? every : std::min(fastest, every);
+            }
+        for (const auto& page : display.pages)
+            for (const auto& field : page.fields)
+                movesByItself |= field.kind == FieldKind::Scroller || field.kind == FieldKind::Count
+                    || field.kind == FieldKind::List || field.kind == FieldKind::History;
+        if (movesByItself || fastest == 0 || period < readable || often * period > fastest)
+            continue;
+        out.push_back({"G15", Severity::Note, "/displays/" + display.id + "/redrawEvery",
+            fmt::format("{} is redrawn every {}, new values come every {}", display.id,
+                durationText(period), durationText(fastest)),
+            "The redraws between them send what stands there already.",
+            "the sampling of the fastest channel that it shows", {redrawFix(display, fastest)},
+            {}});
+    }
+}
+
+} // namespace fern

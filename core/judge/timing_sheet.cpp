@@ -1,0 +1,180 @@
+#include "judge/timing_sheet.h"
+
+#include "base/number_text.h"
+#include "base/quantity_text.h"
+#include "instrument/plain_program.h"
+#include "instrument/program_edits.h"
+#include "judge/age.h"
+#include "reading/counting.h"
+#include "run/task_blocks.h"
+
+#include <algorithm>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+namespace {
+
+std::string wordsOf(const PlainInstrument& in, const PlainTask& task)
+{
+    const auto word = taskDoesWords[static_cast<std::size_t>(task.spec.does)];
+    switch (task.spec.does) {
+    case TaskDoes::Sample:
+        return fmt::format("{} {}", word, in.channels[task.of].name);
+    case TaskDoes::Redraw:
+        return fmt::format("{} {}", word, in.displays[task.of].id);
+    case TaskDoes::Drive:
+        return fmt::format("{} {}", word, in.outputs[task.of].spec.name);
+    case TaskDoes::Print:
+        return fmt::format("{} {}", word, countText(task.spec.bytes, "byte"));
+    case TaskDoes::Wait:
+        return fmt::format("{} {}", word, durationText(inSeconds(task.waits)));
+    }
+    return {};
+}
+
+/// Seconds between two, as far as the clock says; 0: in every turn.
+double intervalOf(const PlainInstrument& in, const PlainTask& task)
+{
+    if (isEveryTurn(task.spec))
+        return 0;
+    switch (task.spec.does) {
+    case TaskDoes::Sample:
+        return inSeconds(in.channels[task.of].sampleEvery);
+    case TaskDoes::Redraw:
+        return redrawPeriod(in, in.displays[task.of]);
+    case TaskDoes::Drive:
+        return inSeconds(in.outputs[task.of].every);
+    case TaskDoes::Print:
+        return inSeconds(task.every);
+    case TaskDoes::Wait:
+        break;
+    }
+    return 0;
+}
+
+std::string whenWords(const PlainInstrument& in, const PlainTask& task)
+{
+    auto words = isEveryTurn(task.spec)       ? std::string("in every turn")
+        : task.spec.when == TaskWhen::Changed ? std::string("on change")
+                                              : "every " + durationText(intervalOf(in, task));
+    if (task.spec.sends == Sending::InPieces)
+        words += fmt::format(", in pieces of {}", countText(task.spec.piece, "byte"));
+    if (task.spec.sends == Sending::Background)
+        words += ", beside the loop";
+    return words;
+}
+
+const PlainTask& plainOf(const PlainInstrument& in, const ProgramTask& task)
+{
+    return *std::find_if(in.program.begin(), in.program.end(), [&](const PlainTask& its) {
+        return its.spec.does == task.does
+            && (task.traits().isOf ? its.spec.of == task.of : its.spec.id == task.id);
+    });
+}
+
+Fact pulseLimit(const PlainInstrument& in, const PlainChannel& c)
+{
+    const auto& p = c.source.pulses;
+    const auto asRate = [&](double hertz) {
+        return fmt::format("{} {}", significantText(hertz / p.perUnit, 3), c.unit.name);
+    };
+    if (p.input == PulseInput::Interrupt) {
+        const double least = operationCosts(in.processor).interrupt;
+        return {"Counts " + c.name + " up to", asRate(1 / least),
+            fmt::format("an interrupt takes {}", durationText(least))};
+    }
+    const auto pause = longestPause(in);
+    return {"Counts " + c.name + " up to",
+        asRate(highestPolledHertz(pause.seconds, p.dutyPercent / 100)),
+        fmt::format(
+            "polled, and {} keeps the loop for {}", pause.words, durationText(pause.seconds))};
+}
+
+/// The largest contribution to an age.
+std::string mostOf(const AgeBreakdown& age)
+{
+    const auto parts = age.parts();
+    const auto most = std::max_element(parts.begin(), parts.end(),
+        [](const auto& a, const auto& b) { return a.seconds < b.seconds; });
+    return fmt::format("{} of it {}", durationText(most->seconds), most->name);
+}
+
+} // namespace
+
+std::vector<TaskRow> taskRows(const Instrument& instrument, const PlainInstrument& plain)
+{
+    std::vector<TaskRow> rows;
+    for (const auto& task : wholeProgram(instrument)) {
+        const auto& its = plainOf(plain, task);
+        const double seconds = taskSeconds(plain, its);
+        const double interval = intervalOf(plain, its);
+        const double period = interval > 0 ? interval : turnSeconds(plain);
+        rows.push_back({task.id, task.does, wordsOf(plain, its), whenWords(plain, its), seconds,
+            std::min(1.0, seconds / period)});
+    }
+    return rows;
+}
+
+std::string activityText(const PlainInstrument& in, const BusyRecord& busy)
+{
+    const auto lasts = durationText(inSeconds(busy.to - busy.from));
+    switch (busy.with) {
+    case BusyWith::Sampling:
+        return fmt::format("samples {}, {}", in.channels[busy.index].name, lasts);
+    case BusyWith::Drawing:
+        return fmt::format("draws {}, {}", in.displays[busy.index].id, lasts);
+    case BusyWith::Transfer:
+        return fmt::format("sends {}, {}", in.displays[busy.index].id, lasts);
+    case BusyWith::Sending:
+        return fmt::format("sends {} beside the loop, {}", in.displays[busy.index].id, lasts);
+    case BusyWith::Panel:
+        return fmt::format("{} responds, {}", in.displays[busy.index].id, lasts);
+    case BusyWith::Driving:
+        return fmt::format("drives {}, {}", in.outputs[busy.index].spec.name, lasts);
+    case BusyWith::Printing:
+        return fmt::format("prints a line, {}", lasts);
+    case BusyWith::Waiting:
+        return fmt::format("waits, {}", lasts);
+    }
+    return {};
+}
+
+std::vector<Fact> timingLimits(const PlainInstrument& in)
+{
+    const auto pause = longestPause(in);
+    std::vector<Fact> limits{
+        {"A turn of the loop", durationText(turnSeconds(in)), "when nothing is due"},
+        {"The longest one", durationText(roundSeconds(in)), "when everything is due at once"},
+        {"Looks away for", durationText(pause.seconds),
+            "for the longest time with " + pause.words}};
+    for (const auto& c : in.channels)
+        if (c.source.kind == SourceKind::Pulses && c.source.pulses.gives == PulseGives::Rate
+            && c.source.pulses.means == CountMeans::RisingEdge)
+            limits.push_back(pulseLimit(in, c));
+    for (const auto& display : in.displays) {
+        if (display.pages.empty())
+            continue;
+        const auto cost = redrawCost(in, display, display.busHertz);
+        const double period = redrawPeriod(in, display);
+        limits.push_back({"A redraw of " + display.id, durationText(cost.draw + cost.transfer),
+            fmt::format("{} on the bus at {}, {:.0f} % of its time", durationText(cost.transfer),
+                hertzText(display.busHertz), 100 * std::min(1.0, cost.transfer / period))});
+        const PlainChannel* oldest = nullptr;
+        AgeBreakdown age;
+        for (std::size_t i = 0; i < in.channels.size(); ++i)
+            if (shows(in, display, i) && !givesCodes(in.channels[i].source.kind))
+                if (const auto its = ageOf(in, in.channels[i], display);
+                    oldest == nullptr || its.oldest() > age.oldest()) {
+                    oldest = &in.channels[i];
+                    age = its;
+                }
+        if (oldest != nullptr)
+            limits.push_back({"Oldest number there", durationText(age.oldest()),
+                fmt::format("{}, {}", oldest->name, mostOf(age))});
+    }
+    return limits;
+}
+
+} // namespace fern

@@ -1,0 +1,285 @@
+// The program as the maker writes it: tasks in order, in every turn, when they are due or when
+// something changed; waits, lines over the serial port, and redraws beside the loop.
+
+#include "instrument/file.h"
+#include "instrument/program_edits.h"
+#include "judge/age.h"
+#include "reading/counting.h"
+#include "run/pulse_tally.h"
+#include "run/task_blocks.h"
+#include "smooth/figures.h"
+#include "tests/core/judge/display_cases.h"
+#include "tests/core/judge/program_cases.h"
+#include "tests/core/sources.h"
+
+#include <cmath>
+#include <optional>
+
+#include <rapidcheck/gtest.h>
+
+namespace fern {
+namespace {
+
+using test::Ran;
+
+class Activity : public RunObserver {
+public:
+    void busy(const BusyRecord& record) override { all.push_back(record); }
+    void sampled(const SampleRecord& record) override { sampledAt.push_back(record.at); }
+    void shown(const ShownRecord& record) override
+    {
+        shownAt.push_back(record.visibleAt);
+        if (record.readers.empty() || std::isnan(record.readers[0].shown))
+            return;
+        if (newest)
+            oldest = std::max(oldest, inSeconds(record.visibleAt - *newest));
+        newest = record.readers[0].sampledAt;
+    }
+
+    /// The mean time between two of a kind in the second half.
+    static double meanGap(const std::vector<Ticks>& at)
+    {
+        const auto half = at.size() / 2;
+        return at.size() < 4
+            ? 0
+            : inSeconds(at.back() - at[half]) / static_cast<double>(at.size() - 1 - half);
+    }
+    double longestGap() const
+    {
+        double longest = 0;
+        for (std::size_t i = 1; i < sampledAt.size(); ++i)
+            longest = std::max(longest, inSeconds(sampledAt[i] - sampledAt[i - 1]));
+        return longest;
+    }
+    std::vector<BusyRecord> all;
+    std::vector<Ticks> sampledAt, shownAt;
+    std::optional<Ticks> newest; ///< sample that is shown
+    double oldest = 0; ///< seconds
+};
+
+Activity activityOf(const Instrument& in, double seconds)
+{
+    Activity activity;
+    FirmwareRun(*resolve(in, ""), {}, activity).advanceTo(ticksFromSeconds(seconds));
+    return activity;
+}
+
+/// The shed's one channel on one display, 100 samples a second.
+Instrument fastShed(const std::function<void(Instrument&)>& change)
+{
+    auto in = test::shed();
+    change(in);
+    return *accepted(in);
+}
+
+ProgramTask redraw(const Instrument& in, TaskWhen when, Sending sends = Sending::AtOnce)
+{
+    ProgramTask task;
+    task.id = "redraw";
+    task.does = TaskDoes::Redraw;
+    task.of = in.displays[0]->id;
+    task.when = when;
+    task.sends = sends;
+    return task;
+}
+
+ProgramTask line(TaskWhen when, int bytes)
+{
+    ProgramTask task;
+    task.id = "line";
+    task.does = TaskDoes::Print;
+    task.when = when;
+    task.bytes = bytes;
+    return task;
+}
+
+ProgramTask wait(double milliseconds)
+{
+    ProgramTask task;
+    task.id = "wait";
+    task.does = TaskDoes::Wait;
+    task.time = {milliseconds, "ms"};
+    return task;
+}
+
+TEST(Program, ARedrawInEveryTurnIsAsFastAsItsTurn)
+{
+    const auto in = fastShed([](Instrument& shed) {
+        shed.timing.program = {redraw(shed, TaskWhen::EveryTurn)};
+        auto display = *shed.displays[0];
+        display.driver.strategy = RedrawStrategy::FullFrame;
+        shed.displays[0] = std::make_shared<const Display>(display);
+    });
+    const auto plain = *resolve(in, "");
+    const double turn = turnSeconds(plain);
+    EXPECT_NEAR(Activity::meanGap(activityOf(in, 4).shownAt), turn, 0.1 * turn)
+        << "a sample now and then makes one a little longer";
+    EXPECT_EQ(redrawPeriod(plain, plain.displays[0]), turn);
+}
+
+TEST(Program, AWaitIsWaitedForInEveryTurn)
+{
+    const auto in = fastShed([](Instrument& shed) {
+        shed.timing.program = {wait(250)}; // the shed samples more often
+    });
+    const auto activity = activityOf(in, 8);
+    EXPECT_GT(Activity::meanGap(activity.sampledAt), 0.249);
+    EXPECT_NEAR(longestPause(*resolve(in, "")).seconds, 0.25, 0.05);
+    EXPECT_EQ(longestPause(*resolve(in, "")).words, "a wait");
+}
+
+// At 9600 baud a byte takes 1.0416667 ms (ten bits): a line of 20 bytes in every turn cannot come
+// more often than every 20.83 ms, whatever the buffer holds.
+TEST(Program, PrintingInEveryTurnGoesAtThePaceOfThePort)
+{
+    const auto in =
+        fastShed([](Instrument& shed) { shed.timing.program = {line(TaskWhen::EveryTurn, 20)}; });
+    std::vector<Ticks> printed;
+    for (const auto& busy : activityOf(in, 5).all)
+        if (busy.with == BusyWith::Printing)
+            printed.push_back(busy.to);
+    EXPECT_NEAR(Activity::meanGap(printed), 20 * 1.0416666666666667e-3, 1e-4);
+}
+
+TEST(Program, ALineThatFindsRoomKeepsTheLoopOnlyWhileItIsMade)
+{
+    const auto longest = [](int bytes) {
+        const auto in = fastShed(
+            [bytes](Instrument& shed) { shed.timing.program = {line(TaskWhen::Due, bytes)}; });
+        double seconds = 0;
+        for (const auto& busy : activityOf(in, 5).all)
+            if (busy.with == BusyWith::Printing)
+                seconds = std::max(seconds, inSeconds(busy.to - busy.from));
+        return seconds;
+    };
+    EXPECT_LT(longest(64), 5e-3);
+    EXPECT_NEAR(longest(84), 20 * 1.0416666666666667e-3, 1e-3) << "20 bytes find no room";
+}
+
+TEST(Program, SamplesAreTakenBetweenThePiecesOfARedraw)
+{
+    const auto with = [](Sending sends) {
+        return fastShed([sends](Instrument& shed) {
+            auto task = redraw(shed, TaskWhen::Due, sends);
+            task.piece = 32;
+            shed.timing.program = {task};
+            auto channel = *shed.channels[0];
+            channel.source.sampleEvery = {2, "ms"};
+            shed.channels[0] = std::make_shared<const Channel>(channel);
+            auto display = *shed.displays[0];
+            display.driver.strategy = RedrawStrategy::FullFrame;
+            shed.displays[0] = std::make_shared<const Display>(display);
+        });
+    };
+    const double atOnce = activityOf(with(Sending::AtOnce), 5).longestGap();
+    const double inPieces = activityOf(with(Sending::InPieces), 5).longestGap();
+    const double beside = activityOf(with(Sending::Background), 5).longestGap();
+    EXPECT_LT(inPieces, atOnce / 3);
+    EXPECT_LT(beside, atOnce / 3);
+    const auto textOf = [&](Sending sends) {
+        const Ran ran(with(sends), 5);
+        return ran.history.lastRedraw(0)->readers.front().text;
+    };
+    EXPECT_EQ(textOf(Sending::InPieces).size(), textOf(Sending::AtOnce).size());
+}
+
+TEST(Program, OnChangeASteadyValueIsDrawnOnce)
+{
+    const auto drawn = [](double later) {
+        auto in = test::withSource(test::bench(), "Volts",
+            {test::ofKind(SourceKind::Lines, 0.25), "V", {{0, 2}, {5, 2}, {10, later}}});
+        in.timing.program = {redraw(in, TaskWhen::Changed)};
+        return activityOf(*accepted(in), 10).shownAt.size();
+    };
+    EXPECT_LE(drawn(2), 3U) << "before the first value, and with it";
+    EXPECT_GT(drawn(8), 8U);
+}
+
+// The closed form of a polled input against runs: below it nothing is lost, well above it some is.
+TEST(Program, NoPulseIsLostBelowThePolledCeiling)
+{
+    for (const double waits : {0.0, 7.0, 40.0}) {
+        auto in = test::polledWheel(8, waits);
+        const auto plain = *resolve(in, "");
+        const double ceiling =
+            highestPolledHertz(longestPause(plain).seconds, 0.5) / 10; // pulses for one m/s
+        const auto lostAt = [&](double speed) {
+            auto scenario = *in.scenarios[0];
+            for (auto& lane : scenario.lanes)
+                lane.points = {{0, speed}, {40, speed}};
+            in.scenarios[0] = std::make_shared<const Scenario>(scenario);
+            PulseTally tally(*resolve(in, ""));
+            FirmwareRun(*resolve(in, ""), {}, tally).advanceTo(ticksFromSeconds(40));
+            return tally.figures()[0].lost();
+        };
+        EXPECT_LE(lostAt(0.99 * ceiling), 1) << waits << " ms; one may be cut by the end";
+        EXPECT_GT(lostAt(3 * ceiling), 1) << waits << " ms";
+    }
+}
+
+TEST(Program, TasksThatAreNotNamedComeFirst)
+{
+    auto in = test::shed();
+    const auto usual = wholeProgram(in);
+    ASSERT_EQ(usual.size(), 2U);
+    in = *withNewTask(in, TaskDoes::Wait);
+    EXPECT_EQ(wholeProgram(in).back().does, TaskDoes::Wait);
+    in = *withTaskAt(in, "wait", 0);
+    EXPECT_EQ(wholeProgram(in).front().does, TaskDoes::Wait);
+    EXPECT_EQ(readInstrument(writeInstrument(in))->timing, in.timing);
+    in = test::withSource(in, "Extra", {test::ofKind(SourceKind::Switch), "count"});
+    EXPECT_EQ(wholeProgram(in).front().of, in.channels.back()->id);
+    in = *withoutTask(in, "wait");
+    EXPECT_EQ(wholeProgram(in).size(), 3U);
+    EXPECT_FALSE(withoutTask(in, wholeProgram(in)[0].id)) << "it goes with its channel";
+}
+
+// Whatever the program is, the oldest number that a run shows stays within the closed form, no
+// resource serves two at once, and the loop comes back in its longest round.
+RC_GTEST_PROP(ProgramProperty, TheClosedFormBoundsEveryProgram, ())
+{
+    auto in = test::shed();
+    auto& program = in.timing.program;
+    auto draws = redraw(in, *rc::gen::element(TaskWhen::Due, TaskWhen::EveryTurn),
+        *rc::gen::element(Sending::AtOnce, Sending::InPieces, Sending::Background));
+    draws.piece = *rc::gen::inRange(1, 400);
+    program.push_back(draws);
+    if (*rc::gen::arbitrary<bool>())
+        program.push_back(wait(*rc::gen::inRange(0, 120)));
+    if (*rc::gen::arbitrary<bool>()) {
+        auto prints =
+            line(*rc::gen::element(TaskWhen::Due, TaskWhen::EveryTurn), *rc::gen::inRange(1, 120));
+        prints.every = {static_cast<double>(*rc::gen::inRange(20, 900)), "ms"};
+        program.insert(program.begin(), prints);
+    }
+    auto display = *in.displays[0];
+    display.redrawEvery = {static_cast<double>(*rc::gen::inRange(20, 900)), "ms"};
+    display.driver.strategy = *rc::gen::element(RedrawStrategy::FullFrame,
+        RedrawStrategy::ChangedPages, RedrawStrategy::ChangedCells, RedrawStrategy::DirtyBox);
+    in.displays[0] = std::make_shared<const Display>(display);
+    in = *accepted(in);
+    const auto plain = *resolve(in, "");
+
+    const auto activity = activityOf(in, 3);
+    const double bound = ageOf(plain, plain.channels[0], plain.displays[0]).oldest();
+    const double smoothing =
+        delaySeconds(plain.channels[0].steps, inSeconds(plain.channels[0].sampleEvery));
+    RC_ASSERT(activity.newest.has_value());
+    RC_ASSERT(activity.oldest + smoothing <= bound + 1e-9);
+    Ticks processor, bus;
+    for (const auto& busy : activity.all) {
+        if (isOfProcessor(busy.with)) {
+            RC_ASSERT(busy.from >= processor);
+            processor = busy.to;
+        }
+        if (isOfBus(busy.with)) {
+            RC_ASSERT(busy.from >= bus);
+            bus = busy.to;
+        }
+    }
+    RC_ASSERT(activity.longestGap()
+        <= inSeconds(plain.channels[0].sampleEvery) + 2 * roundSeconds(plain) + 1e-9);
+}
+
+} // namespace
+} // namespace fern
