@@ -4,6 +4,7 @@
 #include "instrument/edits.h"
 #include "instrument/figures.h"
 #include "instrument/ids.h"
+#include "instrument/source_parameters.h"
 
 #include <algorithm>
 
@@ -44,6 +45,52 @@ std::vector<ProgramTask>::iterator find(std::vector<ProgramTask>& program, std::
 {
     return std::find_if(
         program.begin(), program.end(), [&](const ProgramTask& task) { return task.id == id; });
+}
+
+/// Where the interval of what a task is of stands; empty where the task has its own.
+constexpr std::string_view intervalPath(TaskDoes does)
+{
+    return does == TaskDoes::Sample ? "sampleEvery"
+        : does == TaskDoes::Redraw  ? "redrawEvery"
+        : does == TaskDoes::Drive   ? "every"
+                                    : "";
+}
+
+/// The figures of what a task is of.
+std::vector<Parameter> figuresOf(const Instrument& in, const ProgramTask& task)
+{
+    switch (task.does) {
+    case TaskDoes::Sample:
+        return sourceParameters(in, *findById(in.channels, task.of), SourceSide::Firmware);
+    case TaskDoes::Redraw:
+        return rowsOf(*findById(in.displays, task.of));
+    case TaskDoes::Drive:
+        return rowsOf(*findById(in.outputs, task.of));
+    case TaskDoes::Print:
+    case TaskDoes::Wait:
+        break;
+    }
+    return {};
+}
+
+Result<Instrument> withInterval(
+    const Instrument& in, const ProgramTask& task, std::string_view text)
+{
+    const auto path = intervalPath(task.does);
+    if (task.does == TaskDoes::Sample)
+        return withSourceParameter(in, task.of, path, text);
+    if (task.does == TaskDoes::Redraw) {
+        const auto display = withFigure(*findById(in.displays, task.of), path, text);
+        return display ? withDisplay(in, *display) : Result<Instrument>(display.error());
+    }
+    auto output = withFigure(*findById(in.outputs, task.of), path, text);
+    if (!output)
+        return output.error();
+    Instrument out = in;
+    for (auto& each : out.outputs)
+        if (each->id == task.of)
+            each = std::make_shared<const Output>(*output);
+    return accepted(std::move(out));
 }
 
 Result<Instrument> withProgram(const Instrument& in, std::vector<ProgramTask> program)
@@ -93,11 +140,10 @@ std::vector<Parameter> taskParameters(const Instrument& in, std::string_view id)
     std::erase_if(rows, [](const Parameter& row) {
         return row.path == "id" || row.path == "does" || row.path == "of";
     });
-    if (task->does == TaskDoes::Redraw && task->when != TaskWhen::EveryTurn) {
-        auto interval = rowsOf(*findById(in.displays, task->of));
-        std::erase_if(interval, [](const Parameter& row) { return row.path != "redrawEvery"; });
-        rows.insert(rows.end(), interval.begin(), interval.end());
-    }
+    if (!isEveryTurn(*task))
+        for (auto& row : figuresOf(in, *task))
+            if (row.path == intervalPath(task->does))
+                rows.push_back(std::move(row));
     return rows;
 }
 
@@ -108,10 +154,8 @@ Result<Instrument> withTaskParameter(
     const auto task = find(program, id);
     if (task == program.end())
         return goneError("task");
-    if (path == "redrawEvery" && task->does == TaskDoes::Redraw) {
-        const auto set = withFigure(*findById(in.displays, task->of), path, text);
-        return set ? withDisplay(in, *set) : Result<Instrument>(set.error());
-    }
+    if (!path.empty() && path == intervalPath(task->does))
+        return withInterval(in, *task, text);
     auto set = withFigure(*task, path, text);
     if (!set)
         return set.error();

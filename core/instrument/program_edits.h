@@ -15,7 +15,8 @@ namespace fern {
 /// device tells is heard when it comes, and is no task.
 std::vector<ProgramTask> wholeProgram(const Instrument& in);
 
-/// Returns the figures of a task; of a redraw its interval too. Empty when the task is not there.
+/// Returns the figures of a task, and the interval of what it is of. Empty when the task is not
+/// there.
 std::vector<Parameter> taskParameters(const Instrument& in, std::string_view task);
 Result<Instrument> withTaskParameter(
     const Instrument& in, std::string_view task, std::string_view path, std::string_view text);

@@ -171,7 +171,7 @@ std::vector<Fact> timingLimits(const PlainInstrument& in)
                     age = its;
                 }
         if (oldest != nullptr)
-            limits.push_back({"Oldest number there", durationText(age.oldest()),
+            limits.push_back({"Oldest number on " + display.id, durationText(age.oldest()),
                 fmt::format("{}, {}", oldest->name, mostOf(age))});
     }
     return limits;

@@ -62,7 +62,7 @@ void ActivityLanes::showView(const RunView& view)
     for (const auto& display : displays)
         m_lanes.push_back({tr("bus to %1").arg(qText(display.id)), {}});
     for (const auto& display : displays)
-        m_lanes.push_back({qText(display.id), {}});
+        m_lanes.push_back({tr("panel %1").arg(qText(display.id)), {}});
     for (const auto& busy : view.activity) {
         if (isOfProcessor(busy.with))
             m_lanes[0].busy.push_back(busy);

@@ -3,6 +3,7 @@
 #include "app/document/document.h"
 #include "app/look/card.h"
 #include "app/look/look.h"
+#include "app/look/scroll.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "instrument/program_edits.h"
@@ -67,7 +68,7 @@ TimingPlace::TimingPlace(House& house, QWidget* parent)
     , m_task(new ParameterGrid(false, this))
     , m_serial(new ParameterGrid(false, this))
     , m_taskName(new QLabel(this))
-    , m_limits(new TextTableView(this))
+    , m_limits(new LimitsList(this))
     , m_plan(softLabel({}, this))
     , m_apply(new QPushButton(tr("Apply"), this))
 {
@@ -78,10 +79,9 @@ TimingPlace::TimingPlace(House& house, QWidget* parent)
     column->addWidget(makeLanes());
     auto* row = new QHBoxLayout;
     row->setSpacing(grid);
-    row->addWidget(makeProgram(), 5);
-    row->addWidget(makeTask(), 3);
-    column->addLayout(row, 3);
-    column->addWidget(makeLimits(), 2);
+    row->addWidget(makeProgram(), 9);
+    row->addWidget(makeLimits(), 10);
+    column->addLayout(row, 1);
 }
 
 QWidget* TimingPlace::makeLanes()
@@ -101,17 +101,17 @@ QWidget* TimingPlace::makeLanes()
 QWidget* TimingPlace::makeProgram()
 {
     auto* card = new Card(tr("The program"), this);
-    card->setSubtitle(tr("one loop, from top to bottom; drag a task, or Ctrl and arrows"));
+    card->setSubtitle(tr("one loop, from top to bottom"));
     auto* room = new QScrollArea(card);
     room->setWidgetResizable(true);
-    room->setFrameShape(QFrame::NoFrame);
     auto* inside = new QWidget(room);
     auto* rows = new QVBoxLayout(inside);
     rows->setContentsMargins(0, 0, 0, 0);
     rows->addWidget(m_program);
     rows->addStretch(1);
     room->setWidget(inside);
-    card->body()->addWidget(room, 1);
+    layInCard(*room);
+    card->body()->addWidget(room, 2);
     auto* foot = new QHBoxLayout;
     m_addLine->setObjectName(QStringLiteral("addLine"));
     m_addLine->setToolTip(tr("A line over the serial port"));
@@ -122,6 +122,7 @@ QWidget* TimingPlace::makeProgram()
         foot->addWidget(button);
     foot->addStretch(1);
     card->body()->addLayout(foot);
+    addTask(*card);
     connect(m_addLine, &QPushButton::clicked, this, [this] {
         m_document.apply(tr("Add a line"), withNewTask(m_document.instrument(), TaskDoes::Print));
     });
@@ -142,17 +143,18 @@ QWidget* TimingPlace::makeProgram()
     return card;
 }
 
-QWidget* TimingPlace::makeTask()
+void TimingPlace::addTask(Card& card)
 {
-    auto* card = new Card({}, this);
     m_taskName->setFont(wordFont(14, true));
     m_taskName->setTextFormat(Qt::PlainText);
     m_taskName->setObjectName(QStringLiteral("taskName"));
     m_task->setObjectName(QStringLiteral("taskFigures"));
     m_serial->setObjectName(QStringLiteral("serialFigures"));
-    card->body()->addWidget(m_taskName);
-    card->body()->addWidget(m_task, 3);
-    card->body()->addWidget(m_serial, 2);
+    card.body()->addWidget(m_taskName);
+    auto* figures = new QHBoxLayout;
+    figures->addWidget(m_task, 1);
+    figures->addWidget(m_serial, 1);
+    card.body()->addLayout(figures, 1);
     connect(m_task, &ParameterGrid::entered, this,
         [this](const QString& path, const QString& label, const QString& text) {
             m_document.apply(label,
@@ -165,7 +167,6 @@ QWidget* TimingPlace::makeTask()
                 withSerialParameter(
                     m_document.instrument(), path.toStdString(), text.toStdString()));
         });
-    return card;
 }
 
 QWidget* TimingPlace::makeLimits()
@@ -219,11 +220,7 @@ void TimingPlace::showTask()
 void TimingPlace::showLimits()
 {
     const auto& plain = m_view->plain();
-    TextTable table;
-    table.header = {"What", "At most", "Because"};
-    for (const auto& limit : timingLimits(plain))
-        table.rows.push_back({limit.label, limit.value, limit.note});
-    m_limits->showTable(table, 2);
+    m_limits->showLimits(timingLimits(plain));
     QStringList plans;
     for (const auto& display : plain.displays)
         if (!display.pages.empty())

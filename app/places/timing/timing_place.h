@@ -5,13 +5,15 @@
 #include "app/house/place.h"
 #include "app/look/line_label.h"
 #include "app/look/parameter_grid.h"
-#include "app/look/text_table_view.h"
 #include "app/places/timing/activity_lanes.h"
+#include "app/places/timing/limits_list.h"
 #include "app/places/timing/program_list.h"
 
 class QPushButton;
 
 namespace fern::app {
+
+class Card;
 
 class TimingPlace : public Place {
     Q_OBJECT
@@ -27,7 +29,7 @@ public:
 private:
     QWidget* makeLanes();
     QWidget* makeProgram();
-    QWidget* makeTask();
+    void addTask(Card& card);
     QWidget* makeLimits();
     void showTask();
     void showLimits();
@@ -45,7 +47,7 @@ private:
     ParameterGrid* m_task;
     ParameterGrid* m_serial;
     QLabel* m_taskName;
-    TextTableView* m_limits;
+    LimitsList* m_limits;
     QLabel* m_plan;
     QPushButton* m_apply;
 };

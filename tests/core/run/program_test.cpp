@@ -234,6 +234,52 @@ TEST(Program, TasksThatAreNotNamedComeFirst)
     EXPECT_FALSE(withoutTask(in, wholeProgram(in)[0].id)) << "it goes with its channel";
 }
 
+TEST(Program, ATaskHasTheIntervalOfWhatItIsOf)
+{
+    auto in = test::shed();
+    const auto program = wholeProgram(in);
+    const auto pathsOf = [&](const std::string& task) {
+        std::string paths;
+        for (const auto& row : taskParameters(in, task))
+            paths += row.path + " ";
+        return paths;
+    };
+    EXPECT_EQ(pathsOf(program[0].id), "sampleEvery ");
+    EXPECT_EQ(pathsOf(program[1].id), "when sends redrawEvery ");
+    in = *withTaskParameter(in, program[0].id, "sampleEvery", "40 ms");
+    EXPECT_EQ(in.channels[0]->source.sampleEvery, (Quantity{40, "ms"}));
+    in = *withTaskParameter(in, program[1].id, "redrawEvery", "0.8 s");
+    EXPECT_EQ(in.displays[0]->redrawEvery, (Quantity{0.8, "s"}));
+    in = *withTaskParameter(in, program[1].id, "when", "every turn");
+    EXPECT_EQ(pathsOf(program[1].id), "when sends ");
+    in = *withTaskParameter(in, program[1].id, "sends", "in pieces");
+    EXPECT_EQ(pathsOf(program[1].id), "when sends piece ");
+    for (const auto& [path, text] : std::initializer_list<std::pair<const char*, const char*>>{
+             {"when", "now"}, {"piece", "0"}, {"piece", "many"}, {"time", "3 s"}})
+        EXPECT_FALSE(withTaskParameter(in, program[1].id, path, text)) << path << " " << text;
+    EXPECT_FALSE(withTaskParameter(in, "nobody", "when", "every turn"));
+}
+
+TEST(Program, GoesWithWhatItIsOf)
+{
+    auto in = *withNewTask(test::skiff(), TaskDoes::Wait); // the whole program stands in the file
+    const auto before = in.timing.program.size();
+    in = *withoutChannel(in, "bilge");
+    EXPECT_EQ(in.timing.program.size(), before - 1);
+    const auto wrong = [&](const std::function<void(ProgramTask&)>& change) {
+        auto changed = in;
+        change(changed.timing.program[1]); // of two displays the first
+        const auto said = accepted(changed);
+        return said ? std::string() : said.error().message;
+    };
+    EXPECT_EQ(
+        wrong([](ProgramTask& task) { task.of = "nobody"; }), "there is no display \"nobody\"");
+    EXPECT_EQ(wrong([&](ProgramTask& task) { task.of = in.timing.program[2].of; }),
+        "the program has \"redraw " + in.timing.program[2].of + "\" twice");
+    EXPECT_EQ(wrong([&](ProgramTask& task) { task.id = in.timing.program[2].id; }),
+        "the id \"" + in.timing.program[2].id + "\" is used twice");
+}
+
 // Whatever the program is, the oldest number that a run shows stays within the closed form, no
 // resource serves two at once, and the loop comes back in its longest round.
 RC_GTEST_PROP(ProgramProperty, TheClosedFormBoundsEveryProgram, ())

@@ -1,0 +1,31 @@
+#pragma once
+// Figures with what limits each.
+
+#include "judge/facts.h"
+
+#include <QLabel>
+#include <QScrollArea>
+
+#include <vector>
+
+namespace fern::app {
+
+class LimitsList : public QScrollArea {
+    Q_OBJECT
+public:
+    explicit LimitsList(QWidget* parent = nullptr);
+
+    void showLimits(const std::vector<Fact>& limits);
+
+private:
+    struct Row {
+        QLabel* label;
+        QLabel* value;
+        QLabel* note;
+    };
+    Row addRow();
+
+    std::vector<Row> m_rows;
+};
+
+} // namespace fern::app
