@@ -1,6 +1,7 @@
 #include "cli/cli.h"
 
 #include "base/number_text.h"
+#include "judge/timing_sheet.h"
 #include "plan/redraw_plan.h"
 
 #include <memory>
@@ -42,6 +43,37 @@ std::string inWords(const RedrawPlan& plan)
     return out;
 }
 
+json::Node inJson(const std::vector<TaskRow>& program)
+{
+    auto tasks = json::makeArray();
+    for (const auto& task : program)
+        tasks.items.push_back(object({{"id", json::makeString(task.id)},
+            {"task", json::makeString(task.words)}, {"when", json::makeString(task.when)},
+            {"seconds", json::makeNumber(task.seconds)}, {"share", json::makeNumber(task.share)}}));
+    return tasks;
+}
+
+json::Node inJson(const std::vector<Fact>& limits)
+{
+    auto list = json::makeArray();
+    for (const auto& limit : limits)
+        list.items.push_back(object({{"limit", json::makeString(limit.label)},
+            {"value", json::makeString(limit.value)}, {"because", json::makeString(limit.note)}}));
+    return list;
+}
+
+std::string inWords(const std::vector<TaskRow>& program, const std::vector<Fact>& limits)
+{
+    std::string out = "the loop\n";
+    for (const auto& task : program)
+        out += fmt::format("  {}, {}: {} at most, {:.1f} % of the processor\n", task.words,
+            task.when, durationText(task.seconds), 100 * task.share);
+    out += "limits\n";
+    for (const auto& limit : limits)
+        out += fmt::format("  {}: {}, {}\n", limit.label, limit.value, limit.note);
+    return out;
+}
+
 } // namespace
 
 void addPlan(CLI::App& app, Context& context)
@@ -51,17 +83,26 @@ void addPlan(CLI::App& app, Context& context)
         addCommand(app, context, "plan", "what a redraw costs and how often it makes sense");
     command->add_option("FILE", *path)->required();
     command->callback([&context, path] {
-        const auto plain = loadPlain(*path, "");
-        if (!plain)
-            return context.fail(plain.error());
+        auto loaded = load(*path, "");
+        if (!loaded)
+            return context.fail(loaded.error());
+        const auto [instrument, plain] = *std::move(loaded);
         auto list = json::makeArray();
         std::string words;
-        for (const auto& display : plain->displays) {
-            const auto plan = planRedraw(*plain, display);
+        for (const auto& display : plain.displays) {
+            const auto plan = planRedraw(plain, display);
             list.items.push_back(inJson(plan));
             words += inWords(plan);
         }
-        print(context.json ? json::writeCompact(object({{"displays", list}})) + "\n" : words);
+        const auto program = taskRows(instrument, plain);
+        const auto limits = timingLimits(plain);
+        if (!context.json)
+            return print(inWords(program, limits) + words);
+        auto answer = json::makeObject();
+        answer.add("program", inJson(program));
+        answer.add("limits", inJson(limits));
+        answer.add("displays", std::move(list));
+        print(json::writeCompact(answer) + "\n");
     });
 }
 
