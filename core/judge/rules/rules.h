@@ -148,6 +148,11 @@ void checkWaits(const Instrument& in, const PlainInstrument& plain, Findings& ou
 void checkPrinting(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkNoNews(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
+// lasting.cpp
+void checkRollOver(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkTwoWriters(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkForgotten(const Instrument& in, const PlainInstrument& plain, Findings& out);
+
 // smooth.cpp
 void checkStillMoves(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkHoldOff(const Instrument& in, const PlainInstrument& plain, Findings& out);

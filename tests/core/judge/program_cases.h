@@ -71,6 +71,61 @@ inline Instrument paced(double redraw, double sample, FieldKind more = FieldKind
     return *accepted(in);
 }
 
+/// Turns of a wheel, counted in so many bits, up to a wish.
+inline Instrument countedTurns(int bits, double most)
+{
+    auto source = pulses(20);
+    source.pulses.gives = PulseGives::Total;
+    source.pulses.counterBits = bits;
+    return withSource(bench(), "Turns", {source, "count", {{0, 0}}, {}, TextForm::Number, 0, most});
+}
+
+/// How long the board is on, counted in so many bits of milliseconds.
+inline Instrument onFor(int bits, double hours)
+{
+    auto source = ofKind(SourceKind::Uptime);
+    source.uptime.counterBits = bits;
+    return withSource(bench(), "On for", {source, "h", {}, {}, TextForm::Number, 0, hours});
+}
+
+/// The shed's display sent beside the loop, with another display on its bus or without.
+inline Instrument besides(Sending sends, bool isShared)
+{
+    auto in = shed();
+    ProgramTask task;
+    task.id = "redraw";
+    task.does = TaskDoes::Redraw;
+    task.of = in.displays[0]->id;
+    task.sends = sends;
+    in.timing.program = {task};
+    if (isShared) {
+        auto part = *findById(in.parts, in.displays[0]->part);
+        part.id = "other-glass";
+        part.port->address = 0x3D;
+        in.parts.push_back(std::make_shared<const Part>(part));
+        Display other = *in.displays[0];
+        other.id = "other";
+        other.part = part.id;
+        other.mirrors = in.displays[0]->id;
+        in.displays.push_back(std::make_shared<const Display>(other));
+    }
+    return *accepted(in);
+}
+
+/// A setting that two keys move, kept or not.
+inline Instrument settable(bool isKept, const std::string& by = "remote")
+{
+    auto in = withSource(bench(), "Remote", remoteCase({}));
+    Setting setting;
+    setting.id = setting.name = "target";
+    setting.value = {4, "count"};
+    setting.by = by;
+    setting.up = "up";
+    setting.isKept = isKept;
+    in.settings.push_back(std::make_shared<const Setting>(setting));
+    return *accepted(in);
+}
+
 inline std::vector<RuleCase> programCases()
 {
     return {
@@ -87,6 +142,24 @@ inline std::vector<RuleCase> programCases()
             "Printing keeps the loop for 20.8 ms", printing(TaskWhen::Due, 20)},
         {"G06", Severity::Check, printing(TaskWhen::Due, 84), "Printing keeps the loop for 20.8 ms",
             printing(TaskWhen::Due, 64)},
+        // 65,536 pulses of 16 bits at 20 a turn.
+        {"G07", Severity::Check, countedTurns(16, 4000), "Turns begins at zero again at 3280 count",
+            countedTurns(16, 3000)},
+        {"G07", Severity::Check, countedTurns(16, 4000), "Turns begins at zero again at 3280 count",
+            countedTurns(0, 1e9)},
+        // 2^32 ms are 49.7 days.
+        {"G07", Severity::Check, onFor(32, 1500), "On for begins at zero again after 49.7 days",
+            onFor(32, 1100)},
+        {"G14", Severity::Note, besides(Sending::Background, true),
+            "display is sent beside the loop, over the bus of other",
+            besides(Sending::Background, false)},
+        {"G14", Severity::Note, besides(Sending::Background, true),
+            "display is sent beside the loop, over the bus of other",
+            besides(Sending::InPieces, true)},
+        {"G17", Severity::Note, settable(false), "target is 4 count again after each power-off",
+            settable(true)},
+        {"G17", Severity::Note, settable(false), "target is 4 count again after each power-off",
+            settable(false, "")},
         {"G15", Severity::Note, paced(500, 4000),
             "display is redrawn every 500 ms, new values come every 4 s", paced(500, 1000)},
         {"G15", Severity::Note, paced(500, 4000),
