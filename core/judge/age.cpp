@@ -65,9 +65,9 @@ AgeBreakdown ageOf(const PlainInstrument& in, const PlainChannel& channel,
 AgeBreakdown ageOf(
     const PlainInstrument& instrument, const PlainChannel& channel, const PlainDisplay& display)
 {
-    const bool isDue = redrawTaskOf(instrument, display).spec.when == TaskWhen::Due;
+    const bool isAlways = isEveryTurn(redrawTaskOf(instrument, display).spec);
     return ageOf(instrument, channel, display,
-        isDue ? inSeconds(display.redrawEvery) : roundSeconds(instrument));
+        isAlways ? roundSeconds(instrument) : inSeconds(display.redrawEvery));
 }
 
 } // namespace fern

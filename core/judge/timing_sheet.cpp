@@ -56,9 +56,10 @@ double intervalOf(const PlainInstrument& in, const PlainTask& task)
 
 std::string whenWords(const PlainInstrument& in, const PlainTask& task)
 {
-    auto words = isEveryTurn(task.spec)       ? std::string("in every turn")
-        : task.spec.when == TaskWhen::Changed ? std::string("on change")
-                                              : "every " + durationText(intervalOf(in, task));
+    auto words = isEveryTurn(task.spec) ? std::string("in every turn")
+                                        : "every " + durationText(intervalOf(in, task));
+    if (task.spec.when == TaskWhen::Changed)
+        words += ", if changed";
     if (task.spec.sends == Sending::InPieces)
         words += fmt::format(", in pieces of {}", countText(task.spec.piece, "byte"));
     if (task.spec.sends == Sending::Background)

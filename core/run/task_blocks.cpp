@@ -87,25 +87,35 @@ double busWait(const PlainInstrument& in, std::string_view bus, const PlainDispl
 
 namespace {
 
+/// A turn in which no line waits for its port.
+double turnBesidePrinting(const PlainInstrument& in)
+{
+    double seconds = idleTurnSeconds(in);
+    for (const auto& task : in.program)
+        if (isEveryTurn(task.spec))
+            seconds += task.spec.does == TaskDoes::Print ? lineSeconds(in, task.spec.bytes)
+                                                         : taskSeconds(in, task);
+    return seconds;
+}
+
 double printSeconds(const PlainInstrument& in, const PlainTask& task)
 {
-    // Whatever else is printed may stand in the buffer.
-    double perSecond = 0;
-    bool isEndless = false;
+    const double byte = serialByteSeconds(in.serial);
+    const double turn = turnBesidePrinting(in);
+    double share = 0; // of the port's time
+    int others = 0;
     for (const auto& other : in.program)
         if (other.spec.does == TaskDoes::Print) {
-            isEndless |= isEveryTurn(other.spec);
-            perSecond += other.spec.bytes / inSeconds(other.every);
+            share +=
+                other.spec.bytes * byte / (isEveryTurn(other.spec) ? turn : inSeconds(other.every));
+            others += &other == &task ? 0 : other.spec.bytes;
         }
-    const double byte = serialByteSeconds(in.serial);
-    int before = 0;
-    for (const auto& other : in.program)
-        if (other.spec.does == TaskDoes::Print && &other != &task)
-            before += other.spec.bytes;
-    const bool isFull = isEndless || perSecond * byte > 1;
+    // With more to print than the port sends the buffer is always full; else it holds no more than
+    // two lines of each other task, which come at any time.
+    const int own = task.spec.bytes;
     const int waited =
-        isFull ? task.spec.bytes : std::max(0, before + task.spec.bytes - in.serial.bufferBytes);
-    return lineSeconds(in, task.spec.bytes) + waited * byte;
+        share > 1 ? own : std::clamp(2 * others + own - in.serial.bufferBytes, 0, own);
+    return lineSeconds(in, own) + waited * byte;
 }
 
 } // namespace
@@ -173,21 +183,8 @@ double roundSeconds(const PlainInstrument& in)
 
 double redrawPeriod(const PlainInstrument& in, const PlainDisplay& display)
 {
-    const double every = inSeconds(display.redrawEvery);
-    switch (redrawTaskOf(in, display).spec.when) {
-    case TaskWhen::EveryTurn:
-        return turnSeconds(in);
-    case TaskWhen::Changed: {
-        double fastest = every;
-        for (std::size_t i = 0; i < in.channels.size(); ++i)
-            if (isSampled(in.channels[i]) && shows(in, display, i))
-                fastest = std::min(fastest, inSeconds(in.channels[i].sampleEvery));
-        return fastest;
-    }
-    case TaskWhen::Due:
-        break;
-    }
-    return every;
+    return isEveryTurn(redrawTaskOf(in, display).spec) ? turnSeconds(in)
+                                                       : inSeconds(display.redrawEvery);
 }
 
 namespace {

@@ -44,7 +44,7 @@ int pieceCount(const PlainDisplay& display, const PlainTask& task);
 double sendingSeconds(const PlainDisplay& display, const PlainTask& task);
 
 /// Returns how often a display is redrawn, seconds between two: its interval, or a turn of the
-/// loop; with changes the interval of the fastest channel that it shows.
+/// loop.
 double redrawPeriod(const PlainInstrument& instrument, const PlainDisplay& display);
 
 /// Returns whether the loop samples a channel; what a device tells comes by itself.

@@ -24,7 +24,7 @@ inline constexpr Words<taskKinds> taskDoesWords{"sample", "redraw", "drive", "pr
 enum class TaskWhen {
     Due, ///< on the grid of its interval
     EveryTurn, ///< of the loop
-    Changed, ///< when something that it shows has a new value
+    Changed, ///< the same, but only where something that it shows has a new value
 };
 inline constexpr Words<3> taskWhenWords{"when due", "every turn", "on change"};
 

@@ -101,6 +101,22 @@ TEST_F(TimingTest, ARedrawInEveryTurnIsPlannedBackToItsPace)
     EXPECT_FALSE(find<QAbstractButton>("applyPlan")->isEnabled()) << "nothing else is proposed";
 }
 
+TEST_F(TimingTest, AProgramToBeginWithIsOneStep)
+{
+    auto* box = find<QComboBox>("programStarts");
+    const int last = box->count() - 1; // a line in every turn
+    box->setCurrentIndex(last);
+    Q_EMIT box->activated(last);
+    settle();
+    EXPECT_EQ(box->currentIndex(), 0) << "the next one can be chosen";
+    EXPECT_TRUE(find<QWidget>("serialFigures")->isVisible());
+    EXPECT_NE(limit(QStringLiteral("A turn of the loop")).indexOf(QStringLiteral("ms")), -1);
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_TRUE(instrument().timing.program.empty());
+    EXPECT_FALSE(find<QWidget>("serialFigures")->isVisible());
+}
+
 TEST_F(TimingTest, TheCursorNamesWhatRuns)
 {
     window.runner().jumpTo(ticksFromSeconds(20.3));

@@ -8,9 +8,11 @@
 #include "app/look/tokens.h"
 #include "instrument/program_edits.h"
 #include "judge/timing_sheet.h"
+#include "plan/program_starts.h"
 #include "plan/redraw_plan.h"
 #include "run/task_blocks.h"
 
+#include <QComboBox>
 #include <QHBoxLayout>
 #include <QPainterPath>
 #include <QPushButton>
@@ -121,6 +123,7 @@ QWidget* TimingPlace::makeProgram()
     for (auto* button : {m_addLine, m_addWait, m_remove})
         foot->addWidget(button);
     foot->addStretch(1);
+    foot->addWidget(makeStarts());
     card->body()->addLayout(foot);
     addTask(*card);
     connect(m_addLine, &QPushButton::clicked, this, [this] {
@@ -141,6 +144,27 @@ QWidget* TimingPlace::makeProgram()
             tr("Move a task"), withTaskAt(m_document.instrument(), task.toStdString(), place));
     });
     return card;
+}
+
+/// Programs to begin with.
+QWidget* TimingPlace::makeStarts()
+{
+    auto* box = new QComboBox(this);
+    box->setObjectName(QStringLiteral("programStarts"));
+    box->setAccessibleName(tr("Programs to begin with"));
+    box->addItem(tr("begin with …"));
+    for (const auto& start : programStarts()) {
+        const auto words = qText(start.words);
+        box->addItem(start.isSound ? words : tr("%1, as often met").arg(words));
+        box->setItemData(box->count() - 1, qText(start.what), Qt::ToolTipRole);
+    }
+    connect(box, &QComboBox::activated, this, [this, box](int item) {
+        box->setCurrentIndex(0);
+        if (item > 0)
+            m_document.apply(tr("Begin with a program"),
+                programStarts()[static_cast<std::size_t>(item - 1)].make(m_document.instrument()));
+    });
+    return box;
 }
 
 void TimingPlace::addTask(Card& card)

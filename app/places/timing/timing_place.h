@@ -29,6 +29,7 @@ public:
 private:
     QWidget* makeLanes();
     QWidget* makeProgram();
+    QWidget* makeStarts();
     void addTask(Card& card);
     QWidget* makeLimits();
     void showTask();

@@ -121,14 +121,16 @@ void checkPrinting(const Instrument& /*in*/, const PlainInstrument& plain, Findi
         if (waits < unnoticed)
             continue;
         const bool isEndless = isEveryTurn(task.spec);
-        const double line = task.spec.bytes * serialByteSeconds(plain.serial);
+        const double line = task.spec.bytes * serialByteSeconds(plain.serial) * (1 - 1e-9);
         Finding finding{"G06", Severity::Check, "/timing/program/" + task.spec.id,
             fmt::format("Printing keeps the loop for {}", durationText(waits)),
             fmt::format("A line of {} needs {} at {} baud. What finds no room in the buffer of {} "
                         "is waited for{}.",
                 countText(task.spec.bytes, "byte"), durationText(line), plain.serial.baud,
                 countText(plain.serial.bufferBytes, "byte"),
-                isEndless ? ", and a line in every turn always fills it" : ""),
+                waits < line    ? ""
+                    : isEndless ? ", and a line in every turn always fills it"
+                                : ", and more is printed than the port sends"),
             "ten bits a byte, and the buffer of the port", {}, {}};
         if (isEndless)
             finding.fixes.push_back({"Print once a second",

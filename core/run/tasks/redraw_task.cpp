@@ -69,12 +69,9 @@ Hearing RedrawTask::hear(Turn& turn, const HeardCode& heard)
 
 void RedrawTask::changed(Turn& turn, std::size_t channel)
 {
-    if (place(turn).spec.when != TaskWhen::Changed
-        || !shows(turn.instrument(), turn.instrument().displays[m_index], channel))
-        return;
-    m_hasNews = true;
-    m_due = std::min(m_due, turn.now());
-    turn.wake();
+    m_hasNews = m_hasNews
+        || (place(turn).spec.when == TaskWhen::Changed
+            && shows(turn.instrument(), turn.instrument().displays[m_index], channel));
 }
 
 Ticks RedrawTask::run(Turn& turn)

@@ -4,6 +4,7 @@
 
 #include "curves/polyline.h"
 #include "run/hand.h"
+#include "tests/support.h"
 
 #include <gmock/gmock.h>
 

@@ -292,9 +292,11 @@ RC_GTEST_PROP(ProgramProperty, TheClosedFormBoundsEveryProgram, ())
     program.push_back(draws);
     if (*rc::gen::arbitrary<bool>())
         program.push_back(wait(*rc::gen::inRange(0, 120)));
-    if (*rc::gen::arbitrary<bool>()) {
+    in.timing.serial = {*rc::gen::element(9600, 115200), *rc::gen::inRange(0, 129)};
+    for (int lines = *rc::gen::inRange(0, 3); lines > 0; --lines) {
         auto prints =
             line(*rc::gen::element(TaskWhen::Due, TaskWhen::EveryTurn), *rc::gen::inRange(1, 120));
+        prints.id += std::to_string(lines);
         prints.every = {static_cast<double>(*rc::gen::inRange(20, 900)), "ms"};
         program.insert(program.begin(), prints);
     }
@@ -306,11 +308,12 @@ RC_GTEST_PROP(ProgramProperty, TheClosedFormBoundsEveryProgram, ())
     in = *accepted(in);
     const auto plain = *resolve(in, "");
 
-    const auto activity = activityOf(in, 3);
+    constexpr double seconds = 2.5;
+    const auto activity = activityOf(in, seconds);
     const double bound = ageOf(plain, plain.channels[0], plain.displays[0]).oldest();
     const double smoothing =
         delaySeconds(plain.channels[0].steps, inSeconds(plain.channels[0].sampleEvery));
-    RC_ASSERT(activity.newest.has_value());
+    RC_ASSERT(activity.newest.has_value() || bound > seconds);
     RC_ASSERT(activity.oldest + smoothing <= bound + 1e-9);
     Ticks processor, bus;
     for (const auto& busy : activity.all) {
