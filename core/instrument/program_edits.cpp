@@ -73,6 +73,21 @@ std::vector<Parameter> figuresOf(const Instrument& in, const ProgramTask& task)
     return {};
 }
 
+std::string labelOf(const Parameter& row)
+{
+    if (row.path == "when")
+        return "run";
+    if (row.path == "sends")
+        return "sent";
+    if (row.path == "piece")
+        return "bytes a piece";
+    if (row.path == "time")
+        return "for";
+    if (row.path == "bytes")
+        return "bytes a line";
+    return "every";
+}
+
 Result<Instrument> withInterval(
     const Instrument& in, const ProgramTask& task, std::string_view text)
 {
@@ -144,6 +159,8 @@ std::vector<Parameter> taskParameters(const Instrument& in, std::string_view id)
         for (auto& row : figuresOf(in, *task))
             if (row.path == intervalPath(task->does))
                 rows.push_back(std::move(row));
+    for (auto& row : rows)
+        row.label = labelOf(row);
     return rows;
 }
 

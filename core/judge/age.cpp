@@ -17,7 +17,7 @@ AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c)
     // Codes come when they come: none waits for a sample.
     const bool isEvent =
         c.source.kind == SourceKind::KeyCodes || c.source.kind == SourceKind::Labels;
-    const double period = isEvent ? 0 : inSeconds(c.sampleEvery);
+    const double period = isEvent ? 0 : samplePeriod(in, c);
     AgeBreakdown age;
     age.sampling =
         isConverted(c.source.kind) && c.isReadByModule ? converterTimesOf(in, c).oldest : period;

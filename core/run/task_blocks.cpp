@@ -181,6 +181,12 @@ double roundSeconds(const PlainInstrument& in)
     return seconds * stretchedBy(in, mostInterrupts(in));
 }
 
+double samplePeriod(const PlainInstrument& in, const PlainChannel& channel)
+{
+    const double every = inSeconds(channel.sampleEvery);
+    return isSampled(channel) ? std::max(every, turnSeconds(in)) : every;
+}
+
 double redrawPeriod(const PlainInstrument& in, const PlainDisplay& display)
 {
     return isEveryTurn(redrawTaskOf(in, display).spec) ? turnSeconds(in)

@@ -50,6 +50,10 @@ double redrawPeriod(const PlainInstrument& instrument, const PlainDisplay& displ
 /// Returns whether the loop samples a channel; what a device tells comes by itself.
 bool isSampled(const PlainChannel& channel);
 
+/// Returns the seconds between two samples of a channel: its interval, or a turn of the loop where
+/// that takes longer; then its smoothing is slower than its figures say.
+double samplePeriod(const PlainInstrument& instrument, const PlainChannel& channel);
+
 /// Returns the longest that the loop needs until it comes back to a task: every task once, and a
 /// turn, while pulses interrupt at the tops of their ranges.
 double roundSeconds(const PlainInstrument& instrument);

@@ -92,21 +92,25 @@ void checkWaits(const Instrument& /*in*/, const PlainInstrument& plain, Findings
         const bool isPressed =
             c.source.kind == SourceKind::Switch || c.source.kind == SourceKind::KeyLadder;
         const double duty = c.source.pulses.dutyPercent / 100;
+        const double period = inSeconds(c.sampleEvery);
+        const bool isStarved = isConverted(c.source.kind) && wait >= 2 * period;
         const double lasts = isPolledRate(c) ? std::min(duty, 1 - duty) / mostHertz(c)
             : isPressed                      ? tap
+            : isStarved                      ? period
                                              : wait;
-        if (lasts < shortest) {
-            shortest = lasts;
-            what = fmt::format("{} of {} {} {}", isPressed ? "a quick press" : "a pulse", c.name,
-                isPressed ? "is over after" : "lasts", durationText(lasts));
-        }
+        if (lasts >= shortest)
+            continue;
+        shortest = lasts;
+        what = isStarved ? fmt::format("{} is to be sampled every {}", c.name, durationText(lasts))
+                         : fmt::format("{} of {} {} {}", isPressed ? "a quick press" : "a pulse",
+                             c.name, isPressed ? "is over after" : "lasts", durationText(lasts));
     }
     if (what.empty())
         return;
     out.push_back({"G02", Severity::Check, "/timing",
         fmt::format("The program waits for {} in each turn of its loop", durationText(wait)),
-        fmt::format("It does nothing else meanwhile: {}, and can come and go unseen. What is to be "
-                    "done every so often is done when it is due, by the clock.",
+        fmt::format("It does nothing else meanwhile, and {}: what comes and goes is not seen. What "
+                    "is to be done every so often is done when it is due, by the clock.",
             what),
         "a tap lasts some 50 ms, common practice", {{"Do not wait", withoutWaits}}, {}});
 }

@@ -31,6 +31,17 @@ inline Instrument waitingButton(double waitMilliseconds)
     return *accepted(in);
 }
 
+/// The shed's battery, sampled so often by a loop that waits.
+inline Instrument waitingSamples(double waitMilliseconds, double sampleMilliseconds)
+{
+    auto in = shed();
+    auto channel = *in.channels[0];
+    channel.source.sampleEvery = {sampleMilliseconds, "ms"};
+    in.channels[0] = std::make_shared<const Channel>(channel);
+    in.timing.loopWait = {waitMilliseconds, "ms"};
+    return *accepted(in);
+}
+
 /// The shed, which prints lines.
 inline Instrument printing(TaskWhen when, int bytes, int baud = 9600)
 {
@@ -138,6 +149,8 @@ inline std::vector<RuleCase> programCases()
             "The program waits for 100 ms in each turn of its loop", polledWheel(1, 20)},
         {"G02", Severity::Check, waitingButton(100),
             "The program waits for 100 ms in each turn of its loop", waitingButton(40)},
+        {"G02", Severity::Check, waitingSamples(40, 20),
+            "The program waits for 40 ms in each turn of its loop", waitingSamples(40, 25)},
         {"G06", Severity::Check, printing(TaskWhen::EveryTurn, 20),
             "Printing keeps the loop for 20.8 ms", printing(TaskWhen::Due, 20)},
         {"G06", Severity::Check, printing(TaskWhen::Due, 84), "Printing keeps the loop for 20.8 ms",

@@ -119,6 +119,18 @@ TEST(Program, ARedrawInEveryTurnIsAsFastAsItsTurn)
 
 TEST(Program, AWaitIsWaitedForInEveryTurn)
 {
+    const auto ageWith = [](double milliseconds) {
+        auto in = test::waitingSamples(milliseconds, 20);
+        StepSpec average;
+        average.kind = StepKind::MovingAverage;
+        average.window = 16;
+        in = *withSmoothing(in, in.channels[0]->id, {average});
+        const auto plain = *resolve(in, "");
+        return ageOf(plain, plain.channels[0], plain.displays[0]).smoothing;
+    };
+    EXPECT_NEAR(ageWith(0), 15.0 / 2 * 0.02, 1e-9);
+    EXPECT_NEAR(ageWith(200), 15.0 / 2 * 0.2, 1e-4) << "each sample waits for a turn";
+
     const auto in = fastShed([](Instrument& shed) {
         shed.timing.program = {wait(250)}; // the shed samples more often
     });
@@ -258,6 +270,8 @@ TEST(Program, ATaskHasTheIntervalOfWhatItIsOf)
              {"when", "now"}, {"piece", "0"}, {"piece", "many"}, {"time", "3 s"}})
         EXPECT_FALSE(withTaskParameter(in, program[1].id, path, text)) << path << " " << text;
     EXPECT_FALSE(withTaskParameter(in, "nobody", "when", "every turn"));
+    in = *withNewTask(in, TaskDoes::Wait);
+    EXPECT_EQ(taskParameters(in, "wait").front().label, "for");
 }
 
 TEST(Program, GoesWithWhatItIsOf)
@@ -312,7 +326,7 @@ RC_GTEST_PROP(ProgramProperty, TheClosedFormBoundsEveryProgram, ())
     const auto activity = activityOf(in, seconds);
     const double bound = ageOf(plain, plain.channels[0], plain.displays[0]).oldest();
     const double smoothing =
-        delaySeconds(plain.channels[0].steps, inSeconds(plain.channels[0].sampleEvery));
+        delaySeconds(plain.channels[0].steps, samplePeriod(plain, plain.channels[0]));
     RC_ASSERT(activity.newest.has_value() || bound > seconds);
     RC_ASSERT(activity.oldest + smoothing <= bound + 1e-9);
     Ticks processor, bus;
