@@ -329,13 +329,13 @@ Result<std::size_t> leastSize(const Node& node)
         return Error{ErrorCode::InvalidArgument, "a text is not UTF-8", ""};
     auto size = node.text.size();
     for (const auto& item : node.items) {
-        const auto its = leastSize(item);
+        auto its = leastSize(item);
         if (!its)
             return its;
         size += *its;
     }
     for (const auto& [key, value] : node.members) {
-        const auto its = leastSize(value);
+        auto its = leastSize(value);
         if (!its)
             return its;
         size += key.size() + *its;

@@ -319,8 +319,8 @@ PlainPage plain(const Instrument& instrument, const Page& page)
 void addPages(PlainDisplay& p, const Instrument& instrument, const PlainInstrument& all,
     const Display& display)
 {
-    const auto& shown =
-        display.mirrors.empty() ? display : *findById(instrument.displays, display.mirrors);
+    const auto* mirrored = findById(instrument.displays, display.mirrors);
+    const auto& shown = mirrored == nullptr ? display : *mirrored;
     p.isMirror = !display.mirrors.empty();
     for (const auto& page : instrument.pages)
         if (page->display == shown.id) {

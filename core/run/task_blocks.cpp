@@ -61,7 +61,8 @@ double lineSeconds(const PlainInstrument& in, int bytes)
 {
     constexpr int bytesOfNumber = 8;
     const auto costs = operationCosts(in.processor);
-    return (bytes + bytesOfNumber - 1) / bytesOfNumber * costs.format + bytes * costs.arithmetic;
+    const int numbers = (bytes + bytesOfNumber - 1) / bytesOfNumber;
+    return numbers * costs.format + bytes * costs.arithmetic;
 }
 
 double serialByteSeconds(const SerialOut& serial)

@@ -96,12 +96,12 @@ constexpr std::string_view hexDigits = "0123456789ABCDEF";
 
 /// The value of each character as a hexadecimal digit; -1 of what is none.
 constexpr auto digitValues = [] {
-    std::array<std::int8_t, 256> values{};
+    std::array<int, 256> values{};
     values.fill(-1);
     for (std::size_t i = 0; i < hexDigits.size(); ++i) {
-        values[static_cast<unsigned char>(hexDigits[i])] = static_cast<std::int8_t>(i);
+        values[static_cast<unsigned char>(hexDigits[i])] = static_cast<int>(i);
         if (i >= 10)
-            values['a' + i - 10] = static_cast<std::int8_t>(i);
+            values['a' + i - 10] = static_cast<int>(i);
     }
     return values;
 }();

@@ -1,5 +1,6 @@
 #include "app/places/screens/align_row.h"
 
+#include "app/look/card.h"
 #include "app/look/chip.h"
 #include "app/look/look.h"
 #include "app/look/text.h"

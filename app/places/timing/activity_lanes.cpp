@@ -3,7 +3,7 @@
 #include "app/look/activity.h"
 #include "app/look/look.h"
 #include "app/look/text.h"
-#include "base/quantity_text.h"
+#include "base/number_text.h"
 #include "judge/timing_sheet.h"
 #include "run/run_history.h"
 

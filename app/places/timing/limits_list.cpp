@@ -1,5 +1,6 @@
 #include "app/places/timing/limits_list.h"
 
+#include "app/look/card.h"
 #include "app/look/look.h"
 #include "app/look/scroll.h"
 #include "app/look/text.h"

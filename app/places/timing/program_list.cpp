@@ -3,7 +3,7 @@
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
-#include "base/quantity_text.h"
+#include "base/number_text.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
