@@ -3,9 +3,12 @@
 #include "judge/rules/rules.h"
 
 #include "base/number_text.h"
+#include "instrument/edits.h"
+#include "instrument/part_edits.h"
 #include "judge/hazard.h"
 #include "judge/part_fix.h"
 #include "judge/words.h"
+#include "parts/catalogue.h"
 #include "parts/power.h"
 
 #include <algorithm>
@@ -32,6 +35,37 @@ const Part* otherFeeder(const Instrument& in, const Part& part, const Part& now)
             && outputVolts(*other) <= inSi(part.levels->supplyTo))
             return other.get();
     return nullptr;
+}
+
+/// The first supply of the catalogue whose voltage the part bears; null where none fits.
+const Part* newFeeder(const Part& part)
+{
+    for (const auto& entry : catalogue())
+        if (entry.part.kind == PartKind::Outside && part.levels
+            && outputVolts(entry.part) >= inSi(part.levels->supplyFrom)
+            && outputVolts(entry.part) <= inSi(part.levels->supplyTo))
+            return &entry.part;
+    return nullptr;
+}
+
+/// Adds a supply, and feeds the part from it; the board too where nothing feeds it.
+Fix feedFromNew(const Part& part, const Part& supply)
+{
+    return {fmt::format("Feed {} from a {}", partName(part), supply.className),
+        [id = part.id, supply](const Instrument& before) -> Result<Instrument> {
+            auto added = withPartAdded(before, supply);
+            if (!added)
+                return added;
+            auto out = *std::move(added);
+            const auto feeder = out.parts.back()->id;
+            for (auto& each : out.parts)
+                if (each->id == id || (each->kind == PartKind::Board && each->fedBy.empty())) {
+                    Part fed = *each;
+                    fed.fedBy = feeder;
+                    each = std::make_shared<const Part>(std::move(fed));
+                }
+            return accepted(std::move(out));
+        }};
 }
 
 std::vector<Fix> feedElsewhere(const Instrument& in, const Part& part, const Part& now)
@@ -155,11 +189,14 @@ void checkRegulator(const Instrument& in, const PlainInstrument& /*plain*/, Find
         if (volts >= least && volts <= most)
             continue;
         const auto* feeder = feederOf(in.parts, *part);
+        auto fixes = feedElsewhere(in, *part, *feeder);
+        if (const auto* supply = newFeeder(*part); fixes.empty() && supply != nullptr)
+            fixes.push_back(feedFromNew(*part, *supply));
         out.push_back({"P12", Severity::Stop, placeOf(*part),
             fmt::format("{} works from {} to {}, it gets {}", partName(*part), voltText(least),
                 voltText(most), voltText(volts)),
             fmt::format("{} feeds it.", partName(*feeder)), "supply range of the part's class",
-            feedElsewhere(in, *part, *feeder), {}});
+            std::move(fixes), {}});
     }
 }
 

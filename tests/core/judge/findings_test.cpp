@@ -198,6 +198,33 @@ TEST(Findings, ADisplayOnABusHasNoClockOfItsOwn)
     EXPECT_EQ(*finding->fixes.at(0).apply(in), test::skiff());
 }
 
+// The door lets a board of 3.3 V begin with a display that wants 5 V.
+TEST(Findings, ADisplayThatWantsMoreThanItsBoardGivesIsFedFromASupply)
+{
+    for (const char* board :
+        {"board-wifi-many-inputs", "board-wifi-one-input", "board-32bit-two-cores"}) {
+        const auto* entry = findInCatalogue(board);
+        ASSERT_NE(entry, nullptr) << board;
+        const auto in =
+            emptyInstrument("Meter", entry->part, findInCatalogue("character-16x2-i2c")->part);
+        const auto findings = findingsIn(in);
+        const auto* finding = find(findings, "P12");
+        ASSERT_NE(finding, nullptr) << board;
+        ASSERT_EQ(finding->fixes.size(), 1U) << board;
+        // Its bus is pulled up to 5 V then, which is the next thing to mend.
+        auto fed = *finding->fixes[0].apply(in);
+        for (int step = 0; step < 5; ++step)
+            for (const auto& left : findingsIn(fed))
+                if (left.severity == Severity::Stop) {
+                    ASSERT_FALSE(left.fixes.empty()) << board << ": " << left.title;
+                    fed = *left.fixes[0].apply(fed);
+                    break;
+                }
+        for (const auto& left : findingsIn(fed))
+            EXPECT_NE(left.severity, Severity::Stop) << board << ": " << left.title;
+    }
+}
+
 // Common practice: an absolute maximum of 0.3 V below ground, whatever a signed range says.
 TEST(Findings, AnInputBelowGroundIsDamaged)
 {
