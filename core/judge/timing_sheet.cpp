@@ -79,7 +79,7 @@ Fact pulseLimit(const PlainInstrument& in, const PlainChannel& c)
 {
     const auto& p = c.source.pulses;
     const auto asRate = [&](double hertz) {
-        return fmt::format("{} {}", significantText(hertz / p.perUnit, 3), c.unit.name);
+        return fmt::format("{} {}", significantText(hertz / p.perUnit, 2), c.unit.name);
     };
     if (p.input == PulseInput::Interrupt) {
         const double least = operationCosts(in.processor).interrupt;

@@ -37,6 +37,12 @@ protected:
         QTest::mouseClick(find<QAbstractButton>(button), Qt::LeftButton);
         settle();
     }
+    void jump(double seconds)
+    {
+        const auto at = ticksFromSeconds(seconds);
+        window.runner().jumpTo(at);
+        ASSERT_TRUE(waitFor([this, at] { return window.runner().view()->now == at; }));
+    }
     std::vector<std::string> order()
     {
         std::vector<std::string> ids;
@@ -117,10 +123,25 @@ TEST_F(TimingTest, AProgramToBeginWithIsOneStep)
     EXPECT_FALSE(find<QWidget>("serialFigures")->isVisible());
 }
 
+TEST_F(TimingTest, PulsesOfTheChosenChannelHaveALane)
+{
+    openChannel("speed");
+    QTest::keyClick(&window, Qt::Key_4, Qt::ControlModifier);
+    ASSERT_TRUE(waitFor([this] { return window.findChild<TimingPlace*>()->isVisible(); }));
+    jump(60.3);
+    auto* lanes = find<ActivityLanes>("activityLanes");
+    lanes->setFocus();
+    bool isNamed = false;
+    for (int i = 0; i < 100 && !isNamed; ++i) {
+        QTest::keyClick(lanes, Qt::Key_Left);
+        isNamed = lanes->words().contains(QStringLiteral("a pulse that is counted"));
+    }
+    EXPECT_TRUE(isNamed);
+}
+
 TEST_F(TimingTest, TheCursorNamesWhatRuns)
 {
-    window.runner().jumpTo(ticksFromSeconds(20.3));
-    settle();
+    jump(20.3);
     auto* lanes = find<ActivityLanes>("activityLanes");
     lanes->setFocus();
     bool isNamed = false;

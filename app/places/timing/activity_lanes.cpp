@@ -5,6 +5,7 @@
 #include "app/look/text.h"
 #include "base/number_text.h"
 #include "judge/timing_sheet.h"
+#include "reading/counting.h"
 #include "run/run_history.h"
 
 #include <QKeyEvent>
@@ -48,15 +49,14 @@ ActivityLanes::ActivityLanes(QWidget* parent)
 
 QSize ActivityLanes::sizeHint() const
 {
-    return {
-        520, static_cast<int>(std::max<std::size_t>(3, m_lanes.size())) * laneHeight + scaleHeight};
+    return {520, std::max(3, laneCount()) * laneHeight + scaleHeight};
 }
 
 void ActivityLanes::showView(const RunView& view)
 {
     m_plain = view.resolved;
     m_now = view.now;
-    const auto before = m_lanes.size();
+    const int before = laneCount();
     m_lanes = {{tr("processor"), {}}};
     const auto& displays = view.plain().displays;
     for (const auto& display : displays)
@@ -71,10 +71,33 @@ void ActivityLanes::showView(const RunView& view)
         if (busy.with == BusyWith::Panel && busy.index < displays.size())
             m_lanes[1 + displays.size() + busy.index].busy.push_back(busy);
     }
-    if (m_lanes.size() != before)
+    takePulses(view);
+    if (laneCount() != before)
         updateGeometry();
     say();
     update();
+}
+
+void ActivityLanes::takePulses(const RunView& view)
+{
+    m_pulses.clear();
+    m_pulsesOf.clear();
+    const auto& channels = view.plain().channels;
+    if (view.channel >= channels.size() || channels[view.channel].source.kind != SourceKind::Pulses)
+        return;
+    m_pulsesOf = qText(channels[view.channel].name);
+    const auto& edges = view.pulses.sampled.edges;
+    const auto seen = seenPulses(edges, view.pulses.countedAt);
+    std::size_t pulse = 0;
+    for (const auto& edge : edges) {
+        if (edge.isBounce)
+            continue;
+        if (edge.toHigh)
+            m_pulses.push_back(
+                {edge.at, view.pulses.sampled.to, pulse < seen.size() && seen[pulse++]});
+        else if (!m_pulses.empty())
+            m_pulses.back().to = edge.at;
+    }
 }
 
 void ActivityLanes::say()
@@ -95,6 +118,10 @@ void ActivityLanes::say()
                 if (inSeconds(record.from) <= at && at < inSeconds(record.to))
                     parts.push_back(
                         tr("%1: %2").arg(lane.name, qText(activityText(*m_plain, record))));
+        for (const auto& pulse : m_pulses)
+            if (inSeconds(pulse.from) <= at && at < inSeconds(pulse.to))
+                parts.push_back(
+                    pulse.isCounted ? tr("a pulse that is counted") : tr("a pulse that is lost"));
         words = tr("%1 ago. %2")
                     .arg(qText(durationText(inSeconds(m_now) - at)),
                         parts.isEmpty() ? tr("nothing runs") : parts.join(QStringLiteral("; ")));
@@ -176,7 +203,7 @@ void ActivityLanes::paintEvent(QPaintEvent* /*event*/)
     const auto x = [&](double seconds) {
         return nameWidth + std::clamp((seconds - from) / m_span, 0.0, 1.0) * room;
     };
-    const int bottom = static_cast<int>(m_lanes.size()) * laneHeight;
+    const int bottom = laneCount() * laneHeight;
     painter.setFont(wordFont(12));
     const double step = roundStep(m_span);
     for (double back = 0; back <= m_span * (1 + 1e-9); back += step) {
@@ -191,15 +218,18 @@ void ActivityLanes::paintEvent(QPaintEvent* /*event*/)
         painter.drawText(QRectF(left, bottom, wide, scaleHeight),
             Qt::AlignVCenter | (isLast ? Qt::AlignRight : Qt::AlignHCenter), words);
     }
-    for (std::size_t i = 0; i < m_lanes.size(); ++i) {
-        const int top = static_cast<int>(i) * laneHeight;
+    const auto drawName = [&](int top, const QString& name) {
         painter.setPen(t.soft);
         painter.drawText(QRectF(0, top, nameWidth - 8, laneHeight),
             Qt::AlignVCenter | Qt::AlignLeft,
-            painter.fontMetrics().elidedText(m_lanes[i].name, Qt::ElideRight, nameWidth - 8));
+            painter.fontMetrics().elidedText(name, Qt::ElideRight, nameWidth - 8));
         painter.setPen(QPen(t.line, 1));
         painter.drawLine(
             QPointF(nameWidth, top + laneHeight - 2.5), QPointF(width(), top + laneHeight - 2.5));
+    };
+    for (std::size_t i = 0; i < m_lanes.size(); ++i) {
+        const int top = static_cast<int>(i) * laneHeight;
+        drawName(top, m_lanes[i].name);
         for (const auto& busy : m_lanes[i].busy) {
             if (inSeconds(busy.to) <= from)
                 continue;
@@ -208,6 +238,21 @@ void ActivityLanes::paintEvent(QPaintEvent* /*event*/)
             painter.fillRect(
                 QRectF(left, top + 4, std::max(1.0, x(inSeconds(busy.to)) - left), laneHeight - 8),
                 isProcessorSending ? t.accent : activityColour(busy.with));
+        }
+    }
+    if (!m_pulsesOf.isEmpty()) {
+        const int top = static_cast<int>(m_lanes.size()) * laneHeight;
+        drawName(top, m_pulsesOf);
+        for (const auto& pulse : m_pulses) {
+            if (inSeconds(pulse.to) <= from)
+                continue;
+            // A lost one is hollow, so that its colour is not all that tells.
+            const double left = x(inSeconds(pulse.from));
+            const QRectF box(
+                left, top + 4.5, std::max(2.0, x(inSeconds(pulse.to)) - left), laneHeight - 9);
+            painter.setPen(QPen(pulse.isCounted ? t.accent : t.brick, 1.5));
+            painter.setBrush(pulse.isCounted ? QBrush(t.pale) : QBrush(Qt::NoBrush));
+            painter.drawRect(box);
         }
     }
     if (m_cursor >= 0) {

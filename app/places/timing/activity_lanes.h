@@ -40,15 +40,27 @@ private:
         QString name;
         std::vector<BusyRecord> busy;
     };
+    /// A pulse of the chosen channel.
+    struct Pulse {
+        Ticks from, to; ///< its high level
+        bool isCounted = false;
+    };
+    void takePulses(const RunView& view);
 
     void zoom(double factor);
     void setCursorAt(double share);
     /// Says what the lanes do at the cursor.
     void say();
+    int laneCount() const
+    {
+        return static_cast<int>(m_lanes.size()) + (m_pulsesOf.isEmpty() ? 0 : 1);
+    }
     double secondsAt(double share) const { return inSeconds(m_now) - (1 - share) * m_span; }
 
     std::shared_ptr<const PlainInstrument> m_plain;
     std::vector<Lane> m_lanes;
+    QString m_pulsesOf; ///< the channel whose pulses have a lane, below the others; empty: none
+    std::vector<Pulse> m_pulses; ///< its last ones
     Ticks m_now;
     double m_span = 1; ///< seconds
     double m_cursor = -1; ///< a share of the span; less than zero: none
