@@ -222,7 +222,13 @@ void checkPages(ReferenceCheck& check, const Instrument& in)
 
 void checkProgram(ReferenceCheck& check, const Instrument& in)
 {
+    constexpr std::ptrdiff_t mostOwn = 100; // far above any real loop
     const auto& program = in.timing.program;
+    if (std::count_if(program.begin(), program.end(),
+            [](const ProgramTask& task) { return !task.traits().isOf; })
+        > mostOwn)
+        check.fail(
+            "/timing/program", fmt::format("a program has at most {} lines and waits", mostOwn));
     std::set<std::string> ids, named;
     for (std::size_t i = 0; i < program.size(); ++i) {
         const auto& task = program[i];

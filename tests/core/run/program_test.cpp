@@ -290,6 +290,14 @@ TEST(Program, GoesWithWhatItIsOf)
         wrong([](ProgramTask& task) { task.of = "nobody"; }), "there is no display \"nobody\"");
     EXPECT_EQ(wrong([&](ProgramTask& task) { task.of = in.timing.program[2].of; }),
         "the program has \"redraw " + in.timing.program[2].of + "\" twice");
+    auto many = in;
+    for (int i = 0; i < 100; ++i) { // one wait is there already
+        many.timing.program.push_back(wait(1));
+        many.timing.program.back().id = "wait " + std::to_string(i);
+    }
+    EXPECT_EQ(accepted(many).error().message, "a program has at most 100 lines and waits");
+    many.timing.program.pop_back();
+    EXPECT_TRUE(accepted(many));
     EXPECT_EQ(wrong([&](ProgramTask& task) { task.id = in.timing.program[2].id; }),
         "the id \"" + in.timing.program[2].id + "\" is used twice");
 }
