@@ -67,12 +67,15 @@ std::string whenWords(const PlainInstrument& in, const PlainTask& task)
     return words;
 }
 
-const PlainTask& plainOf(const PlainInstrument& in, const ProgramTask& task)
+/// Null where the instrument was resolved before it had the task.
+const PlainTask* plainOf(const PlainInstrument& in, const ProgramTask& task)
 {
-    return *std::find_if(in.program.begin(), in.program.end(), [&](const PlainTask& its) {
-        return its.spec.does == task.does
-            && (task.traits().isOf ? its.spec.of == task.of : its.spec.id == task.id);
-    });
+    const auto found =
+        std::find_if(in.program.begin(), in.program.end(), [&](const PlainTask& its) {
+            return its.spec.does == task.does
+                && (task.traits().isOf ? its.spec.of == task.of : its.spec.id == task.id);
+        });
+    return found == in.program.end() ? nullptr : &*found;
 }
 
 Fact pulseLimit(const PlainInstrument& in, const PlainChannel& c)
@@ -108,11 +111,13 @@ std::vector<TaskRow> taskRows(const Instrument& instrument, const PlainInstrumen
 {
     std::vector<TaskRow> rows;
     for (const auto& task : wholeProgram(instrument)) {
-        const auto& its = plainOf(plain, task);
-        const double seconds = taskSeconds(plain, its);
-        const double interval = intervalOf(plain, its);
+        const auto* its = plainOf(plain, task);
+        if (its == nullptr)
+            continue;
+        const double seconds = taskSeconds(plain, *its);
+        const double interval = intervalOf(plain, *its);
         const double period = interval > 0 ? interval : turnSeconds(plain);
-        rows.push_back({task.id, task.does, wordsOf(plain, its), whenWords(plain, its), seconds,
+        rows.push_back({task.id, task.does, wordsOf(plain, *its), whenWords(plain, *its), seconds,
             std::min(1.0, seconds / period)});
     }
     return rows;

@@ -21,7 +21,8 @@ struct TaskRow {
     bool operator==(const TaskRow&) const = default;
 };
 
-/// Returns the tasks in the order of the loop; `plain` is the instrument resolved.
+/// Returns the tasks in the order of the loop; `plain` is the instrument resolved, or what it was
+/// before the last edits: tasks that it does not have yet are left out.
 std::vector<TaskRow> taskRows(const Instrument& instrument, const PlainInstrument& plain);
 
 /// Returns what keeps the processor, a bus or a panel busy: "sends helm, 26 ms".

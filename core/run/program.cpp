@@ -130,9 +130,13 @@ Program programOf(const PlainInstrument& instrument, const RunOptions& options)
     begins.outputs = tasks.size();
     for (std::size_t i = 0; i < instrument.outputs.size(); ++i)
         tasks.push_back(outputTask(i, instrument, options));
-    for (std::size_t i = 0; i < instrument.program.size(); ++i)
-        program.order.push_back({taskAt(program, begins, i, instrument, options.start),
-            isEveryTurn(instrument.program[i].spec)});
+    for (std::size_t i = 0; i < instrument.program.size(); ++i) {
+        const auto& task = instrument.program[i];
+        if (task.spec.does == TaskDoes::Wait && task.waits == Ticks{})
+            continue; // it would only keep the loop from being idle
+        program.order.push_back(
+            {taskAt(program, begins, i, instrument, options.start), isEveryTurn(task.spec)});
+    }
     if (options.isLive)
         return program;
     for (const auto& device : instrument.devices)

@@ -4,6 +4,7 @@
 #include "instrument/file.h"
 #include "instrument/program_edits.h"
 #include "judge/age.h"
+#include "judge/timing_sheet.h"
 #include "reading/counting.h"
 #include "run/pulse_tally.h"
 #include "run/task_blocks.h"
@@ -272,6 +273,16 @@ TEST(Program, ATaskHasTheIntervalOfWhatItIsOf)
     EXPECT_FALSE(withTaskParameter(in, "nobody", "when", "every turn"));
     in = *withNewTask(in, TaskDoes::Wait);
     EXPECT_EQ(taskParameters(in, "wait").front().label, "for");
+}
+
+// The window may still hold what the instrument was before an edit.
+TEST(Program, RowsOfAnEarlierStateLeaveOutWhatIsNew)
+{
+    const auto before = test::shed();
+    const auto after = *withNewTask(before, TaskDoes::Wait);
+    EXPECT_EQ(taskRows(after, *resolve(before, "")).size(), 2U);
+    EXPECT_EQ(taskRows(after, *resolve(after, "")).size(), 3U);
+    EXPECT_EQ(taskRows(before, *resolve(after, "")).size(), 2U);
 }
 
 TEST(Program, GoesWithWhatItIsOf)
