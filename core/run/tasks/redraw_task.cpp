@@ -47,6 +47,7 @@ RedrawTask::RedrawTask(
     , m_place(static_cast<std::size_t>(
           &redrawTaskOf(instrument, instrument.displays[display]) - instrument.program.data()))
     , m_due(nextOnGrid(start, instrument.displays[display].redrawEvery))
+    , m_frameDue(m_due)
     , m_drawFrom(drawFrom)
     , m_part(partOf(instrument.displays[display]))
     , m_pages(instrument.displays[display], start)
@@ -62,7 +63,9 @@ Hearing RedrawTask::hear(Turn& turn, const HeardCode& heard)
         || !m_pages.hear(turn.instrument().displays[m_index], heard))
         return Hearing::NotMeant;
     m_hasNews = true;
-    m_due = std::min(m_due, std::max(turn.now(), m_part->busyUntil()));
+    m_frameDue = std::min(m_frameDue, std::max(turn.now(), m_part->busyUntil()));
+    if (m_left.empty())
+        m_due = std::min(m_due, m_frameDue);
     turn.wake();
     return Hearing::Accepted;
 }
@@ -95,7 +98,7 @@ Ticks RedrawTask::beginFrame(Turn& turn)
     const auto now = turn.now();
     const auto& display = turn.instrument().displays[m_index];
     const auto& spec = place(turn).spec;
-    m_due = display.redrawEvery * (now / display.redrawEvery + 1);
+    m_due = m_frameDue = display.redrawEvery * (now / display.redrawEvery + 1);
     const auto& page = m_pages.at(turn.instrument(), display, now, valuesOf(turn));
     if (m_shown != page.id) {
         m_shown = page.id;
@@ -226,6 +229,7 @@ Ticks RedrawTask::send(Turn& turn, double seconds)
         turn.keepBus(display.bus, end);
     }
     if (m_left.empty()) {
+        m_due = m_frameDue;
         flight.sent.to = end;
         flight.sent.after = m_part;
         flight.sent.heard =

@@ -48,7 +48,8 @@ private:
 
     std::size_t m_index;
     std::size_t m_place; ///< of the program
-    Ticks m_due, m_drawFrom;
+    Ticks m_due; ///< the next frame, or the next piece of one
+    Ticks m_frameDue, m_drawFrom;
     bool m_hasNews = true; ///< something that it shows has changed
     DriverSteps m_left; ///< of a frame that is sent in pieces
     Ticks m_sentUntil; ///< in the background

@@ -187,6 +187,9 @@ TEST(Program, SamplesAreTakenBetweenThePiecesOfARedraw)
     const double atOnce = activityOf(with(Sending::AtOnce), 5).longestGap();
     const double inPieces = activityOf(with(Sending::InPieces), 5).longestGap();
     const double beside = activityOf(with(Sending::Background), 5).longestGap();
+    EXPECT_EQ(activityOf(with(Sending::InPieces), 5).shownAt.size(),
+        activityOf(with(Sending::AtOnce), 5).shownAt.size())
+        << "the next frame begins when it is due, not with the last piece";
     EXPECT_LT(inPieces, atOnce / 3);
     EXPECT_LT(beside, atOnce / 3);
     const auto textOf = [&](Sending sends) {
