@@ -55,6 +55,7 @@ template <class Archive> void describe(Archive& a, Reader& r)
     a.object("text", r.text);
     a.optionalObject("others", r.others);
     a.quantity("staleAfter", r.staleAfter, "s", Range::notNegative());
+    a.optionalQuantity("standsFor", r.standsFor, "s", {0, 3600});
     a.extras(r.extras);
 }
 

@@ -170,6 +170,12 @@ Result<Instrument> withStaleAfter(
     return edited(in, &Instrument::readers, reader, [&](Reader& r) { r.staleAfter = seconds; });
 }
 
+Result<Instrument> withStandsFor(
+    const Instrument& in, std::string_view reader, const Quantity& seconds)
+{
+    return edited(in, &Instrument::readers, reader, [&](Reader& r) { r.standsFor = seconds; });
+}
+
 Result<Instrument> withText(const Instrument& in, std::string_view reader, const TextSpec& text)
 {
     return edited(in, &Instrument::readers, reader, [&](Reader& r) { r.text = text; });

@@ -52,6 +52,9 @@ Result<Instrument> withReaderUnit(
     const Instrument& in, std::string_view reader, std::string_view unit);
 Result<Instrument> withStaleAfter(
     const Instrument& in, std::string_view reader, const Quantity& seconds);
+/// Sets how long a number is to stand so that it can be read; 0 s: as long as is usual.
+Result<Instrument> withStandsFor(
+    const Instrument& in, std::string_view reader, const Quantity& seconds);
 /// Says that what was to be changed is not there any more: "the page is gone".
 Error goneError(std::string_view what);
 

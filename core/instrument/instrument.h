@@ -80,6 +80,7 @@ struct Reader {
     TextSpec text;
     std::optional<OtherForms> others; ///< in which its number can be written too
     Quantity staleAfter{10, "s"}; ///< without a new sample the stale mark is shown; 0 s is never
+    Quantity standsFor{0, "s"}; ///< wished, so that it can be read; 0 s: as long as is usual
     Extras extras;
 
     bool operator==(const Reader&) const = default;

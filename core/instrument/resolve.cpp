@@ -257,7 +257,7 @@ void joinWheels(PlainInstrument& p)
 PlainReader plain(const PlainInstrument& p, const Reader& reader)
 {
     PlainReader own{reader.id, indexOf(p.channels, reader.channel), *parseUnit(reader.unit),
-        reader.text, ticksFromSeconds(inSi(reader.staleAfter))};
+        reader.text, ticksFromSeconds(inSi(reader.staleAfter)), inSi(reader.standsFor)};
     if (!reader.others)
         return own;
     own.change = *reader.others;

@@ -128,6 +128,7 @@ struct PlainReader {
     Unit unit;
     TextSpec text;
     Ticks staleAfter; ///< 0: never
+    double standsFor = 0; ///< seconds, wished; 0: as long as is usual
     OtherForms change{}; ///< how they change: its name of a code as the channel tells it
     std::vector<PlainForm> others{};
     std::optional<std::size_t> by{}; ///< the channel of codes that changes the form

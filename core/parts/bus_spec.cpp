@@ -2,11 +2,22 @@
 
 #include "base/split.h"
 
+#include <array>
 #include <charconv>
 
 #include <fmt/format.h>
 
 namespace fern {
+
+std::span<const double> usualRates(BusKind kind)
+{
+    static constexpr std::array<double, 4> i2c{100e3, 400e3, 1e6, 3.4e6};
+    static constexpr std::array<double, 11> uart{
+        1200, 2400, 4800, 9600, 19200, 31250, 38400, 57600, 115200, 230400, 460800};
+    return kind == BusKind::I2c ? std::span<const double>(i2c)
+        : kind == BusKind::Uart ? std::span<const double>(uart)
+                                : std::span<const double>();
+}
 
 std::string addressText(int address)
 {

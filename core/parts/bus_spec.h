@@ -3,6 +3,7 @@
 
 #include "parts/pin_spec.h"
 
+#include <span>
 #include <vector>
 
 namespace fern {
@@ -43,6 +44,9 @@ inline const std::string& busName(const BusSpec& bus)
 {
     return bus.name.empty() ? bus.id : bus.name;
 }
+
+/// Returns the rates that libraries and UM10204 know, rising; none of a bus that runs at any.
+std::span<const double> usualRates(BusKind kind);
 
 /// Returns an address as data sheets print it: 0x3C.
 std::string addressText(int address);

@@ -3,6 +3,7 @@
 #include "base/number_text.h"
 #include "base/quantity_text.h"
 #include "judge/age.h"
+#include "judge/readable.h"
 
 #include <algorithm>
 #include <cmath>
@@ -14,8 +15,7 @@ namespace fern {
 
 namespace {
 
-constexpr double readableSeconds = 0.25;
-constexpr double usualSeconds = 0.5;
+constexpr double usualSeconds = 0.5; // where nothing that is shown says more
 constexpr double busShare = 0.5;
 
 } // namespace
@@ -31,10 +31,13 @@ RedrawPlan planRedraw(const PlainInstrument& in, const PlainDisplay& display)
         countText(own.busBytes, "byte"), durationText(own.transfer), hertzText(display.busHertz)));
 
     const double forBus = own.transfer / busShare;
-    plan.shortestSeconds = std::max({readableSeconds, forBus, own.draw + own.transfer + own.panel});
-    plan.reasons.push_back(plan.shortestSeconds == readableSeconds
-            ? std::string(
-                "Faster than every 250 ms gains nothing: eyes read 2 to 4 numbers a second.")
+    const auto eyes = readableOf(in, display);
+    const double usual = eyes.usualSeconds > 0 ? eyes.usualSeconds : usualSeconds;
+    plan.shortestSeconds =
+        std::max({eyes.leastSeconds, forBus, own.draw + own.transfer + own.panel});
+    plan.reasons.push_back(plan.shortestSeconds == eyes.leastSeconds
+            ? fmt::format("Faster than every {} gains nothing: {}", durationText(eyes.leastSeconds),
+                eyes.words)
             : fmt::format(
                 "Faster than every {} the bus is more than half busy or the panel is not done.",
                 durationText(plan.shortestSeconds)));
@@ -59,7 +62,7 @@ RedrawPlan planRedraw(const PlainInstrument& in, const PlainDisplay& display)
     if (std::isinf(plan.longestSeconds)) {
         plan.reasons.emplace_back("No channel is shown here, so no freshness limits the interval.");
         plan.longestSeconds = 0;
-        plan.proposedSeconds = std::max(usualSeconds, plan.shortestSeconds);
+        plan.proposedSeconds = std::max(usual, plan.shortestSeconds);
         return plan;
     }
     plan.reasons.push_back(tightest);
@@ -71,10 +74,10 @@ RedrawPlan planRedraw(const PlainInstrument& in, const PlainDisplay& display)
                   "older number.");
         return plan;
     }
-    plan.proposedSeconds = std::clamp(usualSeconds, plan.shortestSeconds, plan.longestSeconds);
-    if (plan.proposedSeconds == usualSeconds)
-        plan.reasons.emplace_back(
-            "Every 500 ms is the usual choice for digits and satisfies the wish.");
+    plan.proposedSeconds = std::clamp(usual, plan.shortestSeconds, plan.longestSeconds);
+    if (plan.proposedSeconds == usual)
+        plan.reasons.push_back(fmt::format(
+            "Every {} is the usual choice and satisfies the wish.", durationText(usual)));
     return plan;
 }
 

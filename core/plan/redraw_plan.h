@@ -25,7 +25,7 @@ struct RedrawPlan {
 };
 
 /// Returns the plan of one display: at its own bus speed, for the freshness of each channel shown.
-/// Limits: the bus at most half busy, digits at most four times a second (common practice).
+/// Limits: the bus at most half busy, and what eyes can follow.
 RedrawPlan planRedraw(const PlainInstrument& instrument, const PlainDisplay& display);
 
 /// Returns the proposal and its limits: "Redraw every 500 ms; sensible from 250 ms to 914 ms."

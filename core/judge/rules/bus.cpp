@@ -207,17 +207,6 @@ void checkLongWires(const Instrument& in, const PlainInstrument& /*plain*/, Find
 
 namespace {
 
-constexpr std::array<double, 4> i2cRates{100e3, 400e3, 1e6, 3.4e6};
-constexpr std::array<double, 11> uartRates{
-    1200, 2400, 4800, 9600, 19200, 31250, 38400, 57600, 115200, 230400, 460800};
-
-std::span<const double> usualRates(BusKind kind)
-{
-    return kind == BusKind::I2c ? std::span<const double>(i2cRates)
-        : kind == BusKind::Uart ? std::span<const double>(uartRates)
-                                : std::span<const double>();
-}
-
 /// "9600 Hz", "400 kHz".
 std::string rateText(double hertz)
 {

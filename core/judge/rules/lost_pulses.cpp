@@ -2,7 +2,7 @@
 
 #include "judge/rules/signal.h"
 
-#include "instrument/edits.h"
+#include "judge/interrupt_fix.h"
 
 #include <algorithm>
 #include <cstdlib>
@@ -34,7 +34,7 @@ std::string causeOf(bool isPolled, bool areTooMany)
 
 } // namespace
 
-std::optional<Finding> lostPulses(
+std::optional<Finding> lostPulses(const Instrument& in, const PlainInstrument& plain,
     const PlainChannel& c, std::int64_t happened, std::int64_t counted)
 {
     constexpr double share = 0.01;
@@ -53,12 +53,7 @@ std::optional<Finding> lostPulses(
                  : fmt::format("{} counts {} of {} pulses too many", c.name, off, happened),
         causeOf(isPolled, lost < 0), "from the run", {}, {}};
     if (isPolled && lost > 0)
-        finding.fixes.push_back(
-            {"Count by interrupt", [id = c.id, source = c.source](const Instrument& before) {
-                 auto changed = source;
-                 changed.pulses.input = PulseInput::Interrupt;
-                 return withSource(before, id, changed);
-             }});
+        offerInterrupt(in, plain, c, finding);
     return finding;
 }
 

@@ -8,6 +8,7 @@
 #include "instrument/plain_program.h"
 #include "instrument/program_edits.h"
 #include "judge/freshness_fix.h"
+#include "judge/interrupt_fix.h"
 #include "reading/counting.h"
 #include "run/task_blocks.h"
 
@@ -38,15 +39,6 @@ std::string atMost(const PlainChannel& c, double hertz)
     return fmt::format("{} {}", significantText(hertz / c.source.pulses.perUnit, 2), c.unit.name);
 }
 
-Fix byInterrupt(const PlainChannel& c)
-{
-    return {"Count by interrupt", [id = c.id, source = c.source](const Instrument& before) {
-                auto changed = source;
-                changed.pulses.input = PulseInput::Interrupt;
-                return withSource(before, id, changed);
-            }};
-}
-
 /// The waits of every turn.
 double waitSeconds(const PlainInstrument& plain)
 {
@@ -59,7 +51,7 @@ double waitSeconds(const PlainInstrument& plain)
 
 } // namespace
 
-void checkPolledCeiling(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+void checkPolledCeiling(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& c : plain.channels) {
         if (!isPolledRate(c))
@@ -71,14 +63,16 @@ void checkPolledCeiling(const Instrument& /*in*/, const PlainInstrument& plain, 
             continue;
         // Above it every turn loses some, below it only those with the longest task.
         const double always = highestPolledHertz(turnSeconds(plain), duty);
-        out.push_back({"G01", mostHertz(c) > always ? Severity::Stop : Severity::Check,
+        Finding finding{"G01", mostHertz(c) > always ? Severity::Stop : Severity::Check,
             fmt::format("/channels/{}/source", c.id),
             fmt::format("Pulses of {} are lost above {}", c.name, atMost(c, ceiling)),
             fmt::format("The loop looks at the pin between its tasks, and {} keeps it for {}. Each "
                         "level must last longer than that; at {} the shorter one lasts {}.",
                 pause.words, durationText(pause.seconds), atMost(c, mostHertz(c)),
                 durationText(std::min(duty, 1 - duty) / mostHertz(c))),
-            "a polled level is seen only if a look falls into it", {byInterrupt(c)}, {}});
+            "a polled level is seen only if a look falls into it", {}, {}};
+        offerInterrupt(in, plain, c, finding);
+        out.push_back(std::move(finding));
     }
 }
 

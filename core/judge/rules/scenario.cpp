@@ -83,8 +83,9 @@ std::vector<Finding> scenarioFindings(const Instrument& in, const PlainInstrumen
     // What was lost in the whole stands for what was lost in a stretch.
     std::erase_if(out, [](const Finding& f) { return f.rule == "G01"; });
     for (const auto& figures : history.pulses.figures())
-        if (auto finding = lostPulses(plain.channels[indexOf(plain.channels, figures.channel)],
-                figures.happened, figures.seen))
+        if (auto finding =
+                lostPulses(in, plain, plain.channels[indexOf(plain.channels, figures.channel)],
+                    figures.happened, figures.seen))
             out.push_back(*std::move(finding));
     markLivedWith(in, out);
     return out;

@@ -386,7 +386,7 @@ std::vector<Finding> signalFindings(const Instrument& in, const PlainInstrument&
     if (const auto* last = history.lastSample(channel);
         c.source.kind == SourceKind::Pulses && last != nullptr && last->hasTwin) {
         const auto pulses = countedPulses(plain, channel, history, now);
-        if (auto finding = lostPulses(c, pulses.happened, pulses.counted))
+        if (auto finding = lostPulses(in, plain, c, pulses.happened, pulses.counted))
             out.push_back(*std::move(finding));
     }
     if (out.empty()) // what comes and goes with another cause is told with it

@@ -23,7 +23,7 @@ double silenceSeconds(const PlainChannel& channel);
 /// G01: returns what to say of a pulse channel for which so many pulses happened and were counted
 /// in a stretch of a run; nothing of less than a hundredth or of a single one, or where the
 /// scenario takes pulses away or each look counts.
-std::optional<Finding> lostPulses(
+std::optional<Finding> lostPulses(const Instrument& instrument, const PlainInstrument& plain,
     const PlainChannel& channel, std::int64_t happened, std::int64_t counted);
 
 /// Returns what stands out in the readings of one channel up to `now`.

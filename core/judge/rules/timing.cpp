@@ -7,7 +7,9 @@
 #include "base/quantity_text.h"
 #include "instrument/edits.h"
 #include "instrument/plain_program.h"
+#include "judge/blanking.h"
 #include "judge/freshness_fix.h"
+#include "judge/readable.h"
 #include "run/task_blocks.h"
 #include "smooth/figures.h"
 #include "smooth/step_text.h"
@@ -110,18 +112,17 @@ void checkRedrawTooFast(const Instrument& /*in*/, const PlainInstrument& plain, 
 
 void checkFasterThanEyes(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
-    constexpr double fastestSeconds = 0.25;
     for (const auto& display : plain.displays) {
         const double every = redrawPeriod(plain, display);
+        const auto eyes = readableOf(plain, display);
         // What cannot be done at all is told apart.
-        if (every >= fastestSeconds || display.pages.empty() || shareOfTime(plain, display) > 1)
+        if (every >= eyes.leastSeconds * (1 - 1e-9) || shareOfTime(plain, display) > 1)
             continue;
         out.push_back({"G04", Severity::Note, "/displays/" + display.id + "/redrawEvery",
             fmt::format(
                 "Redrawn {} times a second, faster than eyes read", significantText(1 / every, 2)),
-            "Changing digits can be read 2 to 4 times a second. Slower redraws leave the bus and "
-            "the processor free.",
-            "common practice", {redrawFix(display, 0.5)}, {}});
+            eyes.words + " Slower redraws leave the bus and the processor free.", eyes.source,
+            {redrawFix(display, eyes.usualSeconds)}, {}});
     }
 }
 
@@ -141,19 +142,13 @@ Fix strategyFix(const Instrument& in, const PlainDisplay& display, RedrawStrateg
 /// second, so that a short one is not seen.
 void checkBlanking(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
-    constexpr double seen = 0.01; // seconds, from which on it flickers (common practice)
-    constexpr double rare = 30; // seconds between two, beyond which nobody minds
     for (const auto& display : plain.displays) {
         const double every = redrawPeriod(plain, display);
         const auto& firmware = *display.firmware;
-        const auto* paper = std::get_if<PaperSpec>(&firmware.setup().part.shape);
-        const bool clears = firmware.strategy() == RedrawStrategy::ClearAndWrite;
-        const bool flashes = paper != nullptr && paper->partialRefresh.value > 0
-            && firmware.strategy() != RedrawStrategy::DirtyBox;
-        const double dark = flashes ? inSi(paper->fullRefresh)
-                                    : sendSeconds(display, *display.most, display.busHertz);
-        if (display.pages.empty() || every > rare || (!clears && !flashes) || dark < seen)
+        const double dark = darkSeconds(display);
+        if (display.pages.empty() || every > rareSeconds || dark < flickerSeconds)
             continue;
+        const bool flashes = firmware.setup().part.kind() == DisplayKind::Paper;
         out.push_back({"G11", Severity::Check, "/displays/" + display.id + "/driver",
             fmt::format(
                 "{} goes dark for up to {} with every redraw", display.id, durationText(dark)),

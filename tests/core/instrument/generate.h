@@ -169,6 +169,7 @@ inline Instrument anyInstrument()
         reader.text.width = anyInt(1, 40);
         reader.text.unitShown = anyText();
         reader.staleAfter = anyQuantity(0, 60, {"s", "ms"});
+        reader.standsFor = anyQuantity(0, 60, {"s", "ms"});
         in.readers.push_back(std::make_shared<const Reader>(reader));
         Field field;
         field.id = "f" + id;

@@ -26,10 +26,11 @@ TEST(RedrawPlan, TellsItsReasons)
     const auto plain = test::plainSkiff();
     EXPECT_THAT(planRedraw(plain, plain.displays[0]).reasons,
         testing::ElementsAre("A redraw sends at most 1096 bytes in 24.8 ms at 400 kHz.",
-            "Faster than every 250 ms gains nothing: eyes read 2 to 4 numbers a second.",
+            "Faster than every 250 ms gains nothing: Changing digits can be read 2 to 4 times a "
+            "second.",
             "House battery is to be at most 2 s old; sampling, smoothing, the other tasks and the "
             "redraw take 1.11 s of it, 889 ms are left to wait.",
-            "Every 500 ms is the usual choice for digits and satisfies the wish."));
+            "Every 500 ms is the usual choice and satisfies the wish."));
 }
 
 TEST(RedrawPlan, ASlowBusSetsTheShortestInterval)

@@ -83,6 +83,9 @@ TextBench::TextBench(Document& document, QWidget* parent)
     addPair(tr("Width"), m_width, tr("aligned"), m_align);
     addPair(tr("Shown in"), m_unit, tr("written"), m_unitShown);
     m_staleAfter = addQuantity(tr("Stale after"), "staleAfter");
+    m_standsFor = addQuantity(tr("Stands for"), "standsFor");
+    m_standsFor->setToolTip(tr("How long the number is to stand, so that it can be read; "
+                               "0 s is the usual half second, at least a quarter"));
     addMarks();
     m_unitShown->setPlaceholderText(tr("nothing"));
     m_unitShown->setToolTip(tr("Written behind the number, inside the width"));
@@ -133,6 +136,9 @@ TextBench::TextBench(Document& document, QWidget* parent)
     });
     connect(m_staleAfter, &QuantityEdit::quantityEntered, this, [this](const Quantity& after) {
         apply(tr("Stale after"), withStaleAfter(instrument(), reader().id, after));
+    });
+    connect(m_standsFor, &QuantityEdit::quantityEntered, this, [this](const Quantity& wished) {
+        apply(tr("Stands for"), withStandsFor(instrument(), reader().id, wished));
     });
 }
 
@@ -207,6 +213,7 @@ void TextBench::showInputs(const RunView& view)
     m_unit->showText(qText(reader().unit));
     m_unitShown->showText(qText(text.unitShown));
     m_staleAfter->showQuantity(reader().staleAfter);
+    m_standsFor->showQuantity(reader().standsFor);
     for (std::size_t i = 0; i < marks.size(); ++i)
         m_marks[i]->showText(qText(text.*marks[i].character));
     m_ladder->showLadder(

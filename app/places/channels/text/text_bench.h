@@ -34,6 +34,7 @@ private:
     CheckedEdit* m_unit;
     CheckedEdit* m_unitShown;
     QuantityEdit* m_staleAfter = nullptr;
+    QuantityEdit* m_standsFor = nullptr;
     std::array<CheckedEdit*, 4> m_marks{}; ///< overflow, invalid, stale, not yet
     TextLadderView* m_ladder;
     FormsPage* m_forms;
