@@ -2,6 +2,7 @@
 
 #include "base/number_text.h"
 #include "judge/timing_sheet.h"
+#include "plan/pace_plan.h"
 #include "plan/redraw_plan.h"
 
 #include <memory>
@@ -74,6 +75,59 @@ std::string inWords(const std::vector<TaskRow>& program, const std::vector<Fact>
     return out;
 }
 
+json::Node inJson(const PacePoint& point)
+{
+    const auto& figures = point.figures;
+    auto answer = json::makeObject();
+    auto displays = json::makeArray();
+    for (const auto& words : point.words)
+        displays.items.push_back(json::makeString(words));
+    answer.add("pace", std::move(displays));
+    answer.add("oldestSeconds", json::makeNumber(figures.oldest.seconds));
+    answer.add("load", json::makeNumber(figures.load));
+    auto asked = json::makeObject();
+    for (std::size_t k = 0; k < paceLimits; ++k)
+        asked.add(std::string(paceLimitKeys[k]), json::makeNumber(figures.asked[k]));
+    answer.add("asked", std::move(asked));
+    return answer;
+}
+
+json::Node inJson(const PacePlan& plan)
+{
+    auto answer = json::makeObject();
+    answer.add("tried", json::makeNumber(static_cast<double>(plan.tried)));
+    answer.add("kept", json::makeNumber(static_cast<double>(plan.kept)));
+    answer.add("now", inJson(plan.now));
+    answer.add("chosen", plan.chosen ? inJson(*plan.chosen) : json::Node{});
+    auto frontier = json::makeArray();
+    for (const auto& point : plan.frontier)
+        frontier.items.push_back(inJson(point));
+    answer.add("frontier", std::move(frontier));
+    auto reasons = json::makeArray();
+    for (const auto& reason : plan.reasons)
+        reasons.items.push_back(json::makeString(reason));
+    answer.add("reasons", std::move(reasons));
+    auto ways = json::makeArray();
+    for (const auto& way : plan.waysOut)
+        ways.items.push_back(json::makeString(way.label));
+    answer.add("waysOut", std::move(ways));
+    return answer;
+}
+
+std::string inWords(const PacePlan& plan)
+{
+    std::string out =
+        fmt::format("the plan\n  {} of {} paces keep every wish\n", plan.kept, plan.tried);
+    if (plan.chosen)
+        for (const auto& words : plan.chosen->words)
+            out += "  " + words + "\n";
+    for (const auto& reason : plan.reasons)
+        out += "  " + reason + "\n";
+    for (const auto& way : plan.waysOut)
+        out += "  way out: " + way.label + "\n";
+    return out;
+}
+
 } // namespace
 
 void addPlan(CLI::App& app, Context& context)
@@ -96,12 +150,14 @@ void addPlan(CLI::App& app, Context& context)
         }
         const auto program = taskRows(instrument, plain);
         const auto limits = timingLimits(plain);
+        const auto pace = planPace(instrument, plain, [] { return true; });
         if (!context.json)
-            return print(inWords(program, limits) + words);
+            return print(inWords(program, limits) + words + inWords(*pace));
         auto answer = json::makeObject();
         answer.add("program", inJson(program));
         answer.add("limits", inJson(limits));
         answer.add("displays", std::move(list));
+        answer.add("plan", inJson(*pace));
         print(json::writeCompact(answer) + "\n");
     });
 }

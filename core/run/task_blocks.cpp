@@ -30,7 +30,6 @@ double stretchedBy(const PlainInstrument& in, double interruptsPerSecond)
     return 1 / (1 - std::min(most, interruptsPerSecond * operationCosts(in.processor).interrupt));
 }
 
-/// How often the pulse channels interrupt at the tops of their ranges.
 double mostInterrupts(const PlainInstrument& in)
 {
     double sum = 0;

@@ -16,6 +16,9 @@ double outputSeconds(const PlainInstrument& instrument, const PlainOutput& outpu
 /// Returns by how much everything takes longer while so many interrupts come a second.
 double stretchedBy(const PlainInstrument& instrument, double interruptsPerSecond);
 
+/// Returns how often a second pulses interrupt, at the tops of their ranges.
+double mostInterrupts(const PlainInstrument& instrument);
+
 /// Of a turn of the loop in which no task is run, with the wait at its end.
 double idleTurnSeconds(const PlainInstrument& instrument);
 

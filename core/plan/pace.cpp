@@ -1,0 +1,100 @@
+#include "plan/pace.h"
+
+#include "base/number_text.h"
+#include "base/quantity_text.h"
+#include "instrument/edits.h"
+#include "instrument/part_edits.h"
+#include "instrument/plain_program.h"
+#include "instrument/program_edits.h"
+#include "instrument/pulse_edits.h"
+#include "timing/bus.h"
+
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+Pace paceOf(const PlainInstrument& in)
+{
+    Pace pace;
+    for (const auto& display : in.displays) {
+        const auto& task = redrawTaskOf(in, display).spec;
+        pace.displays.push_back({display.firmware->strategy(), task.sends,
+            isEveryTurn(task) ? 0 : inSeconds(display.redrawEvery), display.busHertz});
+    }
+    return pace;
+}
+
+std::vector<std::string> paceWords(const PlainInstrument& in, const Pace& pace)
+{
+    std::vector<std::string> words;
+    for (std::size_t i = 0; i < in.displays.size(); ++i) {
+        const auto& display = in.displays[i];
+        const auto& own = pace.displays[i];
+        if (display.pages.empty())
+            continue;
+        const auto& part = display.firmware->setup().part;
+        words.push_back(fmt::format("{}: {}, sent {} {}{}", display.id,
+            strategyWords(part, own.strategy), sendingWords[static_cast<std::size_t>(own.sends)],
+            own.everySeconds > 0 ? "every " + durationText(own.everySeconds) : "in every turn",
+            isClocked(part.interface) ? " at " + hertzText(own.busHertz) : ""));
+    }
+    std::string counted;
+    for (const auto channel : pace.interrupts)
+        counted += (counted.empty() ? "" : ", ") + in.channels[channel].name;
+    if (!counted.empty())
+        words.push_back("counted by interrupt: " + counted);
+    return words;
+}
+
+namespace {
+
+Result<Instrument> withDisplayPace(const Instrument& in, const Display& display,
+    const DisplayPace& before, const DisplayPace& pace)
+{
+    auto changed = display;
+    changed.driver.strategy = pace.strategy;
+    if (pace.everySeconds > 0)
+        changed.redrawEvery = {std::round(pace.everySeconds * 1000), "ms"};
+    auto out = withDisplay(in, changed);
+    if (out && pace.busHertz != before.busHertz)
+        out = withBusSpeed(*out, display.id, {pace.busHertz / 1e3, "kHz"});
+    return out;
+}
+
+} // namespace
+
+Result<Instrument> withPace(const Instrument& in, const Pace& pace)
+{
+    Result<Instrument> out = in;
+    const auto plain = resolve(in, "");
+    if (!plain)
+        return plain.error();
+    const auto before = paceOf(*plain);
+    for (std::size_t i = 0; i < in.displays.size() && out; ++i)
+        if (pace.displays[i] != before.displays[i])
+            out = withDisplayPace(*out, *out->displays[i], before.displays[i], pace.displays[i]);
+    if (!out)
+        return out;
+    auto program = wholeProgram(*out);
+    for (auto& task : program) {
+        if (task.does != TaskDoes::Redraw)
+            continue;
+        const auto& own = pace.displays[indexOf(plain->displays, task.of)];
+        task.sends = own.sends;
+        if (own.everySeconds > 0 && task.when == TaskWhen::EveryTurn)
+            task.when = TaskWhen::Due;
+    }
+    if (program != wholeProgram(*out)) {
+        auto changed = *out;
+        changed.timing.program = std::move(program);
+        out = accepted(std::move(changed));
+    }
+    for (const auto channel : pace.interrupts)
+        if (out)
+            out = withInterrupt(*out, in.channels[channel]->id);
+    return out;
+}
+
+} // namespace fern

@@ -1,0 +1,386 @@
+#include "plan/pace_family.h"
+
+#include "instrument/parts_view.h"
+#include "instrument/plain_program.h"
+#include "instrument/pulse_edits.h"
+#include "judge/readable.h"
+#include "parts/i2c_electrics.h"
+#include "plan/usual_redraw.h"
+#include "run/display_run.h"
+#include "timing/bus.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <set>
+
+namespace fern {
+
+namespace {
+
+/// Seconds between two redraws that a plan proposes.
+constexpr std::array<double, 18> ladder{
+    0.05, 0.1, 0.2, 0.25, 0.5, 0.75, 1, 2, 5, 10, 30, 60, 180, 300, 600, 1800, 3600, 86400};
+constexpr std::size_t mostIntervals = 6;
+
+/// How much code a way to send takes, more than the simplest.
+int effortOf(RedrawStrategy strategy)
+{
+    switch (strategy) {
+    case RedrawStrategy::FullFrame:
+    case RedrawStrategy::ClearAndWrite:
+        return 0;
+    case RedrawStrategy::ChangedPages:
+        return 1;
+    case RedrawStrategy::DirtyBox:
+    case RedrawStrategy::ChangedCells:
+        return 2;
+    }
+    return 0;
+}
+
+PlainTask& taskOf(PlainInstrument& plain, std::size_t display)
+{
+    return *std::find_if(plain.program.begin(), plain.program.end(), [&](const PlainTask& task) {
+        return task.spec.does == TaskDoes::Redraw && task.of == display;
+    });
+}
+
+/// Whether the processor can go on while its bus sends: with a clock of its own, and memory that
+/// the bus reads by itself, as 32-bit classes have (common practice).
+bool canSendBeside(const PlainInstrument& plain, const PlainDisplay& display)
+{
+    const auto interface = display.firmware->setup().part.interface;
+    return plain.processor != ProcessorClass::Bits8At16MHz
+        && (interface == DisplayInterface::I2c || interface == DisplayInterface::Spi);
+}
+
+/// The clocks that a bus bears: its own, and the fastest usual one that its modules follow and its
+/// lines rise fast enough for.
+std::vector<double> clocksOf(const BusView& view)
+{
+    const double own = inSi(view.bus->speed);
+    double best = own;
+    for (const double hertz : usualRates(view.bus->kind)) {
+        const auto limits = i2cLimits(hertz);
+        const bool isFollowed = std::all_of(view.modules.begin(), view.modules.end(),
+            [&](const Part* part) { return inSi(part->port->fastest) >= hertz * (1 - 1e-9); });
+        if (view.bus->kind == BusKind::I2c && hertz > best && isFollowed && limits
+            && i2cRiseTime(view.pullUpOhm, view.farad) <= limits->riseSeconds)
+            best = hertz;
+    }
+    return best > own ? std::vector<double>{own, best} : std::vector<double>{own};
+}
+
+} // namespace
+
+PaceFamily::PaceFamily(const Instrument& instrument, const PlainInstrument& plain)
+    : m_plain(plain)
+{
+    for (const auto& c : instrument.channels)
+        m_canInterrupt.push_back(c->source.kind == SourceKind::Pulses
+            && c->source.pulses.input == PulseInput::Polled && interruptPin(instrument, *c));
+    m_displays.resize(plain.displays.size());
+    addClocks(instrument);
+    for (std::size_t i = 0; i < plain.displays.size(); ++i)
+        addOptions(i);
+    limit();
+    for (const auto& clock : m_clocks)
+        m_builds *= static_cast<std::uint32_t>(clock.hertz.size());
+    for (const auto& display : m_displays)
+        m_builds *= static_cast<std::uint32_t>(display.choices.size());
+}
+
+std::size_t PaceFamily::size() const
+{
+    std::size_t size = 1;
+    for (const auto& clock : m_clocks)
+        size *= clock.hertz.size();
+    for (const auto& display : m_displays)
+        size *= display.choices.size() * display.intervals.size();
+    return size;
+}
+
+void PaceFamily::limit()
+{
+    constexpr std::size_t most = 100'000;
+    const auto longest = [this](auto list) {
+        return std::max_element(m_displays.begin(), m_displays.end(),
+            [&](const DisplayOptions& a, const DisplayOptions& b) {
+                return (a.*list).size() < (b.*list).size();
+            });
+    };
+    while (size() > most) {
+        if (auto& intervals = longest(&DisplayOptions::intervals)->intervals; intervals.size() > 2)
+            intervals.pop_back();
+        else if (auto& choices = longest(&DisplayOptions::choices)->choices; choices.size() > 1)
+            choices.pop_back();
+        else
+            break;
+    }
+}
+
+void PaceFamily::addClocks(const Instrument& instrument)
+{
+    const auto views = busViews(instrument);
+    for (std::size_t i = 0; i < m_plain.displays.size(); ++i) {
+        const auto& display = m_plain.displays[i];
+        const auto known = std::find_if(m_clocks.begin(), m_clocks.end(),
+            [&](const Clock& clock) { return !display.bus.empty() && clock.bus == display.bus; });
+        if (known != m_clocks.end()) {
+            known->displays.push_back(i);
+            continue;
+        }
+        const auto view = std::find_if(views.begin(), views.end(),
+            [&](const BusView& each) { return each.bus->id == display.bus; });
+        m_clocks.push_back({display.bus, {i},
+            view == views.end() ? std::vector<double>{display.busHertz} : clocksOf(*view)});
+    }
+}
+
+void PaceFamily::addOptions(std::size_t index)
+{
+    const auto& display = m_plain.displays[index];
+    auto& options = m_displays[index];
+    const auto& own = redrawTaskOf(m_plain, display).spec;
+    const double every = isEveryTurn(own) ? 0 : inSeconds(display.redrawEvery);
+    if (display.pages.empty()) {
+        options.ways.push_back({display.firmware, display.most, display.most});
+        options.choices.push_back({0, own.sends});
+        options.intervals = {every};
+        return;
+    }
+    for (const auto strategy : strategiesOf(display.firmware->setup().part)) {
+        auto setup = display.firmware->setup();
+        setup.driver.strategy = strategy;
+        auto firmware = std::make_shared<const DisplayFirmware>(setup);
+        auto most = std::make_shared<const DriverSteps>(firmware->most());
+        auto usual = std::make_shared<const DriverSteps>(usualRedraw(m_plain, display, *firmware));
+        options.ways.push_back({std::move(firmware), std::move(most), std::move(usual)});
+    }
+    // Whoever sends no more at most, and usually, with no more code, is never worse.
+    const auto isWorse = [&](const Way& a, const Way& b) {
+        const auto seconds = [&](const DriverSteps& steps) {
+            return sendSeconds(display, steps, display.busHertz);
+        };
+        const auto isDark = [](const Way& way) {
+            return way.firmware->strategy() == RedrawStrategy::ClearAndWrite;
+        };
+        const std::array of{seconds(*a.most), seconds(*a.usual),
+            double(effortOf(a.firmware->strategy())), double(isDark(a))};
+        const std::array other{seconds(*b.most), seconds(*b.usual),
+            double(effortOf(b.firmware->strategy())), double(isDark(b))};
+        bool isAnyWorse = false;
+        for (std::size_t k = 0; k < of.size(); ++k) {
+            if (of[k] < other[k])
+                return false;
+            isAnyWorse = isAnyWorse || of[k] > other[k];
+        }
+        return isAnyWorse;
+    };
+    for (std::size_t way = 0; way < options.ways.size(); ++way) {
+        if (std::any_of(options.ways.begin(), options.ways.end(),
+                [&](const Way& other) { return isWorse(options.ways[way], other); }))
+            continue;
+        options.choices.push_back({way, Sending::AtOnce});
+        options.choices.push_back({way, Sending::InPieces});
+        if (canSendBeside(m_plain, display))
+            options.choices.push_back({way, Sending::Background});
+    }
+    const auto eyes = readableOf(m_plain, display);
+    options.isPaper = display.firmware->setup().part.kind() == DisplayKind::Paper;
+    options.usualSeconds = options.isPaper ? 0 : eyes.usualSeconds;
+    const double panel = inSi(display.firmware->setup().part.leastInterval);
+    const double least = std::max(eyes.leastSeconds, panel);
+    std::set<double> intervals;
+    if (every > 0)
+        intervals.insert(every);
+    if (least > 0)
+        intervals.insert(std::ceil(least * 1000 - 1e-6) / 1000);
+    if (eyes.usualSeconds > least)
+        intervals.insert(eyes.usualSeconds);
+    for (const double seconds : ladder) // the one below the least tells what a hurried eye gains
+        if (seconds >= least / 3 && intervals.size() < mostIntervals)
+            intervals.insert(seconds);
+    options.intervals.assign(intervals.begin(), intervals.end());
+}
+
+PaceFamily::Build PaceFamily::build(std::uint32_t number) const
+{
+    Build own;
+    for (const auto& clock : m_clocks) {
+        const auto count = static_cast<std::uint32_t>(clock.hertz.size());
+        own.hertz.push_back(clock.hertz[number % count]);
+        number /= count;
+    }
+    for (const auto& display : m_displays) {
+        const auto count = static_cast<std::uint32_t>(display.choices.size());
+        own.choices.push_back(number % count);
+        number /= count;
+    }
+    return own;
+}
+
+void PaceFamily::setWay(PlainDisplay& display, const Way& way) const
+{
+    display.firmware = way.firmware;
+    display.most = way.most;
+}
+
+namespace {
+
+void setClock(PlainInstrument& plain, const std::string& bus,
+    const std::vector<std::size_t>& displays, double hertz)
+{
+    for (const auto display : displays)
+        plain.displays[display].busHertz = hertz;
+    if (bus.empty())
+        return;
+    for (auto& channel : plain.channels)
+        if (channel.moduleBus == bus)
+            channel.moduleBusHertz = hertz;
+}
+
+} // namespace
+
+std::vector<std::size_t> PaceFamily::countAll(PlainInstrument& plain) const
+{
+    std::vector<std::size_t> changed;
+    for (std::size_t i = 0; i < plain.channels.size(); ++i) {
+        if (!m_canInterrupt[i])
+            continue;
+        const auto demand = pulseDemand(plain, plain.channels[i]);
+        if (demand.wishedHertz <= demand.possibleHertz)
+            continue;
+        plain.channels[i].source.pulses.input = PulseInput::Interrupt;
+        changed.push_back(i);
+    }
+    return changed;
+}
+
+std::vector<std::size_t> PaceFamily::apply(PlainInstrument& plain, const Build& own) const
+{
+    for (std::size_t i = 0; i < m_clocks.size(); ++i)
+        setClock(plain, m_clocks[i].bus, m_clocks[i].displays, own.hertz[i]);
+    for (std::size_t i = 0; i < m_displays.size(); ++i) {
+        const auto& choice = m_displays[i].choices[own.choices[i]];
+        setWay(plain.displays[i], m_displays[i].ways[choice.way]);
+        auto& task = taskOf(plain, i).spec;
+        task.sends = choice.sends;
+        if (task.when == TaskWhen::EveryTurn && m_displays[i].intervals.front() > 0)
+            task.when = TaskWhen::Due;
+    }
+    for (std::size_t i = 0; i < plain.channels.size(); ++i)
+        plain.channels[i].source.pulses.input = m_plain.channels[i].source.pulses.input;
+    return countAll(plain);
+}
+
+double PaceFamily::usualSeconds(
+    const PlainInstrument& plain, std::size_t display, const Way& way) const
+{
+    const auto& own = plain.displays[display];
+    return sendSeconds(own, *way.usual, own.busHertz);
+}
+
+bool PaceFamily::visit(const std::function<bool(const PaceMember&)>& visitor,
+    const std::function<bool()>& isWanted) const
+{
+    auto plain = m_plain;
+    for (std::uint32_t number = 0; number < m_builds; ++number) {
+        if (!isWanted())
+            return false;
+        const auto own = build(number);
+        const auto interrupts = apply(plain, own);
+        const auto figures = buildFigures(plain);
+        std::vector<std::vector<DisplayFigures>> at(m_displays.size());
+        int effort = static_cast<int>(interrupts.size());
+        std::uint32_t count = 1;
+        for (std::size_t i = 0; i < m_displays.size(); ++i) {
+            const auto& options = m_displays[i];
+            const auto& choice = options.choices[own.choices[i]];
+            const auto& way = options.ways[choice.way];
+            effort += effortOf(way.firmware->strategy()) + static_cast<int>(choice.sends);
+            for (const double every : options.intervals)
+                at[i].push_back(displayFigures(plain, i, every, usualSeconds(plain, i, way)));
+            count *= static_cast<std::uint32_t>(options.intervals.size());
+        }
+        std::vector<const DisplayFigures*> chosen(m_displays.size());
+        for (std::uint32_t intervals = 0; intervals < count; ++intervals) {
+            PaceMember member{number, intervals, {}, 0, 0, 0, effort};
+            auto rest = intervals;
+            for (std::size_t i = 0; i < m_displays.size(); ++i) {
+                const auto steps = static_cast<std::uint32_t>(at[i].size());
+                chosen[i] = &at[i][rest % steps];
+                const auto& options = m_displays[i];
+                const double every = options.intervals[rest % steps];
+                member.hurried += every < options.usualSeconds * (1 - 1e-9);
+                member.idle +=
+                    options.usualSeconds > 0 && every > options.usualSeconds * (1 + 1e-9);
+                member.flashes += options.isPaper && every > 0 ? 1 / every : 0;
+                rest /= steps;
+            }
+            member.figures = together(plain, figures, chosen);
+            if (!visitor(member))
+                return false;
+        }
+    }
+    return true;
+}
+
+Pace PaceFamily::pace(const PaceMember& member) const
+{
+    const auto own = build(member.build);
+    auto plain = m_plain;
+    Pace pace;
+    pace.interrupts = apply(plain, own);
+    auto rest = member.intervals;
+    for (std::size_t i = 0; i < m_displays.size(); ++i) {
+        const auto& intervals = m_displays[i].intervals;
+        const auto count = static_cast<std::uint32_t>(intervals.size());
+        const auto& choice = m_displays[i].choices[own.choices[i]];
+        pace.displays.push_back({m_displays[i].ways[choice.way].firmware->strategy(), choice.sends,
+            intervals[rest % count], plain.displays[i].busHertz});
+        rest /= count;
+    }
+    return pace;
+}
+
+PlainInstrument PaceFamily::with(const Pace& pace) const
+{
+    auto plain = m_plain;
+    for (std::size_t i = 0; i < m_displays.size(); ++i) {
+        const auto& own = pace.displays[i];
+        auto& display = plain.displays[i];
+        for (const auto& way : m_displays[i].ways)
+            if (way.firmware->strategy() == own.strategy)
+                setWay(display, way);
+        setClock(plain, display.bus, {i}, own.busHertz);
+        auto& task = taskOf(plain, i).spec;
+        task.sends = own.sends;
+        if (own.everySeconds > 0) {
+            display.redrawEvery = ticksFromSeconds(own.everySeconds);
+            if (task.when == TaskWhen::EveryTurn)
+                task.when = TaskWhen::Due;
+        }
+    }
+    for (const auto channel : pace.interrupts)
+        plain.channels[channel].source.pulses.input = PulseInput::Interrupt;
+    return plain;
+}
+
+PaceFigures PaceFamily::figures(const Pace& pace) const
+{
+    const auto plain = with(pace);
+    std::vector<DisplayFigures> own(m_displays.size());
+    std::vector<const DisplayFigures*> all;
+    for (std::size_t i = 0; i < own.size(); ++i) {
+        for (const auto& way : m_displays[i].ways)
+            if (way.firmware->strategy() == pace.displays[i].strategy)
+                own[i] = displayFigures(
+                    plain, i, pace.displays[i].everySeconds, usualSeconds(plain, i, way));
+        all.push_back(&own[i]);
+    }
+    return together(plain, buildFigures(plain), all);
+}
+
+} // namespace fern

@@ -1,0 +1,174 @@
+// The pace plan against runs of every member of small families, and its ways out.
+
+#include "plan/pace_plan.h"
+
+#include "instrument/edits.h"
+#include "instrument/program_edits.h"
+#include "plan/pace_proof.h"
+#include "tests/core/judge/parts_cases.h"
+#include "tests/core/judge/program_cases.h"
+
+#include <algorithm>
+
+namespace fern {
+namespace {
+
+bool always()
+{
+    return true;
+}
+
+PacePlan planOf(const Instrument& in)
+{
+    return *planPace(in, *resolve(in, ""), always);
+}
+
+Instrument withFreshness(Instrument in, double seconds)
+{
+    for (const auto& channel : in.channels) {
+        auto wish = channel->wish;
+        wish.freshness = {seconds, "s"};
+        in = *withWish(in, channel->id, wish);
+    }
+    return in;
+}
+
+/// A bench whose board has no interrupt.
+Instrument withoutInterrupts(Instrument in)
+{
+    for (auto& part : in.parts)
+        if (part->kind == PartKind::Board) {
+            auto board = *part;
+            for (auto& pin : board.pins)
+                pin.roles &= ~bitOf(PinRole::Interrupt);
+            part = std::make_shared<const Part>(board);
+        }
+    return *accepted(in);
+}
+
+// Every member of the family is run: none breaks what its closed form promises, and none that
+// keeps everything shows numbers that are fresher by more than the grain of the plan.
+TEST(PacePlan, NoMemberOfASmallFamilyRunsBetter)
+{
+    for (const auto& in : {test::shed(), test::polledWheel(8), test::waitingSamples(5, 20)}) {
+        const auto plain = *resolve(in, "");
+        const PaceFamily family(in, plain);
+        const auto plan = planOf(in);
+        ASSERT_TRUE(plan.chosen);
+        ASSERT_LE(plan.tried, 500U);
+        const auto chosen = *provePace(family.with(plan.chosen->pace), always);
+        constexpr double grain = 0.05;
+        std::size_t ran = 0;
+        family.visit(
+            [&](const PaceMember& member) {
+                const auto run = *provePace(family.with(family.pace(member)), always);
+                EXPECT_LE(run.asked, member.figures.of(PaceLimit::Freshness));
+                EXPECT_TRUE(run.lost == 0 || !member.figures.keeps(PaceLimit::Pulses));
+                EXPECT_TRUE(!member.figures.keepsAll() || member.hurried > 0
+                    || chosen.asked <= run.asked + grain)
+                    << family.pace(member).displays[0].everySeconds << " s: " << run.asked
+                    << " instead of " << chosen.asked << ", promised "
+                    << member.figures.of(PaceLimit::Freshness) << " instead of "
+                    << plan.chosen->figures.of(PaceLimit::Freshness);
+                ++ran;
+                return true;
+            },
+            always);
+        EXPECT_EQ(ran, plan.tried);
+    }
+}
+
+TEST(PacePlan, ApplyingItMakesItTheOneThatIs)
+{
+    for (const auto& in : {test::shed(), test::polledWheel(8), test::wholeSkiff(),
+             test::printing(TaskWhen::EveryTurn, 20), test::paced(20, 100)}) {
+        const auto plan = planOf(in);
+        ASSERT_TRUE(plan.chosen) << plan.reasons.front();
+        const auto applied = withPace(in, plan.chosen->pace);
+        ASSERT_TRUE(applied) << applied.error().message;
+        const auto again = planOf(*applied);
+        EXPECT_TRUE(again.now.figures.keepsAll());
+        ASSERT_TRUE(again.chosen);
+        EXPECT_EQ(again.now.pace.displays, again.chosen->pace.displays);
+        for (std::size_t k = 0; k < paceLimits; ++k)
+            EXPECT_NEAR(again.now.figures.asked[k], plan.chosen->figures.asked[k], 1e-6)
+                << paceLimitKeys[k];
+        EXPECT_EQ(*withPace(*applied, again.chosen->pace), *applied) << "nothing is left to change";
+    }
+}
+
+TEST(PacePlan, CountsByInterruptOnlyWherePollingLosesPulses)
+{
+    const auto slow = planOf(test::polledWheel(0.5));
+    ASSERT_TRUE(slow.chosen);
+    EXPECT_TRUE(slow.chosen->pace.interrupts.empty());
+    const auto fast = planOf(test::polledWheel(2000));
+    ASSERT_TRUE(fast.chosen);
+    EXPECT_EQ(fast.chosen->pace.interrupts.size(), 1U);
+    const auto applied = *withPace(test::polledWheel(2000), fast.chosen->pace);
+    EXPECT_EQ(provePace(*resolve(applied, ""), always)->lost, 0);
+    const auto without = planOf(withoutInterrupts(test::polledWheel(8000)));
+    EXPECT_FALSE(without.chosen) << "no redraw is short enough";
+}
+
+TEST(PacePlan, TheRedrawThatBordersOnTheWishIsKept)
+{
+    const auto in = test::paced(500, 100);
+    const auto plain = *resolve(in, "");
+    const auto age = PaceFamily(in, plain).figures(paceOf(plain)).oldest.seconds;
+    EXPECT_TRUE(planOf(withFreshness(in, age * 1.001)).now.figures.keepsAll());
+    EXPECT_FALSE(planOf(withFreshness(in, age * 0.999)).now.figures.keepsAll());
+}
+
+TEST(PacePlan, EveryWayOutLeadsToAPlan)
+{
+    auto standing = withFreshness(test::paced(500, 100), 0.4);
+    for (const auto& reader : standing.readers)
+        standing = *withStandsFor(standing, reader->id, {2, "s"});
+    const std::vector<std::pair<std::string, Instrument>> builds{
+        {"fresher than anything", withFreshness(test::paced(500, 100), 0.05)},
+        {"to stand for longer than its number may be old", standing},
+        {"a wait that blinds", withoutInterrupts(test::polledWheel(8, 300))},
+        {"pulses without an interrupt", withoutInterrupts(test::polledWheel(8000))},
+        {"smoothing that takes all", withFreshness(test::shed(), 0.9)},
+    };
+    for (const auto& [what, in] : builds) {
+        const auto plan = planOf(in);
+        EXPECT_FALSE(plan.chosen) << what;
+        EXPECT_FALSE(plan.waysOut.empty()) << what;
+        for (const auto& way : plan.waysOut) {
+            const auto after = way.apply(in);
+            ASSERT_TRUE(after) << what << ": " << way.label << ": " << after.error().message;
+            EXPECT_TRUE(planOf(*after).chosen) << what << ": " << way.label;
+        }
+    }
+}
+
+TEST(PacePlan, FewDataAndNoneAreNoReasonToFail)
+{
+    auto bare = test::shed();
+    auto plain = *resolve(bare, "");
+    for (auto& display : plain.displays) {
+        display.pages.clear();
+        display.turned.clear();
+    }
+    const auto plan = *planPace(bare, plain, always);
+    ASSERT_TRUE(plan.chosen);
+    EXPECT_EQ(plan.chosen->figures.of(PaceLimit::Freshness), 0);
+    EXPECT_FALSE(planPace(bare, plain, [] { return false; })) << "nobody wants it any more";
+    const Instrument nothing;
+    EXPECT_TRUE(planPace(nothing, *resolve(nothing, ""), always)->chosen);
+}
+
+TEST(PacePlan, ABusIsNotMadeFasterThanItsPartsFollow)
+{
+    const auto in = test::shed();
+    const auto plan = planOf(in);
+    ASSERT_TRUE(plan.chosen);
+    const auto* part = findById(in.parts, in.displays[0]->part);
+    for (const auto& point : plan.frontier)
+        EXPECT_LE(point.pace.displays[0].busHertz, inSi(part->port->fastest));
+}
+
+} // namespace
+} // namespace fern
