@@ -23,6 +23,9 @@ Pace paceOf(const PlainInstrument& in)
         pace.displays.push_back({display.firmware->strategy(), task.sends,
             isEveryTurn(task) ? 0 : inSeconds(display.redrawEvery), display.busHertz});
     }
+    for (const auto& channel : in.channels)
+        pace.inputs.push_back(channel.source.pulses.input);
+    pace.loopWaitSeconds = in.loopWaitSeconds;
     return pace;
 }
 
@@ -40,11 +43,13 @@ std::vector<std::string> paceWords(const PlainInstrument& in, const Pace& pace)
             own.everySeconds > 0 ? "every " + durationText(own.everySeconds) : "in every turn",
             isClocked(part.interface) ? " at " + hertzText(own.busHertz) : ""));
     }
-    std::string counted;
-    for (const auto channel : pace.interrupts)
-        counted += (counted.empty() ? "" : ", ") + in.channels[channel].name;
-    if (!counted.empty())
-        words.push_back("counted by interrupt: " + counted);
+    for (std::size_t i = 0; i < in.channels.size(); ++i)
+        if (pace.inputs[i] != in.channels[i].source.pulses.input)
+            words.push_back(in.channels[i].name
+                + (pace.inputs[i] == PulseInput::Interrupt ? ": counted by interrupt"
+                                                           : ": polled"));
+    if (pace.loopWaitSeconds != in.loopWaitSeconds)
+        words.push_back(fmt::format("the loop waits for {}", durationText(pace.loopWaitSeconds)));
     return words;
 }
 
@@ -91,9 +96,17 @@ Result<Instrument> withPace(const Instrument& in, const Pace& pace)
         changed.timing.program = std::move(program);
         out = accepted(std::move(changed));
     }
-    for (const auto channel : pace.interrupts)
-        if (out)
-            out = withInterrupt(*out, in.channels[channel]->id);
+    for (std::size_t i = 0; i < in.channels.size() && out; ++i)
+        if (pace.inputs[i] != before.inputs[i])
+            out = pace.inputs[i] == PulseInput::Interrupt
+                ? withInterrupt(*out, in.channels[i]->id)
+                : withChannelChanged(*out, in.channels[i]->id,
+                    [](Channel& channel) { channel.source.pulses.input = PulseInput::Polled; });
+    if (out && pace.loopWaitSeconds != before.loopWaitSeconds) {
+        auto changed = *out;
+        changed.timing.loopWait = {pace.loopWaitSeconds * 1000, "ms"};
+        out = accepted(std::move(changed));
+    }
     return out;
 }
 

@@ -20,7 +20,8 @@ struct DisplayPace {
 
 struct Pace {
     std::vector<DisplayPace> displays; ///< all, as in the instrument
-    std::vector<std::size_t> interrupts; ///< channels that are polled and are to be no more, rising
+    std::vector<PulseInput> inputs; ///< of all channels; it counts where pulses are counted
+    double loopWaitSeconds = 0; ///< at the end of each turn
 
     bool operator==(const Pace&) const = default;
 };
@@ -28,7 +29,8 @@ struct Pace {
 /// Returns the pace that the instrument has.
 Pace paceOf(const PlainInstrument& instrument);
 
-/// Returns what is to be done at a display, and in a last line what is counted by interrupt:
+/// Returns what is to be done at a display, and in a last line what is counted in another way than
+/// it is now:
 /// "helm: bytes that changed, sent at once every 500 ms at 400 kHz". Nothing of displays without
 /// pages.
 std::vector<std::string> paceWords(const PlainInstrument& instrument, const Pace& pace);

@@ -243,9 +243,9 @@ void setClock(PlainInstrument& plain, const std::string& bus,
 
 } // namespace
 
-std::vector<std::size_t> PaceFamily::countAll(PlainInstrument& plain) const
+int PaceFamily::countAll(PlainInstrument& plain) const
 {
-    std::vector<std::size_t> changed;
+    int changed = 0;
     for (std::size_t i = 0; i < plain.channels.size(); ++i) {
         if (!m_canInterrupt[i])
             continue;
@@ -253,12 +253,12 @@ std::vector<std::size_t> PaceFamily::countAll(PlainInstrument& plain) const
         if (demand.wishedHertz <= demand.possibleHertz)
             continue;
         plain.channels[i].source.pulses.input = PulseInput::Interrupt;
-        changed.push_back(i);
+        ++changed;
     }
     return changed;
 }
 
-std::vector<std::size_t> PaceFamily::apply(PlainInstrument& plain, const Build& own) const
+int PaceFamily::apply(PlainInstrument& plain, const Build& own) const
 {
     for (std::size_t i = 0; i < m_clocks.size(); ++i)
         setClock(plain, m_clocks[i].bus, m_clocks[i].displays, own.hertz[i]);
@@ -290,10 +290,10 @@ bool PaceFamily::visit(const std::function<bool(const PaceMember&)>& visitor,
         if (!isWanted())
             return false;
         const auto own = build(number);
-        const auto interrupts = apply(plain, own);
+        const int interrupts = apply(plain, own);
         const auto figures = buildFigures(plain);
         std::vector<std::vector<DisplayFigures>> at(m_displays.size());
-        int effort = static_cast<int>(interrupts.size());
+        int effort = interrupts;
         std::uint32_t count = 1;
         for (std::size_t i = 0; i < m_displays.size(); ++i) {
             const auto& options = m_displays[i];
@@ -331,15 +331,13 @@ Pace PaceFamily::pace(const PaceMember& member) const
 {
     const auto own = build(member.build);
     auto plain = m_plain;
-    Pace pace;
-    pace.interrupts = apply(plain, own);
+    apply(plain, own);
+    auto pace = paceOf(plain);
     auto rest = member.intervals;
     for (std::size_t i = 0; i < m_displays.size(); ++i) {
         const auto& intervals = m_displays[i].intervals;
         const auto count = static_cast<std::uint32_t>(intervals.size());
-        const auto& choice = m_displays[i].choices[own.choices[i]];
-        pace.displays.push_back({m_displays[i].ways[choice.way].firmware->strategy(), choice.sends,
-            intervals[rest % count], plain.displays[i].busHertz});
+        pace.displays[i].everySeconds = intervals[rest % count];
         rest /= count;
     }
     return pace;
@@ -363,24 +361,15 @@ PlainInstrument PaceFamily::with(const Pace& pace) const
                 task.when = TaskWhen::Due;
         }
     }
-    for (const auto channel : pace.interrupts)
-        plain.channels[channel].source.pulses.input = PulseInput::Interrupt;
+    for (std::size_t i = 0; i < plain.channels.size(); ++i)
+        plain.channels[i].source.pulses.input = pace.inputs[i];
+    plain.loopWaitSeconds = pace.loopWaitSeconds;
     return plain;
 }
 
 PaceFigures PaceFamily::figures(const Pace& pace) const
 {
-    const auto plain = with(pace);
-    std::vector<DisplayFigures> own(m_displays.size());
-    std::vector<const DisplayFigures*> all;
-    for (std::size_t i = 0; i < own.size(); ++i) {
-        for (const auto& way : m_displays[i].ways)
-            if (way.firmware->strategy() == pace.displays[i].strategy)
-                own[i] = displayFigures(
-                    plain, i, pace.displays[i].everySeconds, usualSeconds(plain, i, way));
-        all.push_back(&own[i]);
-    }
-    return together(plain, buildFigures(plain), all);
+    return figuresOf(with(pace));
 }
 
 } // namespace fern

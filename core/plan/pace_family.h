@@ -73,10 +73,10 @@ private:
     std::size_t size() const;
     void addOptions(std::size_t display);
     Build build(std::uint32_t number) const;
-    /// Sets clocks and choices; counts by interrupt what would be lost otherwise. Returns those
-    /// channels.
-    std::vector<std::size_t> apply(PlainInstrument& plain, const Build& build) const;
-    std::vector<std::size_t> countAll(PlainInstrument& plain) const;
+    /// Sets clocks and choices; counts by interrupt what would be lost otherwise. Returns how many
+    /// channels that are.
+    int apply(PlainInstrument& plain, const Build& build) const;
+    int countAll(PlainInstrument& plain) const;
     void setWay(PlainDisplay& display, const Way& way) const;
     double usualSeconds(const PlainInstrument& plain, std::size_t display, const Way& way) const;
 

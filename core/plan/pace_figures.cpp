@@ -4,6 +4,7 @@
 #include "judge/age.h"
 #include "judge/blanking.h"
 #include "judge/readable.h"
+#include "plan/usual_redraw.h"
 #include "reading/counting.h"
 #include "run/task_blocks.h"
 
@@ -136,6 +137,21 @@ PaceFigures together(const PlainInstrument& in, const BuildFigures& build,
     set(PaceLimit::Bus, busiest / mostOfBus);
     set(PaceLimit::Processor, most / mostOfProcessor);
     return all;
+}
+
+PaceFigures figuresOf(const PlainInstrument& in)
+{
+    std::vector<DisplayFigures> own;
+    for (std::size_t i = 0; i < in.displays.size(); ++i) {
+        const auto& display = in.displays[i];
+        const bool isAlways = isEveryTurn(redrawTaskOf(in, display).spec);
+        own.push_back(displayFigures(in, i, isAlways ? 0 : inSeconds(display.redrawEvery),
+            sendSeconds(display, usualRedraw(in, display, *display.firmware), display.busHertz)));
+    }
+    std::vector<const DisplayFigures*> all;
+    for (const auto& figures : own)
+        all.push_back(&figures);
+    return together(in, buildFigures(in), all);
 }
 
 } // namespace fern

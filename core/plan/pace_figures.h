@@ -24,7 +24,10 @@ enum class PaceLimit {
 constexpr std::size_t paceLimits = 8;
 inline constexpr std::array<std::string_view, paceLimits> paceLimitKeys{
     "freshness", "pulses", "readable", "steady", "panel", "bus", "processor", "sampling"};
-/// What is asked of each, before a number of times: "the bus is asked for".
+/// What they are called, and what is asked of each, before a number of times: "the bus is asked
+/// for".
+inline constexpr std::array<std::string_view, paceLimits> paceLimitNames{"freshness", "pulses",
+    "the time to read", "a steady glass", "the panel", "the bus", "the processor", "the samples"};
 inline constexpr std::array<std::string_view, paceLimits> paceLimitWords{"numbers get as old as",
     "pulses come at", "displays are redrawn at", "displays go dark for", "a panel is asked for",
     "a bus is asked for", "the processor is asked for", "samples wait for"};
@@ -73,6 +76,9 @@ DisplayFigures displayFigures(const PlainInstrument& instrument, std::size_t dis
 /// Returns the figures of all together, of displays in the order of the instrument.
 PaceFigures together(const PlainInstrument& instrument, const BuildFigures& build,
     const std::vector<const DisplayFigures*>& displays);
+
+/// Returns the figures of an instrument as it is.
+PaceFigures figuresOf(const PlainInstrument& instrument);
 
 /// Returns how often a second the pulses of a channel come at the top of its wish, and how often
 /// the program can count them; 0 for a channel whose pulses it does not count one by one.

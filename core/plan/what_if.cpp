@@ -1,0 +1,44 @@
+#include "plan/what_if.h"
+
+#include "judge/timing_sheet.h"
+
+#include <algorithm>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+std::string verdictText(const PaceFigures& figures)
+{
+    std::string broken;
+    for (std::size_t k = 0; k < paceLimits; ++k)
+        if (!figures.keeps(static_cast<PaceLimit>(k)))
+            broken += (broken.empty() ? "" : ", ") + std::string(paceLimitNames[k]);
+    return broken.empty() ? "keeps every wish" : "too much for " + broken;
+}
+
+Result<WhatIf> whatIf(const Instrument& in, std::string_view scenario, const Pace& pace)
+{
+    auto changed = withPace(in, pace);
+    if (!changed)
+        return changed.error();
+    const auto now = resolve(in, scenario);
+    auto then = resolve(*changed, scenario);
+    if (!now || !then)
+        return now ? then.error() : now.error();
+    const auto before = timingLimits(*now);
+    WhatIf result{
+        *std::move(changed), std::make_shared<const PlainInstrument>(*std::move(then)), {}, {}, {}};
+    result.figures = figuresOf(*result.plain);
+    result.verdict = verdictText(result.figures);
+    result.limits = timingLimits(*result.plain);
+    for (auto& limit : result.limits) {
+        const auto same = std::find_if(before.begin(), before.end(),
+            [&](const Fact& fact) { return fact.label == limit.label; });
+        if (same != before.end() && same->value != limit.value)
+            limit.note = fmt::format("now {}; {}", same->value, limit.note);
+    }
+    return result;
+}
+
+} // namespace fern

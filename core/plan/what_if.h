@@ -1,0 +1,28 @@
+#pragma once
+// An instrument at another pace, before it is changed.
+
+#include "judge/facts.h"
+#include "plan/pace.h"
+#include "plan/pace_figures.h"
+
+#include <memory>
+#include <string_view>
+#include <vector>
+
+namespace fern {
+
+struct WhatIf {
+    Instrument instrument; ///< with the pace
+    std::shared_ptr<const PlainInstrument> plain; ///< of it
+    PaceFigures figures;
+    std::vector<Fact> limits; ///< those that change say what they are now
+    std::string verdict; ///< "keeps every wish", "too much for the bus, freshness"
+};
+
+/// Returns what becomes of an instrument at a pace. Error says what the file does not take.
+Result<WhatIf> whatIf(const Instrument& in, std::string_view scenario, const Pace& pace);
+
+/// Returns whether figures keep everything, in words.
+std::string verdictText(const PaceFigures& figures);
+
+} // namespace fern
