@@ -19,7 +19,7 @@ namespace {
 
 /// Shows the run at an instant, saves the window as a picture and ends.
 void takeShot(fern::app::MainWindow& window, fern::Ticks at, const QString& path,
-    const QString& leaf, const QString& click)
+    const QString& leaf, const QStringList& clicks)
 {
     const auto press = [&window](const QString& name) {
         auto* button = name.isEmpty() ? nullptr : window.findChild<QAbstractButton*>(name);
@@ -29,7 +29,7 @@ void takeShot(fern::app::MainWindow& window, fern::Ticks at, const QString& path
     press(QStringLiteral("leaf") + leaf);
     auto* settle = new QTimer(&window);
     QObject::connect(settle, &QTimer::timeout, &window,
-        [&window, at, path, press, click, jumps = true, clicks = true]() mutable {
+        [&window, at, path, press, next = clicks, jumps = true]() mutable {
             if (window.isBusy())
                 return;
             if (std::exchange(jumps, false)
@@ -37,8 +37,8 @@ void takeShot(fern::app::MainWindow& window, fern::Ticks at, const QString& path
                 return window.runner().jumpTo(at);
             if (window.runner().view()->now < at)
                 return;
-            if (std::exchange(clicks, false) && !click.isEmpty())
-                return press(click); // on what is seen at that instant
+            if (!next.isEmpty())
+                return press(next.takeFirst()); // on what is seen at that instant
             const bool saved = window.grab().save(path);
             if (!saved)
                 QTextStream(stderr) << "fern-tick: " << path << " cannot be written\n";
@@ -95,7 +95,8 @@ int main(int argc, char** argv)
     const QCommandLineOption door(
         QStringLiteral("door"), QStringLiteral("open the sheet for a new instrument or channel"));
     const QCommandLineOption click(QStringLiteral("click"),
-        QStringLiteral("a button that is clicked before the shot, by its name"),
+        QStringLiteral(
+            "a button that is clicked before the shot, by its name; several in their order"),
         QStringLiteral("NAME"));
     const QCommandLineOption small(
         QStringLiteral("small"), QStringLiteral("take the shot in the smallest window"));
@@ -156,7 +157,7 @@ int main(int argc, char** argv)
         window.play().play(fern::app::liveNamed(parser.value(listen)));
     if (parser.isSet(shot))
         takeShot(window, fern::ticksFromSeconds(parser.value(at).toDouble()), parser.value(shot),
-            parser.value(leaf), parser.value(click));
+            parser.value(leaf), parser.values(click));
     else if (parser.isSet(run))
         window.runner().run();
     return QApplication::exec();

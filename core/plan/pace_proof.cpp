@@ -2,6 +2,7 @@
 
 #include "base/number_text.h"
 #include "base/quantity_text.h"
+#include "judge/age.h"
 #include "run/age_tally.h"
 #include "run/firmware_run.h"
 #include "run/pulse_tally.h"
@@ -58,10 +59,15 @@ std::optional<PaceProof> provePace(PlainInstrument in, const std::function<bool(
     proof.seconds = proofSeconds;
     for (const auto& age : follower.ages.figures()) {
         const auto& c = in.channels[age.channel];
-        if (givesCodes(c.source.kind) || age.most / c.freshnessSeconds <= proof.asked)
+        if (givesCodes(c.source.kind))
             continue;
-        proof.asked = age.most / c.freshnessSeconds;
-        proof.oldest = {age.channel, age.display, age.most};
+        // A sample is as old as its conversion; what was smoothed is older.
+        const auto parts = ageOf(in, c, in.displays[age.display]);
+        const double most = age.most + parts.smoothing + parts.frontEnd;
+        if (most / c.freshnessSeconds <= proof.asked)
+            continue;
+        proof.asked = most / c.freshnessSeconds;
+        proof.oldest = {age.channel, age.display, most};
     }
     for (const auto& figures : follower.pulses.figures()) {
         const auto& c = in.channels[indexOf(in.channels, figures.channel)];

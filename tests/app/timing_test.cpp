@@ -1,7 +1,9 @@
 // The Timing place: the program is dragged, switched and set, and lanes and limits follow.
 
 #include "app/places/timing/timing_place.h"
+#include "instrument/edits.h"
 #include "instrument/program_edits.h"
+#include "instrument/source_parameters.h"
 #include "tests/app/window_fixture.h"
 
 #include <QComboBox>
@@ -36,6 +38,12 @@ protected:
     {
         QTest::mouseClick(find<QAbstractButton>(button), Qt::LeftButton);
         settle();
+    }
+    PlanPage* plan() { return window.findChild<PlanPage*>(); }
+    void openPlan()
+    {
+        click("planChip");
+        ASSERT_TRUE(waitFor([this] { return !plan()->isPlanning(); }));
     }
     void jump(double seconds)
     {
@@ -101,10 +109,116 @@ TEST_F(TimingTest, ARedrawInEveryTurnIsPlannedBackToItsPace)
         return ProgramTask{};
     };
     EXPECT_EQ(task().when, TaskWhen::EveryTurn);
-    EXPECT_TRUE(find<QAbstractButton>("applyPlan")->isEnabled());
+    openPlan();
+    EXPECT_TRUE(find<QLabel>("planVerdict")->text().contains(QStringLiteral("too much for")));
+    ASSERT_TRUE(find<QAbstractButton>("applyPlan")->isEnabled());
     click("applyPlan");
     EXPECT_EQ(task().when, TaskWhen::Due);
+    ASSERT_TRUE(waitFor([this] { return !plan()->isPlanning(); }));
     EXPECT_FALSE(find<QAbstractButton>("applyPlan")->isEnabled()) << "nothing else is proposed";
+    EXPECT_TRUE(find<QLabel>("planVerdict")->text().contains(QStringLiteral("keeps every wish")));
+}
+
+TEST_F(TimingTest, ThePlanAppliedLosesNoPulseAndIsOneStep)
+{
+    auto polled = *withSourceParameter(instrument(), "speed", "pulses/input", "polled");
+    for (const auto& task : wholeProgram(polled))
+        if (task.does == TaskDoes::Redraw)
+            polled = *withTaskParameter(polled, task.id, "when", "every turn");
+    window.document().apply(QStringLiteral("As first written"), polled);
+    openPlan();
+    const auto lost = [this] {
+        jump(30);
+        const auto pulses = window.runner().view()->pulses;
+        return pulses.happened - pulses.counted;
+    };
+    window.goTo({QStringLiteral("Channels"), QStringLiteral("speed")});
+    QTest::keyClick(&window, Qt::Key_4, Qt::ControlModifier);
+    settle();
+    EXPECT_GT(lost(), 5);
+    ASSERT_TRUE(waitFor([this] { return !plan()->isPlanning(); }));
+    click("applyPlan");
+    EXPECT_LE(lost(), 1) << "one may be cut by the end of the stretch";
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_EQ(instrument(), polled);
+}
+
+TEST_F(TimingTest, AnotherPaceOfTheFrontierIsChosenByClickAndByKeys)
+{
+    openPlan();
+    auto* chart = find<FrontierChart>("frontierChart");
+    ASSERT_GT(chart->pointCount(), 1U);
+    const auto proposed = chart->point().pace;
+    QTest::mouseClick(chart, Qt::LeftButton, {}, chart->placeOf(0));
+    EXPECT_NE(chart->point().pace, proposed);
+    QTest::keyClick(chart, Qt::Key_Home);
+    EXPECT_EQ(chart->point().pace, proposed);
+    QTest::keyClick(chart, Qt::Key_Right);
+    const auto other = chart->point();
+    ASSERT_TRUE(waitFor([this] {
+        return find<QLabel>("planProof")->text().contains(QStringLiteral("In a run of 30 s"));
+    }));
+    click("applyPlan");
+    EXPECT_EQ(paceOf(*resolve(instrument(), "")).displays, other.pace.displays);
+}
+
+TEST_F(TimingTest, WhereNothingFitsAWayOutLeadsToAPlan)
+{
+    auto wish = instrument().channels[0]->wish;
+    wish.freshness = {10, "ms"};
+    window.document().apply(
+        QStringLiteral("Fresher"), *withWish(instrument(), instrument().channels[0]->id, wish));
+    openPlan();
+    EXPECT_FALSE(find<QWidget>("frontierChart")->isVisible());
+    ASSERT_TRUE(find<QWidget>("wayOut0")->isVisible());
+    click("wayOut0");
+    ASSERT_TRUE(waitFor([this] { return !plan()->isPlanning(); }));
+    EXPECT_TRUE(find<QWidget>("frontierChart")->isVisible());
+    EXPECT_FALSE(find<QWidget>("wayOut0")->isVisible());
+}
+
+TEST_F(TimingTest, LimitsAndLanesFollowASliderThatMoves)
+{
+    click("whatIfChip");
+    jump(20);
+    const auto before = instrument();
+    auto* every = find<QSlider>("whatIfEvery");
+    const auto lanes = [this] { return find<ActivityLanes>("activityLanes")->grab().toImage(); };
+    const auto oldest = [this] { return find<QLabel>("if Oldest number on helm")->text(); };
+    const auto then = oldest();
+    const auto ran = lanes();
+    every->setFocus();
+    for (int i = 0; i < 4; ++i)
+        QTest::keyClick(every, Qt::Key_Left);
+    EXPECT_NE(oldest(), then);
+    EXPECT_NE(lanes(), ran);
+    EXPECT_EQ(instrument(), before) << "only tried";
+    auto* wait = find<QSlider>("whatIfWait");
+    wait->setFocus();
+    QTest::keyClick(wait, Qt::Key_End);
+    EXPECT_TRUE(find<QLabel>("whatIfVerdict")->text().startsWith(QStringLiteral("Then: too much")));
+    click("whatIfReset");
+    EXPECT_EQ(oldest(), then);
+    EXPECT_EQ(lanes(), ran);
+    EXPECT_FALSE(find<QAbstractButton>("whatIfApply")->isEnabled());
+    every->setFocus();
+    QTest::keyClick(every, Qt::Key_Right);
+    click("whatIfApply");
+    EXPECT_EQ(instrument().displays[0]->redrawEvery, (Quantity{750, "ms"}));
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_EQ(instrument(), before);
+}
+
+TEST_F(TimingTest, AWayToRedrawIsChosenFromItsBar)
+{
+    click("waysChip");
+    const auto before = instrument().displays[0]->driver.strategy;
+    ASSERT_EQ(before, RedrawStrategy::FullFrame);
+    click("way1");
+    EXPECT_NE(instrument().displays[0]->driver.strategy, before);
+    EXPECT_TRUE(find<QWidget>("way1")->toolTip().contains(QStringLiteral("is redrawn so")));
 }
 
 TEST_F(TimingTest, AProgramToBeginWithIsOneStep)

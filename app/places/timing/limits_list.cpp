@@ -10,8 +10,9 @@
 
 namespace fern::app {
 
-LimitsList::LimitsList(QWidget* parent)
+LimitsList::LimitsList(QString what, QWidget* parent)
     : QScrollArea(parent)
+    , m_what(std::move(what))
 {
     setWidgetResizable(true);
     auto* inside = new QWidget(this);
@@ -55,7 +56,7 @@ void LimitsList::showLimits(const std::vector<Fact>& limits)
             continue;
         label->setText(qText(limits[i].label));
         value->setText(qText(limits[i].value));
-        value->setObjectName(QStringLiteral("limit ") + qText(limits[i].label));
+        value->setObjectName(m_what + QLatin1Char(' ') + qText(limits[i].label));
         value->setAccessibleName(qText(limits[i].label));
         note->setText(qText(limits[i].note));
     }

@@ -13,7 +13,8 @@ namespace fern::app {
 class LimitsList : public QScrollArea {
     Q_OBJECT
 public:
-    explicit LimitsList(QWidget* parent = nullptr);
+    /// Each value is called `what` and what it limits.
+    LimitsList(QString what, QWidget* parent);
 
     void showLimits(const std::vector<Fact>& limits);
 
@@ -25,6 +26,7 @@ private:
     };
     Row addRow();
 
+    QString m_what;
     std::vector<Row> m_rows;
 };
 

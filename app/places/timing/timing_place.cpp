@@ -6,11 +6,12 @@
 #include "app/look/scroll.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
+#include "app/play/play_control.h"
 #include "instrument/program_edits.h"
+#include "judge/counted_pulses.h"
 #include "judge/timing_sheet.h"
 #include "plan/program_starts.h"
-#include "plan/redraw_plan.h"
-#include "run/task_blocks.h"
+#include "run/firmware_run.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -19,7 +20,8 @@
 #include <QScrollArea>
 #include <QVBoxLayout>
 
-#include <cmath>
+#include <algorithm>
+#include <utility>
 
 namespace fern::app {
 
@@ -29,18 +31,6 @@ bool hasLines(const Instrument& in)
 {
     return std::any_of(in.timing.program.begin(), in.timing.program.end(),
         [](const ProgramTask& task) { return task.does == TaskDoes::Print; });
-}
-
-/// The displays that are redrawn at another interval than the plan proposes.
-std::vector<std::pair<std::string, Quantity>> proposals(const PlainInstrument& plain)
-{
-    std::vector<std::pair<std::string, Quantity>> wanted;
-    for (const auto& display : plain.displays) {
-        const double seconds = planRedraw(plain, display).proposedSeconds;
-        if (seconds > 0 && std::abs(seconds - redrawPeriod(plain, display)) > seconds / 100)
-            wanted.emplace_back(display.id, Quantity{std::round(seconds * 1000), "ms"});
-    }
-    return wanted;
 }
 
 } // namespace
@@ -61,6 +51,8 @@ QPainterPath TimingPlace::mark()
 TimingPlace::TimingPlace(House& house, QWidget* parent)
     : Place(parent)
     , m_document(house.document)
+    , m_play(house.play)
+    , m_lanesCard(new Card(tr("What runs when"), this))
     , m_lanes(new ActivityLanes(this))
     , m_cursor(softLabel({}, this))
     , m_program(new ProgramList(this))
@@ -70,9 +62,11 @@ TimingPlace::TimingPlace(House& house, QWidget* parent)
     , m_task(new ParameterGrid(false, this))
     , m_serial(new ParameterGrid(false, this))
     , m_taskName(new QLabel(this))
-    , m_limits(new LimitsList(this))
-    , m_plan(softLabel({}, this))
-    , m_apply(new QPushButton(tr("Apply"), this))
+    , m_pages(new PageChips(this))
+    , m_limits(new LimitsList(QStringLiteral("limit"), this))
+    , m_plan(new PlanPage(house.document, this))
+    , m_ways(new WaysPage(house.document, this))
+    , m_whatIf(new WhatIfPage(house.document, this))
 {
     setObjectName(QStringLiteral("timingPlace"));
     auto* column = new QVBoxLayout(this);
@@ -81,15 +75,17 @@ TimingPlace::TimingPlace(House& house, QWidget* parent)
     column->addWidget(makeLanes());
     auto* row = new QHBoxLayout;
     row->setSpacing(grid);
-    row->addWidget(makeProgram(), 9);
-    row->addWidget(makeLimits(), 10);
+    int share = 9; // of the width, whatever they show
+    for (auto* card : {makeProgram(), makePages()}) {
+        card->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+        row->addWidget(card, share++);
+    }
     column->addLayout(row, 1);
 }
 
 QWidget* TimingPlace::makeLanes()
 {
-    auto* card = new Card(tr("What runs when"), this);
-    card->setSubtitle(tr("the last second; the wheel, or + and −, look closer"));
+    auto* card = m_lanesCard;
     m_cursor->setObjectName(QStringLiteral("lanesCursor"));
     card->body()->addWidget(m_lanes);
     card->body()->addWidget(m_cursor);
@@ -152,6 +148,7 @@ QWidget* TimingPlace::makeStarts()
     auto* box = new QComboBox(this);
     box->setObjectName(QStringLiteral("programStarts"));
     box->setAccessibleName(tr("Programs to begin with"));
+    box->setMinimumWidth(130);
     box->addItem(tr("begin with …"));
     for (const auto& start : programStarts()) {
         const auto words = qText(start.words);
@@ -193,34 +190,82 @@ void TimingPlace::addTask(Card& card)
         });
 }
 
-QWidget* TimingPlace::makeLimits()
+QWidget* TimingPlace::makePages()
 {
-    auto* card = new Card(tr("Limits of this build"), this);
-    card->setSubtitle(tr("in closed form; no run goes beyond"));
+    auto* card = new Card({}, this);
+    card->body()->setContentsMargins(grid + 4, grid, grid + 4, grid);
     m_limits->setObjectName(QStringLiteral("timingLimits"));
     m_limits->setAccessibleName(tr("Limits of this build"));
-    card->body()->addWidget(m_limits, 1);
-    auto* foot = new QHBoxLayout;
-    m_plan->setObjectName(QStringLiteral("redrawPlan"));
-    m_plan->setWordWrap(true);
-    m_apply->setObjectName(QStringLiteral("applyPlan"));
-    foot->addWidget(m_plan, 1);
-    foot->addWidget(m_apply);
-    card->body()->addLayout(foot);
-    connect(m_apply, &QPushButton::clicked, this, &TimingPlace::applyPlan);
+    m_pages->addPage(tr("Limits"), QStringLiteral("limitsChip"), m_limits)
+        ->setToolTip(tr("Of this build, in closed form: no run goes beyond"));
+    m_pages->addPage(tr("Plan"), QStringLiteral("planChip"), m_plan)
+        ->setToolTip(tr("The pace that keeps every wish"));
+    m_pages->addPage(tr("Redraws"), QStringLiteral("waysChip"), m_ways)
+        ->setToolTip(tr("The ways to redraw a display"));
+    m_pages->addPage(tr("What if"), QStringLiteral("whatIfChip"), m_whatIf)
+        ->setToolTip(tr("Another pace, tried before it is applied"));
+    m_pages->row()->addStretch(1);
+    card->body()->addWidget(m_pages);
+    for (QWidget* page : std::initializer_list<QWidget*>{m_limits, m_plan, m_ways, m_whatIf})
+        card->body()->addWidget(page, 1);
+    connect(m_pages, &PageChips::opened, this, [this] {
+        if (m_view) {
+            showPage();
+            showLanes();
+        }
+    });
+    connect(m_whatIf, &WhatIfPage::moved, this, &TimingPlace::showLanes);
     return card;
 }
 
 void TimingPlace::showView(const std::shared_ptr<const RunView>& view)
 {
     m_view = view;
-    m_lanes->showView(*view);
-    if (m_shown == view->resolved)
+    if (m_shown != view->resolved) {
+        m_shown = view->resolved;
+        m_program->showTasks(taskRows(m_document.instrument(), view->plain()));
+        showTask();
+        showPage();
+    }
+    showLanes();
+}
+
+void TimingPlace::showPage()
+{
+    const QWidget* page = m_pages->page();
+    if (std::exchange(m_pageOf[page], m_shown) == m_shown)
         return;
-    m_shown = view->resolved;
-    m_program->showTasks(taskRows(m_document.instrument(), view->plain()));
-    showTask();
-    showLimits();
+    if (page == m_limits)
+        m_limits->showLimits(timingLimits(*m_shown));
+    else if (page == m_plan)
+        m_plan->plan(m_shown);
+    else if (page == m_ways)
+        m_ways->showInstrument(m_shown);
+    else
+        m_whatIf->showInstrument(m_shown, m_play.scenario());
+}
+
+/// What is tried is run for the last seconds as though it had been so since a little before them.
+void TimingPlace::showLanes()
+{
+    const auto tried = m_pages->page() == m_whatIf && !m_view->live ? m_whatIf->tried() : nullptr;
+    m_lanesCard->setSubtitle(tried ? tr("at the pace that is tried")
+                                   : tr("the last second; the wheel, or + and −, look closer"));
+    if (!tried)
+        return m_lanes->showView(*m_view);
+    const auto before = busyKept * 2;
+    RunHistory history(busyKept);
+    RunOptions options;
+    options.start = m_view->now > before ? m_view->now - before : Ticks{};
+    FirmwareRun run(*tried, options, history);
+    run.advanceTo(m_view->now);
+    RunView view = *m_view;
+    view.resolved = tried;
+    view.activity.assign(history.activity().begin(), history.activity().end());
+    if (view.channel < tried->channels.size()
+        && tried->channels[view.channel].source.kind == SourceKind::Pulses)
+        view.pulses = countedPulses(*tried, view.channel, history, m_view->now);
+    m_lanes->showView(view);
 }
 
 void TimingPlace::showTask()
@@ -239,29 +284,6 @@ void TimingPlace::showTask()
     m_serial->setVisible(hasLines(in));
     if (hasLines(in))
         m_serial->showParameters(serialParameters(in));
-}
-
-void TimingPlace::showLimits()
-{
-    const auto& plain = m_view->plain();
-    m_limits->showLimits(timingLimits(plain));
-    QStringList plans;
-    for (const auto& display : plain.displays)
-        if (!display.pages.empty())
-            plans.push_back(qText(display.id) + QStringLiteral(": ")
-                + qText(inOneSentence(planRedraw(plain, display))));
-    m_plan->setText(plans.join(QStringLiteral(" ")));
-    m_apply->setEnabled(!proposals(plain).empty());
-}
-
-/// All displays as one step.
-void TimingPlace::applyPlan()
-{
-    Result<Instrument> out = m_document.instrument();
-    for (const auto& [display, every] : proposals(m_view->plain()))
-        if (out)
-            out = withRedrawEvery(*out, display, every);
-    m_document.apply(tr("Redraw as planned"), out);
 }
 
 } // namespace fern::app

@@ -4,10 +4,16 @@
 
 #include "app/house/place.h"
 #include "app/look/line_label.h"
+#include "app/look/page_chips.h"
 #include "app/look/parameter_grid.h"
 #include "app/places/timing/activity_lanes.h"
 #include "app/places/timing/limits_list.h"
+#include "app/places/timing/plan_page.h"
 #include "app/places/timing/program_list.h"
+#include "app/places/timing/ways_page.h"
+#include "app/places/timing/what_if_page.h"
+
+#include <map>
 
 class QPushButton;
 
@@ -31,14 +37,18 @@ private:
     QWidget* makeProgram();
     QWidget* makeStarts();
     void addTask(Card& card);
-    QWidget* makeLimits();
+    QWidget* makePages();
     void showTask();
-    void showLimits();
-    void applyPlan();
+    /// Shows the page that is seen, for the instrument that is shown.
+    void showPage();
+    /// What ran, or would run at the pace that is tried.
+    void showLanes();
 
     Document& m_document;
+    PlayControl& m_play;
     std::shared_ptr<const RunView> m_view;
     std::shared_ptr<const PlainInstrument> m_shown; ///< of which program and limits are shown
+    Card* m_lanesCard;
     ActivityLanes* m_lanes;
     QLabel* m_cursor;
     ProgramList* m_program;
@@ -48,9 +58,13 @@ private:
     ParameterGrid* m_task;
     ParameterGrid* m_serial;
     QLabel* m_taskName;
+    PageChips* m_pages;
     LimitsList* m_limits;
-    QLabel* m_plan;
-    QPushButton* m_apply;
+    PlanPage* m_plan;
+    WaysPage* m_ways;
+    WhatIfPage* m_whatIf;
+    std::map<const QWidget*, std::shared_ptr<const PlainInstrument>>
+        m_pageOf; ///< what each page shows
 };
 
 } // namespace fern::app
