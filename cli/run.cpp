@@ -1,10 +1,10 @@
+#include "cli/run_figures.h"
 #include "cli/run_output.h"
 
 #include "base/number_text.h"
 #include "io/files.h"
 #include "io/pictures.h"
 #include "run/page_shares.h"
-#include "run/pulse_tally.h"
 #include "run/trace_csv.h"
 #include "run/vcd.h"
 
@@ -24,7 +24,7 @@ public:
     Report(const PlainInstrument& instrument, bool wantsTrace, bool wantsVcd)
         : redraws(instrument.displays.size())
         , pictures(instrument.displays.size())
-        , pulses(instrument)
+        , figures(instrument)
         , pages(instrument)
     {
         if (wantsTrace)
@@ -35,7 +35,7 @@ public:
 
     void sampled(const SampleRecord& record) override
     {
-        pulses.sampled(record);
+        figures.sampled(record);
         if (trace)
             trace->sampled(record);
         if (vcd)
@@ -49,6 +49,7 @@ public:
     void shown(const ShownRecord& record) override
     {
         ++redraws[record.display];
+        figures.shown(record);
         pictures[record.display] = record.picture;
         if (trace)
             trace->shown(record);
@@ -57,13 +58,14 @@ public:
     void turned(const TurnedRecord& record) override { pages.turned(record); }
     void busy(const BusyRecord& record) override
     {
+        figures.busy(record);
         if (vcd)
             vcd->busy(record);
     }
 
     std::vector<int> redraws;
     std::vector<std::shared_ptr<const GlassPicture>> pictures;
-    PulseTally pulses;
+    RunFigures figures;
     PageShares pages;
     std::map<std::size_t, double> outputs; ///< what each was set to last
     std::optional<TraceCsv> trace;
@@ -88,16 +90,7 @@ void printSummary(
     }
     summary.add("simulatedSeconds", json::makeNumber(seconds));
     summary.add("redraws", redraws);
-    auto pulses = json::makeObject();
-    for (const auto& figures : report.pulses.figures()) {
-        const auto number = [](std::int64_t n) { return json::makeNumber(static_cast<double>(n)); };
-        pulses.add(figures.channel,
-            object({{"true", number(figures.happened)}, {"seen", number(figures.seen)},
-                {"lost", number(figures.lost())}, {"tooMany", number(figures.tooMany())}}));
-        words += fmt::format("{}: {} pulses, {} seen, {} {}\n", figures.channel, figures.happened,
-            figures.seen, figures.tooMany() > 0 ? figures.tooMany() : figures.lost(),
-            figures.tooMany() > 0 ? "too many" : "lost");
-    }
+    report.figures.addTo(summary, words, seconds);
     auto outputs = json::makeObject();
     for (const auto& [index, value] : report.outputs) {
         const auto& output = instrument.outputs[index].spec;
@@ -120,7 +113,6 @@ void printSummary(
             words += fmt::format("{} shows {}\n", instrument.displays[i].id, list);
     }
     summary.add("pageShares", shares);
-    summary.add("pulses", pulses);
     summary.add("outputs", outputs);
     summary.add("lastFrameHash", hashes);
     print(context.json ? json::writeCompact(summary) + "\n" : words);

@@ -70,4 +70,11 @@ AgeBreakdown ageOf(
         isAlways ? roundSeconds(instrument) : inSeconds(display.redrawEvery));
 }
 
+double ageBefore(
+    const PlainInstrument& instrument, const PlainChannel& channel, const PlainDisplay& display)
+{
+    const auto age = ageOf(instrument, channel, display);
+    return age.frontEnd + age.smoothing;
+}
+
 } // namespace fern

@@ -48,4 +48,9 @@ AgeBreakdown ageOf(const PlainInstrument& instrument, const PlainChannel& channe
 AgeBreakdown ageOf(
     const PlainInstrument& instrument, const PlainChannel& channel, const PlainDisplay& display);
 
+/// Returns how much older than its newest sample a number of a channel is on a display, in seconds:
+/// what is lost in the front end and in the smoothing.
+double ageBefore(
+    const PlainInstrument& instrument, const PlainChannel& channel, const PlainDisplay& display);
+
 } // namespace fern

@@ -147,6 +147,26 @@ std::string activityText(const PlainInstrument& in, const BusyRecord& busy)
     return {};
 }
 
+std::string causeText(const PlainInstrument& in, BusyWith with, std::size_t index)
+{
+    switch (with) {
+    case BusyWith::Sampling:
+        return taskWords(in, TaskDoes::Sample, index);
+    case BusyWith::Drawing:
+    case BusyWith::Transfer:
+    case BusyWith::Sending:
+    case BusyWith::Panel:
+        return taskWords(in, TaskDoes::Redraw, index);
+    case BusyWith::Driving:
+        return taskWords(in, TaskDoes::Drive, index);
+    case BusyWith::Printing:
+        return taskWords(in, TaskDoes::Print, index);
+    case BusyWith::Waiting:
+        return taskWords(in, TaskDoes::Wait, index);
+    }
+    return {};
+}
+
 std::vector<Fact> timingLimits(const PlainInstrument& in)
 {
     const auto pause = longestPause(in);

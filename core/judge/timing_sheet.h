@@ -28,6 +28,9 @@ std::vector<TaskRow> taskRows(const Instrument& instrument, const PlainInstrumen
 /// Returns what keeps the processor, a bus or a panel busy: "sends helm, 26 ms".
 std::string activityText(const PlainInstrument& instrument, const BusyRecord& busy);
 
+/// Returns what keeps it busy, as a cause: "a redraw of helm".
+std::string causeText(const PlainInstrument& instrument, BusyWith with, std::size_t index);
+
 /// Returns what the program can do at most, each figure with what limits it: a turn of the loop,
 /// the pulses that it counts, the redraws, the oldest number of each display.
 std::vector<Fact> timingLimits(const PlainInstrument& instrument);

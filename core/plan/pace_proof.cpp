@@ -61,9 +61,7 @@ std::optional<PaceProof> provePace(PlainInstrument in, const std::function<bool(
         const auto& c = in.channels[age.channel];
         if (givesCodes(c.source.kind))
             continue;
-        // A sample is as old as its conversion; what was smoothed is older.
-        const auto parts = ageOf(in, c, in.displays[age.display]);
-        const double most = age.most + parts.smoothing + parts.frontEnd;
+        const double most = age.most + ageBefore(in, c, in.displays[age.display]);
         if (most / c.freshnessSeconds <= proof.asked)
             continue;
         proof.asked = most / c.freshnessSeconds;

@@ -193,17 +193,15 @@ double redrawPeriod(const PlainInstrument& in, const PlainDisplay& display)
                                                        : inSeconds(display.redrawEvery);
 }
 
-namespace {
-
-std::string taskWords(const PlainInstrument& in, const PlainTask& task)
+std::string taskWords(const PlainInstrument& in, TaskDoes does, std::size_t of)
 {
-    switch (task.spec.does) {
+    switch (does) {
     case TaskDoes::Sample:
-        return "a sample of " + in.channels[task.of].name;
+        return "a sample of " + in.channels[of].name;
     case TaskDoes::Redraw:
-        return "a redraw of " + in.displays[task.of].id;
+        return "a redraw of " + in.displays[of].id;
     case TaskDoes::Drive:
-        return "a setting of " + in.outputs[task.of].spec.name;
+        return "a setting of " + in.outputs[of].spec.name;
     case TaskDoes::Print:
         return "a printed line";
     case TaskDoes::Wait:
@@ -211,8 +209,6 @@ std::string taskWords(const PlainInstrument& in, const PlainTask& task)
     }
     return {};
 }
-
-} // namespace
 
 /// The loop looks at the pins once a turn: what is run in every one comes together with the longest
 /// of the others.
@@ -226,7 +222,7 @@ Pause longestPause(const PlainInstrument& in)
             always += seconds;
             if (seconds > largest) {
                 largest = seconds;
-                longest.words = taskWords(in, task);
+                longest.words = taskWords(in, task.spec.does, task.of);
             }
         }
     longest.seconds = always;
@@ -236,7 +232,7 @@ Pause longestPause(const PlainInstrument& in)
             !isEveryTurn(task.spec) && seconds > most) {
             most = seconds;
             if (seconds > largest)
-                longest.words = taskWords(in, task);
+                longest.words = taskWords(in, task.spec.does, task.of);
         }
     longest.seconds += most;
     return longest;

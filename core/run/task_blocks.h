@@ -61,6 +61,9 @@ double samplePeriod(const PlainInstrument& instrument, const PlainChannel& chann
 /// turn, while pulses interrupt at the tops of their ranges.
 double roundSeconds(const PlainInstrument& instrument);
 
+/// Returns what a task is called that takes time: "a redraw of helm".
+std::string taskWords(const PlainInstrument& instrument, TaskDoes does, std::size_t of);
+
 /// What keeps the loop from looking at its pins for the longest time: a turn with the longest of
 /// the tasks that are run when they are due.
 struct Pause {

@@ -206,7 +206,14 @@ TEST(Cli, RunPrintsItsSummaryAndWritesItsFiles)
     EXPECT_EQ(member(value, "simulatedSeconds").number, 30);
     EXPECT_EQ(member(member(value, "redraws"), "helm").number, 60);
     EXPECT_EQ(member(member(value, "lastFrameHash"), "helm").text.size(), 16U);
-    EXPECT_EQ(member(value, "pulses").kind, json::Kind::Object);
+    const auto& speed = member(member(value, "pulses"), "speed");
+    EXPECT_EQ(member(speed, "lost").number, 0);
+    EXPECT_TRUE(member(speed, "causes").items.empty());
+    EXPECT_GT(member(member(value, "processor"), "share").number, 0);
+    EXPECT_EQ(member(member(value, "processor"), "longest").text, "a redraw of helm");
+    for (const auto& age : member(value, "ages").items)
+        EXPECT_LT(member(age, "mostSeconds").number, member(age, "wishedSeconds").number);
+    EXPECT_EQ(member(value, "sampling").items.size(), 9U);
     EXPECT_EQ(test::wholeFile(trace), test::wholeFile(sourcePath("tests/data/skiff-30s.csv")));
     EXPECT_TRUE(test::wholeFile(vcd).starts_with("$timescale 1 ns $end"));
     // Another seed is another specimen; past its last point the scenario holds.
@@ -511,6 +518,13 @@ TEST(Cli, PlanGivesItsReasons)
     EXPECT_EQ(member(display, "proposedSeconds").number, 0.5);
     EXPECT_GE(member(display, "reasons").items.size(), 3U);
     EXPECT_NE(cli("plan " + skiffPath).out.find("99.3 ms on the bus"), std::string::npos);
+    const auto& plan = member(value, "plan");
+    EXPECT_GT(member(plan, "kept").number, 0);
+    EXPECT_EQ(member(member(plan, "chosen"), "pace").items.size(), 2U);
+    EXPECT_LE(member(member(member(plan, "chosen"), "asked"), "freshness").number, 1);
+    EXPECT_GE(member(plan, "frontier").items.size(), 2U);
+    EXPECT_TRUE(member(plan, "waysOut").items.empty());
+    EXPECT_FALSE(member(plan, "reasons").items.empty());
 }
 
 TEST(Cli, SpeaksTheSameUnderACommaLocale)

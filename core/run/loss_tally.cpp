@@ -1,0 +1,112 @@
+#include "run/loss_tally.h"
+
+#include "reading/counting.h"
+#include "run/sampled_source.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace fern {
+
+LossTally::LossTally(const PlainInstrument& instrument)
+    : m_waits(instrument.loopWaitSeconds > 0)
+{
+    for (std::size_t i = 0; i < instrument.channels.size(); ++i) {
+        const auto& c = instrument.channels[i];
+        if (c.source.kind == SourceKind::Pulses && c.source.pulses.means == CountMeans::RisingEdge
+            && !c.lane.empty())
+            m_counters.emplace(i, Counter{pulseTrainOf(c, instrument), {}, {}, 0, 0});
+    }
+}
+
+void LossTally::busy(const BusyRecord& record)
+{
+    if (m_counters.empty() || !isOfProcessor(record.with))
+        return;
+    // Two stretches of one thing are one.
+    if (!m_busy.empty() && m_busy.back().with == record.with && m_busy.back().index == record.index
+        && m_busy.back().to == record.from)
+        m_busy.back().to = record.to;
+    else
+        m_busy.push_back(record);
+}
+
+void LossTally::sampled(const SampleRecord& record)
+{
+    const auto found = m_counters.find(record.channel);
+    if (found == m_counters.end() || std::isnan(record.real.reading))
+        return;
+    auto& counter = found->second;
+    attribute(record.channel, counter, record);
+    counter.at = record.at;
+    counter.counted = record.counted;
+    Ticks earliest = counter.decided;
+    for (const auto& [channel, other] : m_counters)
+        earliest = std::min(earliest, other.decided);
+    while (!m_busy.empty() && m_busy.front().to < earliest)
+        m_busy.pop_front();
+}
+
+/// A pulse is lost when the next one comes before it was counted: the last one is not decided yet.
+void LossTally::attribute(std::size_t channel, Counter& counter, const SampleRecord& record)
+{
+    const auto& all = record.countedAt;
+    auto& causes = m_lost[channel];
+    const auto told =
+        std::count_if(all.begin(), all.end(), [&](const Ticks& at) { return at > counter.at; });
+    if (told < record.counted - counter.counted) { // the first of them are forgotten
+        const auto phase = [&](Ticks at) {
+            return static_cast<std::int64_t>(std::floor(counter.train.phaseAt(inSeconds(at))));
+        };
+        const auto happened = phase(record.at) - phase(counter.at);
+        counter.unfollowed += happened - (record.counted - counter.counted);
+        counter.decided = record.at;
+        return;
+    }
+    const auto edges = counter.train.edges(counter.decided, record.at);
+    const auto seen = seenPulses(edges, all);
+    std::vector<Ticks> rising;
+    for (const auto& edge : edges)
+        if (edge.toHigh && !edge.isBounce)
+            rising.push_back(edge.at);
+    for (std::size_t i = 0; i + 1 < rising.size(); ++i)
+        if (!seen[i])
+            ++causes[causeBetween(rising[i], rising[i + 1])];
+    if (!rising.empty())
+        counter.decided = rising.back() - Ticks{1};
+}
+
+LossTally::Key LossTally::causeBetween(Ticks from, Ticks to) const
+{
+    Key cause;
+    Ticks longest{};
+    for (auto busy = m_busy.rbegin(); busy != m_busy.rend() && busy->to > from; ++busy)
+        if (const auto overlap = std::min(to, busy->to) - std::max(from, busy->from);
+            overlap > longest) {
+            longest = overlap;
+            cause = {busy->with, busy->index};
+        }
+    // The wait between two turns is no task.
+    if (m_waits && longest * 2 < to - from)
+        return Key({BusyWith::Waiting, 0});
+    return cause;
+}
+
+std::vector<LossCause> LossTally::causes() const
+{
+    std::vector<LossCause> all;
+    for (const auto& [channel, counter] : m_counters)
+        if (counter.unfollowed > 0)
+            all.push_back({channel, false, BusyWith::Sampling, 0, counter.unfollowed});
+    for (const auto& [channel, causes] : m_lost)
+        for (const auto& [key, pulses] : causes)
+            if (pulses > 0)
+                all.push_back({channel, key.has_value(), key ? key->first : BusyWith::Sampling,
+                    key ? key->second : 0, pulses});
+    std::stable_sort(all.begin(), all.end(), [](const LossCause& a, const LossCause& b) {
+        return a.channel != b.channel ? a.channel < b.channel : a.pulses > b.pulses;
+    });
+    return all;
+}
+
+} // namespace fern
