@@ -83,6 +83,10 @@ json::Node inJson(const PacePoint& point)
     for (const auto& words : point.words)
         displays.items.push_back(json::makeString(words));
     answer.add("pace", std::move(displays));
+    auto transfers = json::makeArray();
+    for (const double seconds : figures.transferSeconds)
+        transfers.items.push_back(json::makeNumber(seconds));
+    answer.add("transferSeconds", std::move(transfers));
     answer.add("oldestSeconds", json::makeNumber(figures.oldest.seconds));
     answer.add("load", json::makeNumber(figures.load));
     auto asked = json::makeObject();

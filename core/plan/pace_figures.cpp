@@ -105,6 +105,7 @@ DisplayFigures displayFigures(
     const double stretched = stretchedBy(in, mostInterrupts(in)) / every;
     figures.mostLoad = blocked * stretched;
     figures.load = (cost.draw + (isBeside ? 0 : std::min(usualSeconds, cost.transfer))) * stretched;
+    figures.transferSeconds = cost.transfer;
     figures.busShare = cost.transfer / every;
     return figures;
 }
@@ -126,6 +127,7 @@ PaceFigures together(const PlainInstrument& in, const BuildFigures& build,
         for (std::size_t k = 0; k < paceLimits; ++k)
             all.asked[k] = std::max(all.asked[k], own.asked[k]);
         all.load += own.load;
+        all.transferSeconds.push_back(own.transferSeconds);
         most += own.mostLoad;
         const auto& bus = in.displays[i].bus;
         busiest = std::max(busiest, bus.empty() ? own.busShare : buses[bus] += own.busShare);

@@ -42,6 +42,7 @@ struct PaceFigures {
     std::array<double, paceLimits> asked{}; ///< share of each limit; more than 1 is too much
     double load = 0; ///< share of the processor, with usual redraws
     OldestNumber oldest{}; ///< measured by its wish
+    std::vector<double> transferSeconds{}; ///< of a redraw of each display on its bus, at most
 
     double of(PaceLimit limit) const { return asked[static_cast<std::size_t>(limit)]; }
     bool keeps(PaceLimit limit) const { return of(limit) <= 1 + 1e-9; }
@@ -57,6 +58,7 @@ struct DisplayFigures {
     std::array<double, paceLimits> asked{}; ///< of those that are its own
     OldestNumber oldest{};
     double load = 0, mostLoad = 0; ///< shares of the processor
+    double transferSeconds = 0; ///< of a redraw on its bus, at most
     double busShare = 0; ///< of the time of its bus, at most
 };
 

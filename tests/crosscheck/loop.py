@@ -1,6 +1,7 @@
 #!/usr/bin/python3
 """The firmware's loop, walked turn by turn in whole nanoseconds, against the run of the same program: which pulses a
-polled input sees, and how often a display is redrawn. Nothing of the program's own skipping of idle turns is in it.
+polled input sees, how often a display is redrawn, and how old its number gets. Nothing of the program's own skipping of
+idle turns is in it.
 
 The costs of a sample and of a redraw are the program's; a line's and a turn's stand in docs/model.md."""
 import copy
@@ -11,7 +12,7 @@ import random
 import sys
 import tempfile
 
-from common import SOURCE, cli
+from common import SOURCE, cli, near
 
 NS = 1_000_000_000
 TURN = 4e-6  # seconds, an idle turn of the 8-bit class
@@ -22,11 +23,11 @@ def ns(seconds):
     return round(seconds * NS)
 
 
-def walked(program, costs, panel, hertz, duty, loop_wait, seconds, serial):
-    """Returns the pulses seen until the last sample, and the redraws that can be seen."""
+def walked(program, costs, transfer, panel, hertz, duty, loop_wait, seconds, serial):
+    """Returns the pulses seen until the last sample, the redraws that can be seen, and the greatest age of a number."""
     due = {task["id"]: 0 for task in program}
     now, seen, was_high, at_last_sample, redraws = 0, 0, False, 0, 0
-    buffer_empty = 0
+    buffer_empty, sent_until, sampled_at, shown, oldest = 0, 0, None, None, 0
     byte = ns(10 / serial["baud"])
     end = ns(seconds)
     while now <= end:
@@ -41,11 +42,15 @@ def walked(program, costs, panel, hertz, duty, loop_wait, seconds, serial):
                 continue
             if now > end:
                 break
+            if task["does"] == "redraw" and now < sent_until:  # beside the loop
+                due[task["id"]] = sent_until
+                continue
             every = task["interval"]
             if every:
                 due[task["id"]] = every * (now // every + 1)
             if task["does"] == "sample":
                 at_last_sample = seen
+                taken = now
             if task["does"] == "wait":
                 now += task["wait"]
             elif task["does"] == "print":
@@ -54,10 +59,19 @@ def walked(program, costs, panel, hertz, duty, loop_wait, seconds, serial):
                 now = max(made, buffer_empty - byte * serial["bufferBytes"])
             else:
                 now += ns(costs[task["id"]])
-            if task["does"] == "redraw" and now + ns(panel) <= end:
-                redraws += 1
+            if task["does"] == "redraw":
+                visible = now + ns(panel)
+                if task.get("sends") == "in the background":
+                    sent_until = now + ns(transfer)
+                    visible += ns(transfer)
+                if visible <= end:
+                    redraws += 1
+                    oldest = max(oldest, visible - shown) if shown is not None else oldest
+                    shown = sampled_at
+            if task["does"] == "sample":
+                sampled_at = taken
         now += ns(TURN + loop_wait)
-    return at_last_sample, redraws
+    return at_last_sample, redraws, oldest
 
 
 def quantity(value, unit):
@@ -74,6 +88,7 @@ def drawn(chance, base):
     redraw = chance.choice([130, 270, 500])
     channel["source"]["pulses"].update(input="polled", perUnit=1.0, dutyPercent=duty)
     channel["source"]["sampleEvery"] = quantity(gate, "ms")
+    channel["smoothing"] = []
     instrument["scenarios"][0]["lanes"][0]["points"] = [[0, hertz], [600, hertz]]
     display["redrawEvery"] = quantity(redraw, "ms")
     loop_wait = chance.choice([0.05, 0.3, 2, 11])
@@ -87,6 +102,8 @@ def drawn(chance, base):
         tasks.append({"id": "debug", "does": "print", "when": "every turn", "bytes": chance.choice([4, 15])})
     if chance.random() < 0.4:
         tasks.append({"id": "pause", "does": "wait", "time": quantity(chance.choice([1, 8, 25]), "ms")})
+    if chance.random() < 0.25:
+        tasks[1]["sends"] = "in the background"
     chance.shuffle(tasks)
     serial = {"baud": chance.choice([9600, 57600]), "bufferBytes": chance.choice([16, 64])}
     instrument["timing"] = {"loopWait": quantity(loop_wait, "ms"), "program": tasks, "serial": serial}
@@ -99,7 +116,7 @@ def main(count, seed):
     with open(os.path.join(SOURCE, "tests", "data", "builds", "anemometer.fern.json"), encoding="utf-8") as file:
         base = json.load(file)
     chance = random.Random(seed)
-    seconds, lost = 4, 0
+    seconds, lost, worst = 4, 0, 0
     with tempfile.TemporaryDirectory() as folder:
         path = os.path.join(folder, "loop.fern.json")
         for number in range(count):
@@ -109,8 +126,9 @@ def main(count, seed):
             plan = json.loads(cli("plan", path, "--json"))
             costs = {row["id"]: row["seconds"] for row in plan["program"]}
             panel = plan["displays"][0]["buses"][0]["panelSeconds"]
+            transfer = plan["plan"]["now"]["transferSeconds"][0]
             run = json.loads(cli("run", path, "--scenario", "gusts", "--seconds", seconds, "--json"))
-            seen, redraws = walked(program, costs, panel, hertz, duty, loop_wait, seconds, serial)
+            seen, redraws, oldest = walked(program, costs, transfer, panel, hertz, duty, loop_wait, seconds, serial)
             ours = run["pulses"][instrument["channels"][0]["id"]]
             lost += ours["lost"]
             theirs = run["redraws"][instrument["displays"][0]["id"]]
@@ -118,9 +136,11 @@ def main(count, seed):
                 json.dump(instrument["timing"], sys.stdout, indent=1)
                 raise SystemExit(f"program {number}: {ours['seen']} pulses and {theirs} redraws, "
                                  f"turn by turn {seen} and {redraws}")
+            near("oldest number", run["ages"][0]["mostSeconds"], oldest / NS, absolute=TURN + loop_wait)
+            worst = max(worst, abs(run["ages"][0]["mostSeconds"] - oldest / NS))
     if lost == 0:
         raise SystemExit("no program lost a pulse: nothing was tried")
-    print(f"{count} programs count alike, {lost} pulses lost by both")
+    print(f"{count} programs count alike, {lost} pulses lost by both, ages differ by {worst * 1e6:.3f} µs at most")
 
 
 main(int(sys.argv[1]) if len(sys.argv) > 1 else 20, int(sys.argv[2]) if len(sys.argv) > 2 else 1)
