@@ -21,6 +21,12 @@ QColor activityColour(BusyWith with)
         return t.trace;
     case BusyWith::Waiting:
         return t.brick;
+    case BusyWith::Saving:
+        return t.ink;
+    case BusyWith::Sleeping:
+        return t.line;
+    case BusyWith::Starting:
+        return t.soft;
     }
     return t.line;
 }

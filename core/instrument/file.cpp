@@ -225,21 +225,29 @@ void checkProgram(ReferenceCheck& check, const Instrument& in)
     constexpr std::ptrdiff_t mostOwn = 100; // far above any real loop
     const auto& program = in.timing.program;
     if (std::count_if(program.begin(), program.end(),
-            [](const ProgramTask& task) { return !task.traits().isOf; })
+            [](const ProgramTask& task) { return !task.traits().isByItself; })
         > mostOwn)
         check.fail(
-            "/timing/program", fmt::format("a program has at most {} lines and waits", mostOwn));
+            "/timing/program", fmt::format("a program has at most {} tasks of its own", mostOwn));
     std::set<std::string> ids, named;
     for (std::size_t i = 0; i < program.size(); ++i) {
         const auto& task = program[i];
         const auto place = fmt::format("/timing/program/{}", i);
         check.uniqueId(ids, task.id, place + "/id");
-        if (task.does == TaskDoes::Sample)
+        if (task.does == TaskDoes::Sample || task.does == TaskDoes::Save)
             check.leadsTo(in.channels, task.of, "channel", place + "/of");
         else if (task.does == TaskDoes::Redraw)
             check.leadsTo(in.displays, task.of, "display", place + "/of");
         else if (task.does == TaskDoes::Drive)
             check.leadsTo(in.outputs, task.of, "output", place + "/of");
+        if (const auto* channel = findById(in.channels, task.of); task.does == TaskDoes::Sample
+            && task.when == TaskWhen::EveryTurn && channel != nullptr
+            && channel->source.kind == SourceKind::Pulses
+            && channel->source.pulses.gives == PulseGives::Rate)
+            check.fail(place + "/when",
+                fmt::format("{} is a rate, which is counted for as long as its interval: it is "
+                            "sampled when it is due",
+                    channel->name));
         const auto does = taskDoesWords[static_cast<std::size_t>(task.does)];
         if (task.traits().isOf && !named.insert(fmt::format("{} {}", does, task.of)).second)
             check.fail(

@@ -11,6 +11,7 @@ std::vector<std::string> idsOf(const PlainInstrument& in, TaskDoes does)
     std::vector<std::string> ids;
     switch (does) {
     case TaskDoes::Sample:
+    case TaskDoes::Save:
         for (const auto& channel : in.channels)
             ids.push_back(channel.id);
         break;
@@ -24,6 +25,7 @@ std::vector<std::string> idsOf(const PlainInstrument& in, TaskDoes does)
         break;
     case TaskDoes::Print:
     case TaskDoes::Wait:
+    case TaskDoes::Sleep:
         break;
     }
     return ids;
@@ -53,7 +55,8 @@ std::vector<PlainTask> plainProgram(
         const auto ids = idsOf(in, spec.does);
         const auto of = std::find(ids.begin(), ids.end(), spec.of) - ids.begin();
         program.push_back({spec, static_cast<std::size_t>(of), ticksFromSeconds(inSi(spec.every)),
-            ticksFromSeconds(inSi(spec.time))});
+            ticksFromSeconds(inSi(spec.time)),
+            spec.traits().sleeps ? ticksFromSeconds(inSi(spec.startUp)) : Ticks{}});
     }
     return program;
 }
@@ -62,6 +65,13 @@ const PlainTask& redrawTaskOf(const PlainInstrument& in, const PlainDisplay& dis
 {
     return *std::find_if(in.program.begin(), in.program.end(), [&](const PlainTask& task) {
         return task.spec.does == TaskDoes::Redraw && task.spec.of == display.id;
+    });
+}
+
+const PlainTask& sampleTaskOf(const PlainInstrument& in, const PlainChannel& channel)
+{
+    return *std::find_if(in.program.begin(), in.program.end(), [&](const PlainTask& task) {
+        return task.spec.does == TaskDoes::Sample && task.spec.of == channel.id;
     });
 }
 

@@ -13,4 +13,7 @@ std::vector<PlainTask> plainProgram(
 /// Returns the task that redraws a display.
 const PlainTask& redrawTaskOf(const PlainInstrument& instrument, const PlainDisplay& display);
 
+/// Returns the task that samples a channel; what a device tells has one that does nothing.
+const PlainTask& sampleTaskOf(const PlainInstrument& instrument, const PlainChannel& channel);
+
 } // namespace fern

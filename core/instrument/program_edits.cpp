@@ -18,6 +18,7 @@ bool isThere(const Instrument& in, const ProgramTask& task)
 {
     switch (task.does) {
     case TaskDoes::Sample:
+    case TaskDoes::Save:
         return findById(in.channels, task.of) != nullptr;
     case TaskDoes::Redraw:
         return findById(in.displays, task.of) != nullptr;
@@ -25,6 +26,7 @@ bool isThere(const Instrument& in, const ProgramTask& task)
         return findById(in.outputs, task.of) != nullptr;
     case TaskDoes::Print:
     case TaskDoes::Wait:
+    case TaskDoes::Sleep:
         break;
     }
     return true;
@@ -68,6 +70,8 @@ std::vector<Parameter> figuresOf(const Instrument& in, const ProgramTask& task)
         return rowsOf(*findById(in.outputs, task.of));
     case TaskDoes::Print:
     case TaskDoes::Wait:
+    case TaskDoes::Save:
+    case TaskDoes::Sleep:
         break;
     }
     return {};
@@ -84,8 +88,14 @@ std::string labelOf(const Parameter& row)
     if (row.path == "time")
         return "for";
     if (row.path == "bytes")
-        return "bytes a line";
-    return "every";
+        return "bytes";
+    if (row.path == "startUp")
+        return "starts in";
+    if (row.path == "life")
+        return "writes a place bears";
+    if (row.path == "places")
+        return "places in turn";
+    return row.path == "of" ? "channel" : "every";
 }
 
 Result<Instrument> withInterval(
@@ -152,8 +162,9 @@ std::vector<Parameter> taskParameters(const Instrument& in, std::string_view id)
     if (task == program.end())
         return {};
     auto rows = rowsOf(*task);
-    std::erase_if(rows, [](const Parameter& row) {
-        return row.path == "id" || row.path == "does" || row.path == "of";
+    std::erase_if(rows, [&](const Parameter& row) {
+        return row.path == "id" || row.path == "does"
+            || (row.path == "of" && task->traits().isByItself);
     });
     if (!isEveryTurn(*task))
         for (auto& row : figuresOf(in, *task))
@@ -192,13 +203,46 @@ Result<Instrument> withTaskAt(const Instrument& in, std::string_view id, int pla
     return withProgram(in, std::move(program));
 }
 
+namespace {
+
+/// What grows and is not saved yet, else any that is not; null where all are.
+const Channel* firstUnsaved(const Instrument& in)
+{
+    const Channel* any = nullptr;
+    for (const auto& channel : in.channels) {
+        const auto& program = in.timing.program;
+        if (std::any_of(program.begin(), program.end(), [&](const ProgramTask& task) {
+                return task.does == TaskDoes::Save && task.of == channel->id;
+            }))
+            continue;
+        if (channel->source.kind == SourceKind::Pulses
+            && channel->source.pulses.gives == PulseGives::Total)
+            return channel.get();
+        any = any == nullptr ? channel.get() : any;
+    }
+    return any;
+}
+
+} // namespace
+
 Result<Instrument> withNewTask(const Instrument& in, TaskDoes does)
 {
     auto program = wholeProgram(in);
     ProgramTask task;
     task.does = does;
-    if (task.traits().isOf)
+    if (task.traits().isByItself)
         return Error{ErrorCode::InvalidArgument, "the program has every one of them already", ""};
+    if (does == TaskDoes::Save) {
+        const auto* unsaved = firstUnsaved(in);
+        if (unsaved == nullptr)
+            return Error{ErrorCode::InvalidArgument,
+                in.channels.empty() ? "there is no channel to save" : "every channel is saved", ""};
+        task.of = unsaved->id;
+        task.every = {300, "s"};
+        task.bytes = 4;
+    }
+    if (does == TaskDoes::Sleep)
+        task.time = {10, "s"};
     task.id = freeTaskId(program, taskDoesWords[static_cast<std::size_t>(does)]);
     program.push_back(std::move(task));
     return withProgram(in, std::move(program));
@@ -210,7 +254,7 @@ Result<Instrument> withoutTask(const Instrument& in, std::string_view id)
     const auto task = find(program, id);
     if (task == program.end())
         return goneError("task");
-    if (task->traits().isOf)
+    if (task->traits().isByItself)
         return Error{ErrorCode::InvalidArgument,
             "it goes with what it is for: remove that channel, display or output", ""};
     program.erase(task);

@@ -23,9 +23,9 @@ Result<Instrument> withTaskParameter(
 
 /// Lets a task stand at a place of the loop, 0 the first; beyond its ends at the end.
 Result<Instrument> withTaskAt(const Instrument& in, std::string_view task, int place);
-/// Adds a line or a wait behind all others. What is of something is there by itself.
+/// Adds a line, a wait, a save or a sleep behind all others. The others are there by themselves.
 Result<Instrument> withNewTask(const Instrument& in, TaskDoes does);
-/// Takes a line or a wait away.
+/// Takes one of those away.
 Result<Instrument> withoutTask(const Instrument& in, std::string_view task);
 
 /// The serial port of the lines.

@@ -223,7 +223,7 @@ struct PlainOutput {
 struct PlainTask {
     ProgramTask spec;
     std::size_t of = 0; ///< the channel, display or output
-    Ticks every{1'000'000'000}, waits{};
+    Ticks every{1'000'000'000}, waits{}, startUp{};
 };
 
 struct PlainInstrument {

@@ -5,6 +5,7 @@
 #include "instrument/plain_program.h"
 #include "instrument/program_edits.h"
 #include "judge/age.h"
+#include "judge/asleep.h"
 #include "reading/counting.h"
 #include "run/task_blocks.h"
 
@@ -29,35 +30,18 @@ std::string wordsOf(const PlainInstrument& in, const PlainTask& task)
     case TaskDoes::Print:
         return fmt::format("{} {}", word, countText(task.spec.bytes, "byte"));
     case TaskDoes::Wait:
+    case TaskDoes::Sleep:
         return fmt::format("{} {}", word, durationText(inSeconds(task.waits)));
+    case TaskDoes::Save:
+        return fmt::format("{} {}", word, in.channels[task.of].name);
     }
     return {};
-}
-
-/// Seconds between two, as far as the clock says; 0: in every turn.
-double intervalOf(const PlainInstrument& in, const PlainTask& task)
-{
-    if (isEveryTurn(task.spec))
-        return 0;
-    switch (task.spec.does) {
-    case TaskDoes::Sample:
-        return inSeconds(in.channels[task.of].sampleEvery);
-    case TaskDoes::Redraw:
-        return redrawPeriod(in, in.displays[task.of]);
-    case TaskDoes::Drive:
-        return inSeconds(in.outputs[task.of].every);
-    case TaskDoes::Print:
-        return inSeconds(task.every);
-    case TaskDoes::Wait:
-        break;
-    }
-    return 0;
 }
 
 std::string whenWords(const PlainInstrument& in, const PlainTask& task)
 {
     auto words = isEveryTurn(task.spec) ? std::string("in every turn")
-                                        : "every " + durationText(intervalOf(in, task));
+                                        : "every " + durationText(taskPeriod(in, task));
     if (task.spec.when == TaskWhen::Changed)
         words += ", if changed";
     if (task.spec.sends == Sending::InPieces)
@@ -115,7 +99,7 @@ std::vector<TaskRow> taskRows(const Instrument& instrument, const PlainInstrumen
         if (its == nullptr)
             continue;
         const double seconds = taskSeconds(plain, *its);
-        const double interval = intervalOf(plain, *its);
+        const double interval = taskPeriod(plain, *its);
         const double period = interval > 0 ? interval : turnSeconds(plain);
         rows.push_back({task.id, task.does, wordsOf(plain, *its), whenWords(plain, *its), seconds,
             std::min(1.0, seconds / period)});
@@ -143,6 +127,12 @@ std::string activityText(const PlainInstrument& in, const BusyRecord& busy)
         return fmt::format("prints a line, {}", lasts);
     case BusyWith::Waiting:
         return fmt::format("waits, {}", lasts);
+    case BusyWith::Saving:
+        return fmt::format("saves {}, {}", in.channels[in.program[busy.index].of].name, lasts);
+    case BusyWith::Sleeping:
+        return fmt::format("asleep, {}", lasts);
+    case BusyWith::Starting:
+        return fmt::format("starts, {}", lasts);
     }
     return {};
 }
@@ -163,6 +153,11 @@ std::string causeText(const PlainInstrument& in, BusyWith with, std::size_t inde
         return taskWords(in, TaskDoes::Print, index);
     case BusyWith::Waiting:
         return taskWords(in, TaskDoes::Wait, index);
+    case BusyWith::Saving:
+        return taskWords(in, TaskDoes::Save, in.program[index].of);
+    case BusyWith::Sleeping:
+    case BusyWith::Starting:
+        return taskWords(in, TaskDoes::Sleep, index);
     }
     return {};
 }
@@ -175,6 +170,12 @@ std::vector<Fact> timingLimits(const PlainInstrument& in)
         {"The longest one", durationText(roundSeconds(in)), "when everything is due at once"},
         {"Looks away for", durationText(pause.seconds),
             "for the longest time with " + pause.words}};
+    if (const double asleep = asleepShare(in); asleep > 0) {
+        limits.push_back({"Asleep", significantText(100 * asleep, 4) + " %",
+            "the sleep, of a turn of the loop with what is due in it"});
+        limits.push_back({"Until the first good number", durationText(firstNumberSeconds(in)),
+            "from waking: the start, everything once, and the panel"});
+    }
     for (const auto& c : in.channels)
         if (c.source.kind == SourceKind::Pulses && c.source.pulses.gives == PulseGives::Rate
             && c.source.pulses.means == CountMeans::RisingEdge)

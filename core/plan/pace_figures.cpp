@@ -33,11 +33,7 @@ BuildFigures buildFigures(const PlainInstrument& in)
     for (const auto& task : in.program) {
         if (isEveryTurn(task.spec) || task.spec.does == TaskDoes::Redraw)
             continue; // what is run in every turn takes what is left
-        const double every = task.spec.does == TaskDoes::Sample
-            ? inSeconds(in.channels[task.of].sampleEvery)
-            : task.spec.does == TaskDoes::Drive ? inSeconds(in.outputs[task.of].every)
-                                                : inSeconds(task.every);
-        build.load += taskSeconds(in, task) / every;
+        build.load += taskSeconds(in, task) / taskPeriod(in, task);
     }
     build.load *= stretchedBy(in, mostInterrupts(in));
     build.mostLoad = build.load;

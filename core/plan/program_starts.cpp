@@ -14,7 +14,8 @@ Instrument bare(const Instrument& in)
 {
     Instrument out = in;
     out.timing.loopWait.value = 0;
-    std::erase_if(out.timing.program, [](const ProgramTask& task) { return !task.traits().isOf; });
+    std::erase_if(
+        out.timing.program, [](const ProgramTask& task) { return !task.traits().isByItself; });
     for (auto& task : out.timing.program) {
         task.when = TaskWhen::Due;
         task.sends = Sending::AtOnce;

@@ -15,7 +15,7 @@ LossTally::LossTally(const PlainInstrument& instrument)
         const auto& c = instrument.channels[i];
         if (c.source.kind == SourceKind::Pulses && c.source.pulses.means == CountMeans::RisingEdge
             && !c.lane.empty())
-            m_counters.emplace(i, Counter{pulseTrainOf(c, instrument), {}, {}, 0, 0});
+            m_counters.emplace(i, Counter{pulseTrainOf(c, instrument), {}, {}, 0, false});
     }
 }
 
@@ -55,11 +55,7 @@ void LossTally::attribute(std::size_t channel, Counter& counter, const SampleRec
     const auto told =
         std::count_if(all.begin(), all.end(), [&](const Ticks& at) { return at > counter.at; });
     if (told < record.counted - counter.counted) { // the first of them are forgotten
-        const auto phase = [&](Ticks at) {
-            return static_cast<std::int64_t>(std::floor(counter.train.phaseAt(inSeconds(at))));
-        };
-        const auto happened = phase(record.at) - phase(counter.at);
-        counter.unfollowed += happened - (record.counted - counter.counted);
+        counter.isUnfollowed = true;
         counter.decided = record.at;
         return;
     }
@@ -95,14 +91,21 @@ LossTally::Key LossTally::causeBetween(Ticks from, Ticks to) const
 std::vector<LossCause> LossTally::causes() const
 {
     std::vector<LossCause> all;
-    for (const auto& [channel, counter] : m_counters)
-        if (counter.unfollowed > 0)
-            all.push_back({channel, false, BusyWith::Sampling, 0, counter.unfollowed});
-    for (const auto& [channel, causes] : m_lost)
-        for (const auto& [key, pulses] : causes)
-            if (pulses > 0)
-                all.push_back({channel, key.has_value(), key ? key->first : BusyWith::Sampling,
-                    key ? key->second : 0, pulses});
+    for (const auto& [channel, causes] : m_lost) {
+        std::int64_t followed = 0;
+        for (const auto& [key, pulses] : causes) {
+            followed += pulses;
+            all.push_back({channel, key.has_value(), key ? key->first : BusyWith::Sampling,
+                key ? key->second : 0, pulses});
+        }
+        const auto& counter = m_counters.at(channel);
+        const auto happened =
+            static_cast<std::int64_t>(std::floor(counter.train.phaseAt(inSeconds(counter.at)))
+                - std::floor(counter.train.phaseAt(0)));
+        if (const auto rest = happened - counter.counted - followed;
+            counter.isUnfollowed && rest > 0)
+            all.push_back({channel, false, BusyWith::Sampling, 0, rest});
+    }
     std::stable_sort(all.begin(), all.end(), [](const LossCause& a, const LossCause& b) {
         return a.channel != b.channel ? a.channel < b.channel : a.pulses > b.pulses;
     });

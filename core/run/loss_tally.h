@@ -39,7 +39,7 @@ private:
         Ticks at; ///< of the last sample
         Ticks decided; ///< up to here it is known which pulses were counted
         std::int64_t counted = 0;
-        std::int64_t unfollowed = 0; ///< lost while there were too many to follow one by one
+        bool isUnfollowed = false; ///< there were too many to follow one by one
     };
     using Key = std::optional<std::pair<BusyWith, std::size_t>>;
 

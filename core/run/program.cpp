@@ -8,7 +8,9 @@
 #include "run/tasks/print_task.h"
 #include "run/tasks/recorded_task.h"
 #include "run/tasks/redraw_task.h"
+#include "run/tasks/save_task.h"
 #include "run/tasks/seek_task.h"
+#include "run/tasks/sleep_task.h"
 #include "run/tasks/told_task.h"
 #include "run/tasks/wait_task.h"
 
@@ -84,8 +86,13 @@ struct Begins {
 
 Cloned<Task> loopTask(std::size_t place, const PlainInstrument& instrument, Ticks start)
 {
-    if (instrument.program[place].spec.does == TaskDoes::Print)
+    const auto does = instrument.program[place].spec.does;
+    if (does == TaskDoes::Print)
         return std::make_unique<PrintTask>(place, instrument, start);
+    if (does == TaskDoes::Save)
+        return std::make_unique<SaveTask>(place, instrument, start);
+    if (does == TaskDoes::Sleep)
+        return std::make_unique<SleepTask>(place);
     return std::make_unique<WaitTask>(place);
 }
 
@@ -103,6 +110,8 @@ std::size_t taskAt(Program& program, const Begins& begins, std::size_t place,
         return begins.outputs + task.of;
     case TaskDoes::Print:
     case TaskDoes::Wait:
+    case TaskDoes::Save:
+    case TaskDoes::Sleep:
         break;
     }
     program.tasks.push_back(loopTask(place, instrument, start));

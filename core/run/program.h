@@ -26,8 +26,8 @@ struct RunOptions {
 };
 
 struct Program {
-    /// One for each channel, then what seeks, each display, each output, each line and wait of the
-    /// program, and each device that speaks.
+    /// One for each channel, then what seeks, each display, each output, each task of the
+    /// program that is its own, and each device that speaks.
     std::vector<Cloned<Task>> tasks;
     std::vector<LoopPlace> order; ///< in which the loop visits them
 };

@@ -84,11 +84,14 @@ enum class BusyWith {
     Driving,
     Printing,
     Waiting,
+    Saving,
+    Sleeping, ///< the processor is off
+    Starting, ///< it wakes
 };
 /// Whether the processor is kept busy, even where it only waits.
 constexpr bool isOfProcessor(BusyWith with)
 {
-    return with != BusyWith::Sending && with != BusyWith::Panel;
+    return with != BusyWith::Sending && with != BusyWith::Panel && with != BusyWith::Sleeping;
 }
 /// Whether a bus to a display is kept busy.
 constexpr bool isOfBus(BusyWith with)

@@ -64,6 +64,12 @@ double lineSeconds(const PlainInstrument& in, int bytes)
     return numbers * costs.format + bytes * costs.arithmetic;
 }
 
+double saveSeconds(const PlainInstrument& in, int bytes)
+{
+    const auto costs = operationCosts(in.processor);
+    return costs.save + bytes * costs.savedByte;
+}
+
 double serialByteSeconds(const SerialOut& serial)
 {
     constexpr double bits = 10;
@@ -169,6 +175,10 @@ double taskSeconds(const PlainInstrument& in, const PlainTask& task)
         return printSeconds(in, task);
     case TaskDoes::Wait:
         return inSeconds(task.waits);
+    case TaskDoes::Save:
+        return saveSeconds(in, task.spec.bytes);
+    case TaskDoes::Sleep:
+        return inSeconds(task.waits + task.startUp);
     }
     return 0;
 }
@@ -184,13 +194,39 @@ double roundSeconds(const PlainInstrument& in)
 double samplePeriod(const PlainInstrument& in, const PlainChannel& channel)
 {
     const double every = inSeconds(channel.sampleEvery);
-    return isSampled(channel) ? std::max(every, turnSeconds(in)) : every;
+    if (!isSampled(channel))
+        return every;
+    return isEveryTurn(sampleTaskOf(in, channel).spec) ? turnSeconds(in)
+                                                       : std::max(every, turnSeconds(in));
 }
 
 double redrawPeriod(const PlainInstrument& in, const PlainDisplay& display)
 {
     return isEveryTurn(redrawTaskOf(in, display).spec) ? turnSeconds(in)
                                                        : inSeconds(display.redrawEvery);
+}
+
+double taskPeriod(const PlainInstrument& in, const PlainTask& task)
+{
+    if (isEveryTurn(task.spec))
+        return 0;
+    switch (task.spec.does) {
+    case TaskDoes::Sample:
+        return inSeconds(in.channels[task.of].sampleEvery);
+    case TaskDoes::Redraw:
+        return redrawPeriod(in, in.displays[task.of]);
+    case TaskDoes::Drive:
+        return inSeconds(in.outputs[task.of].every);
+    case TaskDoes::Save:
+        return task.spec.when == TaskWhen::Changed ? samplePeriod(in, in.channels[task.of])
+                                                   : inSeconds(task.every);
+    case TaskDoes::Print:
+        return inSeconds(task.every);
+    case TaskDoes::Wait:
+    case TaskDoes::Sleep:
+        break;
+    }
+    return 0;
 }
 
 std::string taskWords(const PlainInstrument& in, TaskDoes does, std::size_t of)
@@ -206,6 +242,10 @@ std::string taskWords(const PlainInstrument& in, TaskDoes does, std::size_t of)
         return "a printed line";
     case TaskDoes::Wait:
         return "a wait";
+    case TaskDoes::Save:
+        return "a save of " + in.channels[of].name;
+    case TaskDoes::Sleep:
+        return "a sleep";
     }
     return {};
 }

@@ -30,6 +30,9 @@ double turnSeconds(const PlainInstrument& instrument);
 /// estimate), and each byte moved.
 double lineSeconds(const PlainInstrument& instrument, int bytes);
 
+/// Of writing so many bytes into memory that keeps them without power.
+double saveSeconds(const PlainInstrument& instrument, int bytes);
+
 /// Of one byte on a serial line, with its start and its stop bit.
 double serialByteSeconds(const SerialOut& serial);
 
@@ -49,6 +52,10 @@ double sendingSeconds(const PlainDisplay& display, const PlainTask& task);
 /// Returns how often a display is redrawn, seconds between two: its interval, or a turn of the
 /// loop.
 double redrawPeriod(const PlainInstrument& instrument, const PlainDisplay& display);
+
+/// Returns the seconds between two runs of a task, as far as the clock says; 0: in every turn. What
+/// is saved on change comes as often as it may.
+double taskPeriod(const PlainInstrument& instrument, const PlainTask& task);
 
 /// Returns whether the loop samples a channel; what a device tells comes by itself.
 bool isSampled(const PlainChannel& channel);

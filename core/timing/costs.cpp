@@ -4,15 +4,16 @@ namespace fern {
 
 OperationCosts operationCosts(ProcessorClass processor)
 {
+    constexpr double cycle = 1 / 16e6; // seconds, of the 8-bit class
     switch (processor) {
     case ProcessorClass::Bits8At16MHz:
-        return {4e-6, 9.7e-6, 5e-6, 171e-6, 150e-6};
+        return {155 * cycle, 154 * cycle, 91 * cycle, 2786 * cycle, 3688 * cycle, 3.4e-3, 0};
     case ProcessorClass::Bits32At80MHz:
-        return {1e-6, 0.75e-6, 3e-6, 12e-6, 14e-6};
+        return {1e-6, 0.75e-6, 3e-6, 12e-6, 14e-6, 1e-6, 40e-3};
     case ProcessorClass::Bits32At240MHz:
         break;
     }
-    return {0.5e-6, 0.05e-6, 2e-6, 3e-6, 4e-6};
+    return {0.5e-6, 0.05e-6, 2e-6, 3e-6, 4e-6, 1e-6, 40e-3};
 }
 
 double scaleOperations(const ScalingSpec& scaling, SensorKind sensor)

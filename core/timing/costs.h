@@ -13,11 +13,15 @@ struct OperationCosts {
     double interrupt = 0; ///< entered, one added, left
     double format = 0; ///< a number into cells
     double glyph = 0; ///< one character drawn into the frame memory
+    double savedByte = 0; ///< one byte into memory that keeps it without power
+    double save = 0; ///< beside its bytes
 };
 
 /// Returns the table's row of a class. The 8-bit row is measured on a cycle-exact simulator at -Os
-/// (exponential step, three operations, 465 cycles; number to text 2738; 16 MHz), its interrupt
-/// from memory: some 80 cycles; the others are typical of the class.
+/// and 16 MHz, by tools/measure_costs.py: four due times looked at, a third of an exponential step
+/// in floats, a handler called by a library's interrupt, seven digits printed, 8 x 16 dots drawn.
+/// A byte of its lasting memory takes 3.4 ms (data sheet, from memory). The other rows are typical
+/// of their classes; a save of theirs erases a page of flash memory (estimates).
 OperationCosts operationCosts(ProcessorClass processor);
 
 /// Returns how many operations a scaling takes: of a line two. A logarithm or a root counts as

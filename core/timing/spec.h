@@ -16,9 +16,12 @@ enum class TaskDoes {
     Drive, ///< an output
     Print, ///< a line over the serial port
     Wait, ///< nothing, for a time
+    Save, ///< a channel's number into memory that keeps it without power
+    Sleep, ///< switched off but for the clock that wakes it
 };
-constexpr std::size_t taskKinds = 5;
-inline constexpr Words<taskKinds> taskDoesWords{"sample", "redraw", "drive", "print", "wait"};
+constexpr std::size_t taskKinds = 7;
+inline constexpr Words<taskKinds> taskDoesWords{
+    "sample", "redraw", "drive", "print", "wait", "save", "sleep"};
 
 /// When a task is run.
 enum class TaskWhen {
@@ -37,18 +40,22 @@ enum class Sending {
 inline constexpr Words<3> sendingWords{"at once", "in pieces", "in the background"};
 
 struct TaskTraits {
+    bool isByItself; ///< every program has one for each that it can be of
     bool isOf; ///< a channel, a display or an output
-    bool hasWhen; ///< else it is run in every turn
+    bool hasWhen; ///< else it is run in every turn, or when it is due
+    bool isAlways; ///< without a when: in every turn
     bool hasInterval; ///< of its own; a display and an output have theirs
-    bool hasTime, hasBytes, hasSending;
+    bool hasTime, hasBytes, hasSending, wears, sleeps;
 };
-/// In the order of TaskDoes. A channel is sampled when it is due: its smoothing counts on it.
+/// In the order of TaskDoes.
 inline constexpr std::array<TaskTraits, taskKinds> taskTraits{{
-    {true, false, false, false, false, false},
-    {true, true, false, false, false, true},
-    {true, false, false, false, false, false},
-    {false, true, true, false, true, false},
-    {false, false, false, true, false, false},
+    {true, true, true, false, false, false, false, false, false, false},
+    {true, true, true, false, false, false, false, true, false, false},
+    {true, true, false, false, false, false, false, false, false, false},
+    {false, false, true, false, true, false, true, false, false, false},
+    {false, false, false, true, false, true, false, false, false, false},
+    {false, true, true, false, true, false, true, false, true, false},
+    {false, false, false, true, false, true, false, false, false, true},
 }};
 constexpr const TaskTraits& traitsOf(TaskDoes does)
 {
@@ -61,9 +68,12 @@ struct ProgramTask {
     TaskDoes does = TaskDoes::Wait;
     std::string of; ///< id of the channel, display or output
     TaskWhen when = TaskWhen::Due;
-    Quantity every{1, "s"}; ///< from one line to the next
-    Quantity time{100, "ms"}; ///< waited
-    int bytes = 20; ///< of a line, its end included
+    Quantity every{1, "s"}; ///< from one line, or save, to the next
+    Quantity time{100, "ms"}; ///< waited, or asleep
+    Quantity startUp{0.3, "s"}; ///< from waking until the loop goes on, a network joined
+    int bytes = 20; ///< of a line, its end included, or of what is saved
+    int life = 100'000; ///< writes that a place of the memory bears
+    int places = 1; ///< that are written in turn
     Sending sends = Sending::AtOnce;
     int piece = 64; ///< bytes that are sent in a turn, at least a whole transfer
 
@@ -74,7 +84,7 @@ struct ProgramTask {
 /// Whether a task is run in every turn of the loop, which is never idle then.
 inline bool isEveryTurn(const ProgramTask& task)
 {
-    return task.traits().hasWhen ? task.when == TaskWhen::EveryTurn : task.does == TaskDoes::Wait;
+    return task.traits().hasWhen ? task.when == TaskWhen::EveryTurn : task.traits().isAlways;
 }
 
 template <class Archive> void describe(Archive& a, ProgramTask& t)
@@ -84,20 +94,34 @@ template <class Archive> void describe(Archive& a, ProgramTask& t)
     const auto& traits = t.traits();
     if (traits.isOf)
         a.text("of", t.of);
-    if (traits.hasWhen)
+    if (t.does == TaskDoes::Sample) // older files do not say
+        a.optionalChoice("when", t.when, taskWhenWords);
+    else if (traits.hasWhen)
         a.choice("when", t.when, taskWhenWords);
     if (traits.hasInterval && t.when == TaskWhen::Due)
         a.quantity("every", t.every, "s", {0.001, 86400});
     if (traits.hasTime)
-        a.quantity("time", t.time, "s", {0, 60});
+        a.quantity("time", t.time, "s", traits.sleeps ? Range{0.001, 7 * 86400} : Range{0, 60});
+    if (traits.sleeps)
+        a.quantity("startUp", t.startUp, "s", {0, 600});
     if (traits.hasBytes)
         a.integer("bytes", t.bytes, 1, 1000);
     if (traits.hasSending)
         a.optionalChoice("sends", t.sends, sendingWords);
     if (traits.hasSending && t.sends == Sending::InPieces)
         a.integer("piece", t.piece, 1, 65536);
-    if (Archive::isReading && t.does == TaskDoes::Print && t.when == TaskWhen::Changed)
+    if (traits.wears) {
+        a.integer("life", t.life, 1, 2'000'000'000);
+        a.integer("places", t.places, 1, 1'000'000);
+    }
+    if (!Archive::isReading)
+        return;
+    if (t.does == TaskDoes::Print && t.when == TaskWhen::Changed)
         a.failAt("when", "a line is printed when it is due, or in every turn");
+    if (t.does == TaskDoes::Sample && t.when == TaskWhen::Changed)
+        a.failAt("when", "a channel is sampled when it is due, or in every turn");
+    if (t.does == TaskDoes::Save && t.when == TaskWhen::EveryTurn)
+        a.failAt("when", "a number is saved when it is due, or on change");
 }
 
 /// The serial port that lines are printed to. What finds no room in its buffer is waited for.

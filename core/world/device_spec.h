@@ -66,11 +66,50 @@ template <class Archive> void describe(Archive& a, LineShape& l)
 }
 
 /// How the stations of a radio are polled, one after another.
+/// How a packet radio puts its bytes into the air.
+enum class Modulation {
+    NotTold,
+    Chirp, ///< spread over chirps
+    Bits, ///< one after another, at a bit rate
+};
+inline constexpr Words<3> modulationWords{"not told", "chirps", "bits"};
+
+struct AirSpec {
+    Modulation modulation = Modulation::NotTold;
+    int spreading = 7; ///< bits in a chirp
+    Quantity bandwidth{125, "kHz"};
+    int codingRate = 1; ///< parity bits beside each four: 1 is 4/5
+    int preamble = 8; ///< symbols, or bytes
+    Quantity bitRate{4800, "Hz"};
+    int pollBytes = 8, answerBytes = 16; ///< of a message, all that the radio sends
+    double sharePercent = 1; ///< of the time that one sender may be in the air
+
+    bool operator==(const AirSpec&) const = default;
+};
+template <class Archive> void describe(Archive& a, AirSpec& s)
+{
+    a.choice("modulation", s.modulation, modulationWords);
+    if (s.modulation == Modulation::NotTold)
+        return;
+    if (s.modulation == Modulation::Chirp) {
+        a.integer("spreading", s.spreading, 7, 12);
+        a.quantity("bandwidth", s.bandwidth, "Hz", {7800, 500e3});
+        a.integer("codingRate", s.codingRate, 1, 4);
+    } else {
+        a.quantity("bitRate", s.bitRate, "Hz", {100, 2e6});
+    }
+    a.integer("preamble", s.preamble, 0, 1000);
+    a.integer("pollBytes", s.pollBytes, 1, 255);
+    a.integer("answerBytes", s.answerBytes, 1, 255);
+    a.number("sharePercent", s.sharePercent, {0.001, 100});
+}
+
 struct RadioSpec {
     Quantity slot{12, "s"}; ///< of one poll; the next station has its turn after it
     Quantity reply{1.2, "s"}; ///< to the last byte of an answer, from the poll or the one before
     int tries = 3; ///< in one slot
     bool acknowledges = false; ///< a station says an answer again that nobody has acknowledged
+    AirSpec air{};
 
     bool operator==(const RadioSpec&) const = default;
 };
@@ -80,6 +119,8 @@ template <class Archive> void describe(Archive& a, RadioSpec& r)
     a.quantity("reply", r.reply, "s", {0.001, 3600});
     a.integer("tries", r.tries, 1, 100);
     a.flag("acknowledges", r.acknowledges);
+    if (Archive::isReading ? a.has("air") : r.air != AirSpec{})
+        a.object("air", r.air);
 }
 
 struct Device {

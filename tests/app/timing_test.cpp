@@ -39,6 +39,13 @@ protected:
         QTest::mouseClick(find<QAbstractButton>(button), Qt::LeftButton);
         settle();
     }
+    void addTask(const QString& what)
+    {
+        auto* box = find<QComboBox>("addTask");
+        box->setCurrentIndex(box->findText(what));
+        Q_EMIT box->activated(box->currentIndex());
+        settle();
+    }
     PlanPage* plan() { return window.findChild<PlanPage*>(); }
     void openPlan()
     {
@@ -82,7 +89,7 @@ TEST_F(TimingTest, ATaskIsDraggedAndMovedByKeys)
 TEST_F(TimingTest, AWaitMakesTheTurnLongerAndGoes)
 {
     const auto before = limit(QStringLiteral("A turn of the loop"));
-    click("addWait");
+    addTask(QStringLiteral("a wait"));
     EXPECT_EQ(limit(QStringLiteral("A turn of the loop")).left(3), QStringLiteral("100"));
     choose("wait");
     QTest::keyClick(program(), Qt::Key_Delete);
@@ -209,6 +216,19 @@ TEST_F(TimingTest, LimitsAndLanesFollowASliderThatMoves)
     QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
     settle();
     EXPECT_EQ(instrument(), before);
+}
+
+TEST_F(TimingTest, ASaveAndASleepAreAddedSetAndTakenAway)
+{
+    addTask(QStringLiteral("a save"));
+    choose("save");
+    EXPECT_EQ(wholeProgram(instrument()).back().of, "strokes") << "the total is saved first";
+    addTask(QStringLiteral("a sleep"));
+    choose("sleep");
+    EXPECT_NE(limit(QStringLiteral("Asleep")), QString());
+    QTest::keyClick(program(), Qt::Key_Delete);
+    settle();
+    EXPECT_EQ(wholeProgram(instrument()).back().does, TaskDoes::Save);
 }
 
 TEST_F(TimingTest, AWayToRedrawIsChosenFromItsBar)

@@ -15,8 +15,8 @@ import tempfile
 from common import SOURCE, cli, near
 
 NS = 1_000_000_000
-TURN = 4e-6  # seconds, an idle turn of the 8-bit class
-FORMAT, ARITHMETIC = 171e-6, 9.7e-6  # a number made into text, a byte moved
+TURN = 155 / 16e6  # seconds, an idle turn of the 8-bit class
+FORMAT, ARITHMETIC = 2786 / 16e6, 154 / 16e6  # a number made into text, a byte moved
 
 
 def ns(seconds):

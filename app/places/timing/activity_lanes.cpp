@@ -64,7 +64,7 @@ void ActivityLanes::showView(const RunView& view)
     for (const auto& display : displays)
         m_lanes.push_back({tr("panel %1").arg(qText(display.id)), {}});
     for (const auto& busy : view.activity) {
-        if (isOfProcessor(busy.with))
+        if (isOfProcessor(busy.with) || busy.with == BusyWith::Sleeping)
             m_lanes[0].busy.push_back(busy);
         if (isOfBus(busy.with) && busy.index < displays.size())
             m_lanes[1 + busy.index].busy.push_back(busy);
@@ -104,8 +104,9 @@ void ActivityLanes::say()
 {
     double busy = 0;
     for (const auto& record : m_lanes.empty() ? std::vector<BusyRecord>() : m_lanes[0].busy)
-        busy +=
-            std::max(0.0, inSeconds(record.to) - std::max(inSeconds(record.from), secondsAt(0)));
+        busy += record.with == BusyWith::Sleeping
+            ? 0
+            : std::max(0.0, inSeconds(record.to) - std::max(inSeconds(record.from), secondsAt(0)));
     setAccessibleName(tr("What ran in the last %1: the processor %2 % of the time")
                           .arg(qText(durationText(m_span)))
                           .arg(100 * busy / m_span, 0, 'f', 0));

@@ -56,8 +56,6 @@ TimingPlace::TimingPlace(House& house, QWidget* parent)
     , m_lanes(new ActivityLanes(this))
     , m_cursor(softLabel({}, this))
     , m_program(new ProgramList(this))
-    , m_addLine(new QPushButton(tr("+ line"), this))
-    , m_addWait(new QPushButton(tr("+ wait"), this))
     , m_remove(new QPushButton(tr("Remove"), this))
     , m_task(new ParameterGrid(false, this))
     , m_serial(new ParameterGrid(false, this))
@@ -111,23 +109,13 @@ QWidget* TimingPlace::makeProgram()
     layInCard(*room);
     card->body()->addWidget(room, 2);
     auto* foot = new QHBoxLayout;
-    m_addLine->setObjectName(QStringLiteral("addLine"));
-    m_addLine->setToolTip(tr("A line over the serial port"));
-    m_addWait->setObjectName(QStringLiteral("addWait"));
-    m_addWait->setToolTip(tr("A time in which the program does nothing else"));
     m_remove->setObjectName(QStringLiteral("removeTask"));
-    for (auto* button : {m_addLine, m_addWait, m_remove})
-        foot->addWidget(button);
+    foot->addWidget(makeAdding());
+    foot->addWidget(m_remove);
     foot->addStretch(1);
     foot->addWidget(makeStarts());
     card->body()->addLayout(foot);
     addTask(*card);
-    connect(m_addLine, &QPushButton::clicked, this, [this] {
-        m_document.apply(tr("Add a line"), withNewTask(m_document.instrument(), TaskDoes::Print));
-    });
-    connect(m_addWait, &QPushButton::clicked, this, [this] {
-        m_document.apply(tr("Add a wait"), withNewTask(m_document.instrument(), TaskDoes::Wait));
-    });
     const auto remove = [this](const QString& task) {
         m_document.apply(
             tr("Remove a task"), withoutTask(m_document.instrument(), task.toStdString()));
@@ -140,6 +128,36 @@ QWidget* TimingPlace::makeProgram()
             tr("Move a task"), withTaskAt(m_document.instrument(), task.toStdString(), place));
     });
     return card;
+}
+
+/// Tasks that a program has only where its maker wants them.
+QWidget* TimingPlace::makeAdding()
+{
+    struct Adding {
+        QString words, what;
+        TaskDoes does;
+    };
+    const std::vector<Adding> all{{tr("a line"), tr("Text over the serial port"), TaskDoes::Print},
+        {tr("a wait"), tr("A time in which the program does nothing else"), TaskDoes::Wait},
+        {tr("a save"), tr("A number into memory that keeps it without power"), TaskDoes::Save},
+        {tr("a sleep"), tr("The processor switched off, until a clock wakes it"), TaskDoes::Sleep}};
+    auto* box = new QComboBox(this);
+    box->setObjectName(QStringLiteral("addTask"));
+    box->setAccessibleName(tr("Add a task"));
+    box->addItem(tr("add …"));
+    for (const auto& each : all) {
+        box->addItem(each.words);
+        box->setItemData(box->count() - 1, each.what, Qt::ToolTipRole);
+    }
+    connect(box, &QComboBox::activated, this, [this, box, all](int item) {
+        box->setCurrentIndex(0);
+        if (item == 0)
+            return;
+        const auto& each = all[static_cast<std::size_t>(item - 1)];
+        m_document.apply(
+            tr("Add %1").arg(each.words), withNewTask(m_document.instrument(), each.does));
+    });
+    return box;
 }
 
 /// Programs to begin with.
@@ -276,7 +294,7 @@ void TimingPlace::showTask()
     const auto found = std::find_if(
         program.begin(), program.end(), [&](const ProgramTask& each) { return each.id == task; });
     const bool isThere = found != program.end();
-    m_remove->setEnabled(isThere && !found->traits().isOf);
+    m_remove->setEnabled(isThere && !found->traits().isByItself);
     m_taskName->setText(isThere ? qText(taskDoesWords[static_cast<std::size_t>(found->does)])
                 + QStringLiteral(" ") + qText(found->of)
                                 : tr("No task is chosen"));

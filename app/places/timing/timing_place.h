@@ -35,6 +35,7 @@ public:
 private:
     QWidget* makeLanes();
     QWidget* makeProgram();
+    QWidget* makeAdding();
     QWidget* makeStarts();
     void addTask(Card& card);
     QWidget* makePages();
@@ -52,8 +53,6 @@ private:
     ActivityLanes* m_lanes;
     QLabel* m_cursor;
     ProgramList* m_program;
-    QPushButton* m_addLine;
-    QPushButton* m_addWait;
     QPushButton* m_remove;
     ParameterGrid* m_task;
     ParameterGrid* m_serial;

@@ -1,4 +1,4 @@
-// R15, R19: does a module's converter, which its channels share, give each of them its own number,
+// R15, G13: does a module's converter, which its channels share, give each of them its own number,
 // and as often as it is sampled?
 
 #include "judge/rules/rules.h"
@@ -88,7 +88,7 @@ void checkConverterBusy(const Instrument& in, const PlainInstrument& plain, Find
         const auto thrown = inputs > 1 && converter.pace.discards > 0
             ? fmt::format(" and {} are thrown away after a switch", converter.pace.discards)
             : std::string();
-        out.push_back({"R19", Severity::Check, "/parts/" + converter.part + "/converter",
+        out.push_back({"G13", Severity::Check, "/parts/" + converter.part + "/converter",
             isRepeated ? fmt::format("{} is asked {} times for each conversion", first.name,
                 significantText(times.share, 2))
                        : fmt::format("{} is asked for more conversions than it makes", part),

@@ -1,4 +1,4 @@
-// G07, G14, G17: what goes wrong only after a while, and what two write to at once.
+// G07, G14, G16, G17: what goes wrong only after a while, and what two write to at once.
 
 #include "judge/rules/rules.h"
 
@@ -9,6 +9,7 @@
 #include "instrument/program_edits.h"
 #include "instrument/source_parameters.h"
 #include "judge/words.h"
+#include "run/task_blocks.h"
 
 #include <algorithm>
 #include <cmath>
@@ -124,6 +125,63 @@ void checkTwoWriters(const Instrument& /*in*/, const PlainInstrument& plain, Fin
                     return before;
                 }}},
             {}});
+    }
+}
+
+namespace {
+
+constexpr double day = 86400, year = 365.25 * day; // seconds
+
+/// In whole minutes, upwards.
+Quantity inMinutes(double seconds)
+{
+    return {std::ceil(seconds / 60 - 1e-9), "min"};
+}
+
+} // namespace
+
+void checkWornOut(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    constexpr double wished = 10 * year; // as long as instruments are used (common practice)
+    for (const auto& task : plain.program) {
+        if (task.spec.does != TaskDoes::Save)
+            continue;
+        const bool isOnChange = task.spec.when == TaskWhen::Changed;
+        const double every = taskPeriod(plain, task);
+        const double writes = static_cast<double>(task.spec.life) * task.spec.places;
+        const double lasts = writes * every;
+        if (lasts >= wished * (1 - 1e-9))
+            continue;
+        const double places = std::ceil(wished / every / task.spec.life - 1e-9);
+        // How often a number changes nobody knows before it was used.
+        Finding finding{"G16", isOnChange || lasts >= year ? Severity::Note : Severity::Check,
+            "/timing/program/" + task.spec.id,
+            fmt::format("Saving {} {} its memory out in {}", plain.channels[task.of].name,
+                isOnChange ? "can wear" : "wears", daysText(lasts)),
+            fmt::format("{} {} a day; {} {} writes.",
+                isOnChange ? "It may change with each sample:" : "It is saved",
+                countText(std::llround(day / every), "time"),
+                task.spec.places == 1 ? std::string("the place bears")
+                                      : fmt::format("{} places in turn bear", task.spec.places),
+                significantText(writes, 3)),
+            "the life of a place, and ten years of use (common practice)", {}, {}};
+        const auto set = [&finding, id = task.spec.id](
+                             std::string label, std::string path, std::string text) {
+            finding.fixes.push_back({std::move(label),
+                [id, path = std::move(path), text = std::move(text)](const Instrument& before) {
+                    return withTaskParameter(before, id, path, text);
+                }});
+        };
+        if (places <= 1000)
+            set(fmt::format("Write {} in turn", countText(std::llround(places), "place")), "places",
+                shortestText(places));
+        const auto rarer = toText(inMinutes(wished / writes));
+        finding.fixes.push_back(
+            {"Save every " + rarer, [id = task.spec.id, rarer](const Instrument& before) {
+                 const auto due = withTaskParameter(before, id, "when", "when due");
+                 return due ? withTaskParameter(*due, id, "every", rarer) : due;
+             }});
+        out.push_back(std::move(finding));
     }
 }
 

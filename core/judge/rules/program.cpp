@@ -1,4 +1,5 @@
-// G01, G02, G06, G15: does the program look often enough at its pins, and what keeps it from it?
+// G01, G02, G06, G10, G15: does the program look often enough at its pins, and what keeps it from
+// it?
 
 #include "judge/rules/rules.h"
 
@@ -11,9 +12,11 @@
 #include "judge/interrupt_fix.h"
 #include "reading/counting.h"
 #include "run/task_blocks.h"
+#include "smooth/figures.h"
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 #include <fmt/format.h>
 
@@ -39,13 +42,13 @@ std::string atMost(const PlainChannel& c, double hertz)
     return fmt::format("{} {}", significantText(hertz / c.source.pulses.perUnit, 2), c.unit.name);
 }
 
-/// The waits of every turn.
-double waitSeconds(const PlainInstrument& plain)
+/// The waits of every turn, or its sleeps.
+double waitSeconds(const PlainInstrument& plain, TaskDoes does)
 {
-    double seconds = plain.loopWaitSeconds;
+    double seconds = does == TaskDoes::Wait ? plain.loopWaitSeconds : 0;
     for (const auto& task : plain.program)
-        if (task.spec.does == TaskDoes::Wait)
-            seconds += inSeconds(task.waits);
+        if (task.spec.does == does)
+            seconds += inSeconds(task.waits + task.startUp);
     return seconds;
 }
 
@@ -79,7 +82,8 @@ void checkPolledCeiling(const Instrument& in, const PlainInstrument& plain, Find
 void checkWaits(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     constexpr double tap = 0.05; // seconds, a quick press of a button (common practice)
-    const double wait = waitSeconds(plain);
+    const double asleep = waitSeconds(plain, TaskDoes::Sleep);
+    const double wait = asleep + waitSeconds(plain, TaskDoes::Wait);
     std::string what;
     double shortest = wait;
     for (const auto& c : plain.channels) {
@@ -101,12 +105,70 @@ void checkWaits(const Instrument& /*in*/, const PlainInstrument& plain, Findings
     }
     if (what.empty())
         return;
-    out.push_back({"G02", Severity::Check, "/timing",
-        fmt::format("The program waits for {} in each turn of its loop", durationText(wait)),
-        fmt::format("It does nothing else meanwhile, and {}: what comes and goes is not seen. What "
-                    "is to be done every so often is done when it is due, by the clock.",
-            what),
-        "a tap lasts some 50 ms, common practice", {{"Do not wait", withoutWaits}}, {}});
+    Finding finding{"G02", Severity::Check, "/timing",
+        fmt::format("The program {} for {} in each turn of its loop",
+            asleep > 0 ? "sleeps" : "waits", durationText(wait)),
+        fmt::format("It does nothing else meanwhile, and {}: what comes and goes is not seen. {}",
+            what,
+            asleep > 0 ? "Only what a pin can wake it for is met."
+                       : "What is to be done every so often is done when it is due, by the clock."),
+        "a tap lasts some 50 ms, common practice", {}, {}};
+    if (asleep == 0)
+        finding.fixes.push_back({"Do not wait", withoutWaits});
+    out.push_back(std::move(finding));
+}
+
+namespace {
+
+/// What of a channel needs even samples, and the time that an uneven one may be late, in seconds;
+/// nothing of what does not.
+std::optional<std::pair<std::string, double>> evenness(const PlainChannel& c)
+{
+    constexpr double part = 0.1; // of what is measured, as ten samples a beat make
+    if (c.source.kind == SourceKind::Waveform && c.to > 0)
+        return std::pair(
+            fmt::format("the shortest interval of {} is {}", c.name, durationText(1 / c.to)),
+            part / c.to);
+    for (const auto& step : activeSteps(c.steps))
+        if (step.kind == StepKind::MainsCycles) {
+            const double window = step.cycles / step.hertz;
+            return std::pair(
+                fmt::format("its average goes over {} of the mains", durationText(window)),
+                part * window);
+        }
+    return std::nullopt;
+}
+
+} // namespace
+
+void checkJitter(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    const auto pause = longestPause(plain);
+    for (const auto& c : plain.channels) {
+        const auto needs = evenness(c);
+        if (!needs || !isSampled(c) || pause.seconds <= needs->second
+            || pause.seconds <= inSeconds(c.sampleEvery))
+            continue;
+        Finding finding{"G10", Severity::Check, "/channels/" + c.id + "/source",
+            fmt::format("Samples of {} come up to {} late", c.name, durationText(pause.seconds)),
+            fmt::format("They are to come every {}, and {} keeps the loop; {}. What is uneven by "
+                        "more than a tenth of it is measured wrong.",
+                durationText(inSeconds(c.sampleEvery)), pause.words, needs->first),
+            "an interval is wrong by as much as its ends are late", {}, {}};
+        for (const auto& display : plain.displays)
+            if (const auto& task = redrawTaskOf(plain, display); !display.pages.empty()
+                && pause.words == taskWords(plain, TaskDoes::Redraw, task.of)
+                && task.spec.sends == Sending::AtOnce)
+                finding.fixes.push_back({fmt::format("Send {} in pieces", display.id),
+                    [id = display.id](const Instrument& before) {
+                        for (const auto& each : wholeProgram(before))
+                            if (each.does == TaskDoes::Redraw && each.of == id)
+                                return withTaskParameter(before, each.id, "sends",
+                                    sendingWords[static_cast<std::size_t>(Sending::InPieces)]);
+                        return Result<Instrument>(before);
+                    }});
+        out.push_back(std::move(finding));
+    }
 }
 
 void checkPrinting(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)

@@ -1,4 +1,4 @@
-// G08, R18: can the stations of a radio be polled as it is set?
+// G08, G09, R18: can the stations of a radio be polled as it is set, and may they?
 
 #include "judge/rules/rules.h"
 
@@ -6,6 +6,7 @@
 #include "base/quantity_text.h"
 #include "instrument/edits.h"
 #include "judge/part_fix.h"
+#include "world/air_time.h"
 #include "world/radio_device.h"
 
 #include <algorithm>
@@ -87,7 +88,68 @@ void addTries(const PlainDevice& device, const PlainInstrument& plain, Findings&
         {}});
 }
 
+/// An answer cannot come before poll and answer were in the air.
+void addInTheAir(const PlainDevice& device, Findings& out)
+{
+    const auto& d = *device.spec;
+    const auto& air = d.radio.air;
+    const double poll = airSeconds(air, air.pollBytes);
+    const double answer = airSeconds(air, air.answerBytes);
+    if (poll + answer <= inSi(d.radio.reply) * (1 + 1e-9))
+        return;
+    const Quantity reply{std::ceil((poll + answer) * 100) / 100, "s"};
+    out.push_back({"G08", Severity::Check, "/devices/" + d.id,
+        fmt::format("An answer to {} takes longer than {}", d.name, toText(d.radio.reply)),
+        fmt::format("A poll of {} is in the air for {}, an answer of {} for {}.",
+            countText(air.pollBytes, "byte"), durationText(poll),
+            countText(air.answerBytes, "byte"), durationText(answer)),
+        "time on air of the modulation",
+        {deviceFix("Wait for " + toText(reply), d,
+            [reply](Device& changed) { changed.radio.reply = reply; })},
+        {}});
+}
+
+/// A share of the time in the air, of who polls or who answers.
+void addShare(const PlainDevice& device, const std::vector<std::size_t>& stations, Findings& out)
+{
+    const auto& d = *device.spec;
+    const double cycle = inSi(d.every);
+    const double allowed = d.radio.air.sharePercent / 100;
+    const auto shares = airShares(d.radio, stations, cycle);
+    const double always = std::max(shares.base, shares.station);
+    const double most = std::max(shares.baseMost, shares.stationMost);
+    if (most <= allowed * (1 + 1e-9))
+        return;
+    const bool isBase = shares.baseMost >= shares.stationMost;
+    const auto every = inWholeTenths(cycle * most / allowed);
+    const auto percent = [](double share) { return significantText(100 * share, 2) + " %"; };
+    out.push_back({"G09", always > allowed ? Severity::Stop : Severity::Check, "/devices/" + d.id,
+        fmt::format("{} of {} {} in the air for {} of the time", isBase ? "Who polls" : "A station",
+            d.name, always > allowed ? "is" : "can be", percent(most)),
+        fmt::format("{} are allowed to one sender. With every message heard at once it is {}; "
+                    "with {} of a slot it is {}. What a band allows is written in the rules "
+                    "of the country.",
+            percent(allowed), percent(isBase ? shares.base : shares.station),
+            d.radio.tries == 1 ? std::string("the one try")
+                               : fmt::format("the {} tries", d.radio.tries),
+            percent(most)),
+        "time on air of the modulation; 1 % is usual in shared bands, from memory",
+        {deviceFix(
+            "Poll every " + toText(every), d, [every](Device& changed) { changed.every = every; })},
+        {}});
+}
+
 } // namespace
+
+void checkAirTime(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& device : plain.devices)
+        if (device.spec->kind == DeviceKind::Radio
+            && device.spec->radio.air.modulation != Modulation::NotTold) {
+            addInTheAir(device, out);
+            addShare(device, valuesOfStations(device, plain), out);
+        }
+}
 
 void checkPollSlots(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {

@@ -114,6 +114,10 @@ void checkFirstAfterSwitch(const Instrument& in, const PlainInstrument& plain, F
 void checkCountMeans(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
 // radio.cpp
+void checkJitter(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkWornOut(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkSleepShare(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkAirTime(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkPollSlots(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkStationAddresses(const Instrument& in, const PlainInstrument& plain, Findings& out);
 

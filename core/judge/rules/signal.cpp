@@ -188,7 +188,7 @@ void addDeaf(const PlainChannel& c, const Readings& r, std::vector<Finding>& out
     for (std::size_t i = 0; i < expected.size(); ++i)
         expected[i] -= r.off[i];
     const double moves = wanderOf(expected);
-    const double least = std::max(8 * converterOf(c).stepCodes(), 12 * c.noiseLsb);
+    const double least = std::max(6 * converterOf(c).stepCodes(), 12 * c.noiseLsb);
     if (moves < least || wanderOf(r.codes) > 0.2 * moves)
         return;
     out.push_back({"R07", Severity::Check, placeOf(c, "source"),

@@ -1,6 +1,7 @@
 #include "run/tasks/sampled_task.h"
 
 #include "curves/polyline.h"
+#include "instrument/plain_program.h"
 #include "run/task_blocks.h"
 #include "run/turn.h"
 
@@ -14,6 +15,8 @@ SampledTask::SampledTask(std::size_t channel, const PlainInstrument& instrument,
     , m_noise(instrument.seed, instrument.channels[channel].id, "noise")
     , m_faults(
           instrument.channels[channel].faults, instrument.seed, instrument.channels[channel].id)
+    , m_place(static_cast<std::size_t>(
+          &sampleTaskOf(instrument, instrument.channels[channel]) - instrument.program.data()))
     , m_due(nextOnGrid(start, instrument.channels[channel].sampleEvery))
 {
 }
@@ -26,6 +29,8 @@ Ticks SampledTask::run(Turn& turn)
         turn.observer().busy({BusyWith::Sampling, index(), now, free}); // it waits for the bus
         return free;
     }
+    if (m_asked && m_asked->ready > now)
+        return now; // in this turn there is nothing to fetch yet
     if (isConverted(c.source.kind) && c.isReadByModule && !m_asked) {
         m_asked = turn.converter(c.converter).ask(index(), now);
         if (m_asked->ready > now) {
@@ -37,7 +42,10 @@ Ticks SampledTask::run(Turn& turn)
     }
     m_due = c.sampleEvery * (now / c.sampleEvery + 1);
     const auto at = m_asked ? m_asked->begin : now;
-    auto record = sample(turn, at, m_asked ? m_asked->number : now / c.sampleEvery);
+    // The noise of a sample belongs to its slot: of one in every turn that is a microsecond.
+    const auto slot =
+        isEveryTurn(turn.instrument().program[m_place].spec) ? now.ns / 1000 : now / c.sampleEvery;
+    auto record = sample(turn, at, m_asked ? m_asked->number : slot);
     if (std::exchange(m_asked, {}))
         turn.memory().keepPin(index(), record.real.pin);
     record.channel = index();

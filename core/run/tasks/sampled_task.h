@@ -38,6 +38,7 @@ private:
     ChannelRun m_calm;
     RandomStream m_noise;
     Faults m_faults;
+    std::size_t m_place; ///< of the program
     Ticks m_due;
     std::optional<Conversion> m_asked; ///< of a module, which has not been fetched
 };

@@ -137,9 +137,95 @@ inline Instrument settable(bool isKept, const std::string& by = "remote")
     return *accepted(in);
 }
 
+/// The turns of a wheel, saved so often, or with each new number.
+inline Instrument saving(TaskWhen when, double minutes, int places = 1)
+{
+    auto in = countedTurns(32, 4000);
+    ProgramTask task;
+    task.id = "save";
+    task.does = TaskDoes::Save;
+    task.of = in.channels[0]->id;
+    task.when = when;
+    task.every = {minutes, "min"};
+    task.bytes = 4;
+    task.places = places;
+    in.timing.program = {task};
+    return *accepted(in);
+}
+
+/// A pulse sensor on a pin, its display sent in a way that keeps the loop or not.
+inline Instrument beating(Sending sends, double sampleMilliseconds = 20)
+{
+    auto in = bench();
+    auto source = ofKind(SourceKind::Waveform, sampleMilliseconds / 1000);
+    for (auto& part : in.parts)
+        if (part->kind == PartKind::Board) {
+            auto board = *part;
+            for (auto& bus : board.buses)
+                if (bus.kind == BusKind::I2c)
+                    bus.speed = {100, "kHz"};
+            part = std::make_shared<const Part>(board);
+        }
+    in = withSource(in, "Pulse", {source, "1/min", {{0, 70}}, {}, TextForm::Number, 40, 180});
+    ProgramTask task;
+    task.id = "redraw";
+    task.does = TaskDoes::Redraw;
+    task.of = in.displays[0]->id;
+    task.sends = sends;
+    in.timing.program = {task};
+    return *accepted(in);
+}
+
+/// The shed asleep for so long in each turn, its board told to sleep so much.
+inline Instrument sleeping(double seconds, double sleepPercent)
+{
+    auto in = shed();
+    ProgramTask task;
+    task.id = "sleep";
+    task.does = TaskDoes::Sleep;
+    task.time = {seconds, "s"};
+    in.timing.program = {task};
+    for (auto& part : in.parts)
+        if (part->kind == PartKind::Board) {
+            auto board = *part;
+            board.load.emplace();
+            board.load->active = {80, "mA"};
+            board.load->sleep = {0.02, "mA"};
+            board.load->sleepPercent = sleepPercent;
+            board.load->activePercent = 100 - sleepPercent;
+            part = std::make_shared<const Part>(board);
+        }
+    auto channel = *in.channels[0];
+    channel.source.sampleEvery = {seconds, "s"};
+    in.channels[0] = std::make_shared<const Channel>(channel);
+    return *accepted(in);
+}
+
 inline std::vector<RuleCase> programCases()
 {
     return {
+        {"G10", Severity::Check, beating(Sending::AtOnce),
+            "Samples of Pulse come up to 99.3 ms late", beating(Sending::InPieces)},
+        // 100,000 writes at one each 5 minutes are 347 days, each half hour 5.7 years.
+        {"G16", Severity::Check, saving(TaskWhen::Due, 5),
+            "Saving Turns wears its memory out in 347 days", saving(TaskWhen::Due, 60)},
+        {"G16", Severity::Note, saving(TaskWhen::Due, 30),
+            "Saving Turns wears its memory out in 2080 days", saving(TaskWhen::Due, 30, 2)},
+        {"G16", Severity::Note, saving(TaskWhen::Changed, 5),
+            "Saving Turns can wear its memory out in 27.8 h",
+            saving(TaskWhen::Changed, 5, 1'000'000)},
+        // 10 s of 10.33 s.
+        {"P13", Severity::Check, sleeping(10, 0),
+            "The program sleeps 96.85 % of the time, the run time counts with 0 %",
+            sleeping(10, 96.7)},
+        {"G02", Severity::Check,
+            [] {
+                auto in = waitingButton(0);
+                in.timing.program[0].does = TaskDoes::Sleep;
+                in.timing.program[0].time = {5, "s"};
+                return *accepted(in);
+            }(),
+            "The program sleeps for 5.3 s in each turn of its loop", waitingButton(40), false},
         // A redraw of 25 ms: both levels of at most 1 / (2 · 25 ms) = 20 Hz are met.
         {"G01", Severity::Check, polledWheel(8), "Pulses of Speed are lost above 2 m/s",
             polledWheel(1)},

@@ -106,6 +106,20 @@ inline Instrument withStations(
     return *accepted(in);
 }
 
+/// Two stations whose messages are in the air for as long as chirps take.
+inline Instrument inTheAir(
+    int spreading, double everySeconds, double replySeconds = 1.2, int tries = 3)
+{
+    auto in = withStations({1, 2}, everySeconds, replySeconds);
+    return *withDeviceChanged(in, in.devices[0]->id, [&](Device& device) {
+        device.radio.tries = tries;
+        device.radio.air.modulation = Modulation::Chirp;
+        device.radio.air.spreading = spreading;
+        device.radio.air.pollBytes = 10;
+        device.radio.air.answerBytes = 20;
+    });
+}
+
 /// The values of one station, in a slot of 12 s that three tries share.
 inline Instrument withValuesOfOne(const std::vector<std::string>& names, double replySeconds)
 {
@@ -244,15 +258,25 @@ inline std::vector<RuleCase> sourceCases()
             "Each reading of 16-bit converter with programmable gain still holds some 75 % of the "
             "input before it",
             withInputs(1, 500, 3, 0)},
-        {"R19", Severity::Check, withInputs(3, 140),
+        // 10 bytes at spreading 10 are in the air for 288.768 ms, 20 bytes for 370.688 ms: with one
+        // poll to each of two stations in 60 s that is 0.96 %, with three tries 2.9 %.
+        {"G09", Severity::Check, inTheAir(10, 60),
+            "Who polls of Station 1's device can be in the air for 2.9 % of the time",
+            inTheAir(10, 174)},
+        {"G09", Severity::Stop, inTheAir(12, 60, 3),
+            "Who polls of Station 1's device is in the air for 9.9 % of the time",
+            inTheAir(7, 60, 3)},
+        {"G08", Severity::Check, inTheAir(12, 600, 1.2),
+            "An answer to Station 1's device takes longer than 1.2 s", inTheAir(12, 600, 2.5)},
+        {"G13", Severity::Check, withInputs(3, 140),
             "16-bit converter with programmable gain is asked for more conversions than it makes",
             withInputs(3, 150)},
-        {"R19", Severity::Check, withInputs(1, 10), "Signal 1 is asked 5 times for each conversion",
+        {"G13", Severity::Check, withInputs(1, 10), "Signal 1 is asked 5 times for each conversion",
             withInputs(1, 50)},
-        {"R19", Severity::Check, singly(withInputs(1, 40)),
+        {"G13", Severity::Check, singly(withInputs(1, 40)),
             "16-bit converter with programmable gain is asked for more conversions than it makes",
             singly(withInputs(1, 50))},
-        {"R19", Severity::Check, withInputs(2, 390, 3, 3),
+        {"G13", Severity::Check, withInputs(2, 390, 3, 3),
             "16-bit converter with programmable gain is asked for more conversions than it makes",
             withInputs(2, 400, 3, 3)},
         {"R20", Severity::Check, withKnob(PulseInput::Polled, 40),

@@ -315,7 +315,7 @@ TEST(FirmwareRun, InterruptsTakeTheirShareOfTheProcessor)
                 longest = std::max(longest, inSeconds(busy.to - busy.from));
         return longest;
     };
-    EXPECT_NEAR(redraw(20e3) / redraw(0), 1 / (1 - 20e3 * 5e-6), 1e-6);
+    EXPECT_NEAR(redraw(20e3) / redraw(0), 1 / (1 - 20e3 * 91 / 16e6), 1e-6);
     EXPECT_NEAR(stretchedBy(*resolve(in, ""), 1e9), 20, 1e-9) << "it never stands still for good";
 }
 

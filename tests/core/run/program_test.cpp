@@ -260,7 +260,7 @@ TEST(Program, ATaskHasTheIntervalOfWhatItIsOf)
             paths += row.path + " ";
         return paths;
     };
-    EXPECT_EQ(pathsOf(program[0].id), "sampleEvery ");
+    EXPECT_EQ(pathsOf(program[0].id), "when sampleEvery ");
     EXPECT_EQ(pathsOf(program[1].id), "when sends redrawEvery ");
     in = *withTaskParameter(in, program[0].id, "sampleEvery", "40 ms");
     EXPECT_EQ(in.channels[0]->source.sampleEvery, (Quantity{40, "ms"}));
@@ -309,7 +309,7 @@ TEST(Program, GoesWithWhatItIsOf)
         many.timing.program.push_back(wait(1));
         many.timing.program.back().id = "wait " + std::to_string(i);
     }
-    EXPECT_EQ(accepted(many).error().message, "a program has at most 100 lines and waits");
+    EXPECT_EQ(accepted(many).error().message, "a program has at most 100 tasks of its own");
     many.timing.program.pop_back();
     EXPECT_TRUE(accepted(many));
     EXPECT_EQ(wrong([&](ProgramTask& task) { task.id = in.timing.program[2].id; }),

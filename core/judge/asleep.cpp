@@ -1,0 +1,47 @@
+#include "judge/asleep.h"
+
+#include "run/task_blocks.h"
+
+#include <algorithm>
+
+namespace fern {
+
+namespace {
+
+double sleepSeconds(const PlainInstrument& in)
+{
+    double seconds = 0;
+    for (const auto& task : in.program)
+        if (task.spec.does == TaskDoes::Sleep)
+            seconds += inSeconds(task.waits);
+    return seconds;
+}
+
+} // namespace
+
+/// What is due every so often is run once in a turn that is longer than that.
+double asleepShare(const PlainInstrument& in)
+{
+    const double asleep = sleepSeconds(in);
+    const double turn = turnSeconds(in);
+    if (asleep == 0)
+        return 0;
+    double due = 0;
+    for (const auto& task : in.program)
+        if (!isEveryTurn(task.spec)) {
+            const double every = taskPeriod(in, task);
+            due += taskSeconds(in, task) * (every > turn ? turn / every : 1);
+        }
+    return asleep / (turn + due);
+}
+
+double firstNumberSeconds(const PlainInstrument& in)
+{
+    const double asleep = sleepSeconds(in);
+    double panel = 0;
+    for (const auto& display : in.displays)
+        panel = std::max(panel, inSeconds(display.response));
+    return asleep == 0 ? 0 : roundSeconds(in) - asleep + panel;
+}
+
+} // namespace fern

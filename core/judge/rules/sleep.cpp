@@ -1,0 +1,43 @@
+// P13: do the parts share their time as the program lets them?
+
+#include "judge/rules/rules.h"
+
+#include "base/number_text.h"
+#include "judge/asleep.h"
+#include "judge/part_fix.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace fern {
+
+void checkSleepShare(const Instrument& in, const PlainInstrument& plain, Findings& out)
+{
+    constexpr double little = 0.1; // of the time awake
+    const double asleep = asleepShare(plain);
+    const auto board = std::find_if(in.parts.begin(), in.parts.end(),
+        [](const auto& part) { return part->kind == PartKind::Board && part->load; });
+    if (asleep == 0 || board == in.parts.end() || plain.runTime.source.empty())
+        return;
+    const auto& load = *(*board)->load;
+    const double told = 1 - load.sleepPercent / 100;
+    if (std::abs(told - (1 - asleep)) <= little * std::max(told, 1 - asleep))
+        return;
+    const double percent = std::floor(asleep * 1e4) / 100;
+    out.push_back({"P13", Severity::Check, "/parts/" + (*board)->id + "/load",
+        fmt::format("The program sleeps {} % of the time, the run time counts with {} %",
+            shortestText(percent), shortestText(load.sleepPercent)),
+        "The hours on the battery follow the shares of the time that the board is active and "
+        "asleep.",
+        "the sleep and the turn of the program",
+        {partFix(fmt::format("Count with {} % asleep", shortestText(percent)), (*board)->id,
+            [percent](Part& part) {
+                part.load->sleepPercent = percent;
+                part.load->activePercent = 100 - percent;
+            })},
+        {}});
+}
+
+} // namespace fern

@@ -1,0 +1,23 @@
+#pragma once
+// The program switches its processor off for a time in each turn of the loop; a clock wakes it.
+
+#include "run/tasks/task.h"
+
+namespace fern {
+
+class SleepTask : public Task {
+public:
+    /// `place` is its place in the program.
+    explicit SleepTask(std::size_t place)
+        : m_place(place)
+    {
+    }
+
+    std::unique_ptr<Task> clone() const override { return std::make_unique<SleepTask>(*this); }
+    Ticks run(Turn& turn) override;
+
+private:
+    std::size_t m_place;
+};
+
+} // namespace fern
