@@ -4,6 +4,7 @@
 #include "instrument/file.h"
 #include "instrument/program_edits.h"
 #include "judge/age.h"
+#include "judge/asleep.h"
 #include "judge/timing_sheet.h"
 #include "reading/counting.h"
 #include "run/pulse_tally.h"
@@ -209,6 +210,90 @@ TEST(Program, OnChangeASteadyValueIsDrawnOnce)
     };
     EXPECT_LE(drawn(2), 3U) << "before the first value, and with it";
     EXPECT_GT(drawn(8), 8U);
+}
+
+TEST(Program, ASampleInEveryTurnComesWithEachOfThem)
+{
+    const auto in = fastShed([](Instrument& shed) {
+        ProgramTask task;
+        task.id = "sample";
+        task.does = TaskDoes::Sample;
+        task.of = shed.channels[0]->id;
+        task.when = TaskWhen::EveryTurn;
+        shed.timing.program = {task};
+    });
+    const auto plain = *resolve(in, "");
+    const double turn = turnSeconds(plain);
+    EXPECT_EQ(samplePeriod(plain, plain.channels[0]), turn);
+    const auto activity = activityOf(in, 0.4);
+    EXPECT_NEAR(Activity::meanGap(activity.sampledAt), turn, 0.1 * turn)
+        << "but for the turn with the redraw";
+    EXPECT_LE(activity.oldest + ageBefore(plain, plain.channels[0], plain.displays[0]),
+        ageOf(plain, plain.channels[0], plain.displays[0]).oldest());
+}
+
+TEST(Program, ARateIsNotCountedInEveryTurn)
+{
+    auto in = test::polledWheel(8);
+    ProgramTask task;
+    task.id = "sample";
+    task.does = TaskDoes::Sample;
+    task.of = in.channels[0]->id;
+    task.when = TaskWhen::EveryTurn;
+    in.timing.program = {task};
+    const auto made = accepted(in);
+    ASSERT_FALSE(made);
+    EXPECT_NE(made.error().message.find("it is sampled when it is due"), std::string::npos);
+}
+
+TEST(Program, ASleepKeepsEverythingWaitingAndLosesInterrupts)
+{
+    const auto in = test::sleeping(3, 90);
+    const auto plain = *resolve(in, "");
+    const auto activity = activityOf(in, 30);
+    double asleep = 0;
+    for (const auto& busy : activity.all)
+        asleep += busy.with == BusyWith::Sleeping ? inSeconds(busy.to - busy.from) : 0;
+    EXPECT_NEAR(asleep / 30, asleepShare(plain), 0.1);
+    EXPECT_NEAR(Activity::meanGap(activity.shownAt), 3.3, 0.2) << "a redraw each time it wakes";
+    EXPECT_NEAR(firstNumberSeconds(plain), 0.3 + 0.03, 0.05);
+
+    auto wheel = test::polledWheel(1, 0, PulseInput::Interrupt);
+    auto awake = wheel;
+    wheel.timing.program = in.timing.program;
+    const auto seen = [](const Instrument& build) {
+        const auto resolved = *resolve(build, "");
+        PulseTally tally(resolved);
+        FirmwareRun(resolved, {}, tally).advanceTo(ticksFromSeconds(59));
+        return tally.figures().front();
+    };
+    EXPECT_EQ(seen(awake).lost(), 0);
+    EXPECT_GT(seen(*accepted(wheel)).lost(), seen(awake).happened / 2);
+}
+
+TEST(Program, ASaveTakesItsTimeAndOnChangeOnlyThen)
+{
+    const auto saves = [](TaskWhen when, double later) {
+        auto in = test::withSource(test::bench(), "Volts",
+            {test::ofKind(SourceKind::Lines, 0.25), "V", {{0, 2}, {5, 2}, {10, later}}});
+        ProgramTask task;
+        task.id = "save";
+        task.does = TaskDoes::Save;
+        task.of = in.channels[0]->id;
+        task.when = when;
+        task.every = {2, "s"};
+        in.timing.program = {task};
+        std::vector<double> lasts;
+        for (const auto& busy : activityOf(*accepted(in), 10).all)
+            if (busy.with == BusyWith::Saving)
+                lasts.push_back(inSeconds(busy.to - busy.from));
+        return lasts;
+    };
+    const auto due = saves(TaskWhen::Due, 2);
+    ASSERT_EQ(due.size(), 5U) << "every two seconds";
+    EXPECT_NEAR(due.front(), 40e-3, 1e-3) << "a page of flash memory is erased";
+    EXPECT_LE(saves(TaskWhen::Changed, 2).size(), 2U);
+    EXPECT_GT(saves(TaskWhen::Changed, 8).size(), 8U);
 }
 
 // The closed form of a polled input against runs: below it nothing is lost, well above it some is.
