@@ -94,6 +94,10 @@ row("run of the skiff demo, every byte sent", f"{600e3 / times['skiffRun']:.0f} 
 for name, label in (("paper", "an hour of the paper board, 640×400"), ("colour", "an hour of the colour panel, 240×135")):
     row(label, f"{3600e3 / times[f'hourOf/{name}']:.0f} × real time", "≥ 500 ×")
 row("one edit until stem, glass and findings are new", f"{times['oneEdit']:.1f} ms", "≤ 50 ms")
+row("pace plan of the skiff, before its proving run", f"{times['planOf/skiff']:.1f} ms", "≤ 300 ms")
+row("pace plan of a computer's panel, 70 000 paces", f"{times['planOf/computer']:.0f} ms", "")
+row("proving run of the skiff's plan, 30 s", f"{times['proofOfThePlan']:.0f} ms", "")
+row("one step of a what-if slider", f"{times['oneStepOfASlider']:.1f} ms", "≤ 50 ms")
 with tempfile.TemporaryDirectory() as folder:
     table = os.path.join(folder, "table.csv")
     pandas.DataFrame({"t_s": np.arange(1_000_000) / 100,

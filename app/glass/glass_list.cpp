@@ -6,6 +6,7 @@
 #include "app/look/text.h"
 #include "app/look/tokens.h"
 #include "base/number_text.h"
+#include "run/task_blocks.h"
 
 #include <QLabel>
 #include <QVBoxLayout>
@@ -33,10 +34,10 @@ QString pageWords(const PlainDisplay& display, const GlassMoment& moment)
     return GlassList::tr(", page %1 of %2").arg(place - turned.begin() + 1).arg(turned.size());
 }
 
-QString captionOf(const PlainDisplay& display, const GlassMoment* moment)
+QString captionOf(const PlainInstrument& in, const PlainDisplay& display, const GlassMoment* moment)
 {
     auto words = GlassList::tr("%1, every %2")
-                     .arg(qText(display.id), qText(durationText(inSeconds(display.redrawEvery))));
+                     .arg(qText(display.id), qText(durationText(redrawPeriod(in, display))));
     if (moment != nullptr)
         words += pageWords(display, *moment);
     if (display.pages.empty())
@@ -91,7 +92,8 @@ void GlassList::showView(const RunView& view)
         glass->setChosen(isChosen && m_rows.size() > 1);
         glass->setMostHeight(heightOfAll / static_cast<int>(m_rows.size()));
         glass->showPicture(view.glass[i].picture);
-        caption->setText(captionOf(displays[i], i < view.glass.size() ? &view.glass[i] : nullptr));
+        caption->setText(
+            captionOf(view.plain(), displays[i], i < view.glass.size() ? &view.glass[i] : nullptr));
         m_names.push_back(name);
     }
     if (m_dialog != nullptr && m_dialog->isVisible() && m_enlarged < m_rows.size())

@@ -9,6 +9,7 @@
 #include "app/places/channels/channels_place.h"
 #include "app/places/parts/parts_place.h"
 #include "app/places/screens/screens_place.h"
+#include "app/places/timing/timing_place.h"
 #include "app/shell/places.h"
 #include "app/shell/rail.h"
 #include "app/shell/right_column.h"
@@ -32,6 +33,7 @@ namespace {
 const QString channels = QString::fromLatin1(ChannelsPlace::name);
 const QString parts = QString::fromLatin1(PartsPlace::name);
 const QString screens = QString::fromLatin1(ScreensPlace::name);
+const QString timing = QString::fromLatin1(TimingPlace::name);
 const QString bench = QString::fromLatin1(BenchPlace::name);
 
 QString droppedFile(const QMimeData* data)
@@ -148,6 +150,11 @@ void MainWindow::connectBars()
     connect(m_tickBar, &TickBar::paceChosen, &m_runner, &Runner::setPace);
     connect(m_tickBar, &TickBar::recordToggled, &m_recording, &RecordingControl::toggle);
     connect(m_tickBar, &TickBar::playChosen, &m_play, &PlayControl::choose);
+    connect(m_tickBar, &TickBar::instantChosen, this, [this](double secondsAgo) {
+        if (m_runner.view()->isRunning) // what is looked at stays
+            m_play.toggleRun();
+        goTo({.place = timing, .page = QString::number(secondsAgo)});
+    });
     connect(&m_play, &PlayControl::changed, this,
         [this] { m_tickBar->setChoices(m_play.choices(), m_play.current()); });
     connect(&m_play, &PlayControl::listened, this,

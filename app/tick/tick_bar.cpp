@@ -9,6 +9,7 @@
 
 #include <QEvent>
 #include <QHBoxLayout>
+#include <QMouseEvent>
 #include <QPainter>
 #include <QSignalBlocker>
 
@@ -34,7 +35,10 @@ Ribbon::Ribbon(QWidget* parent)
     : QWidget(parent)
 {
     setObjectName(QStringLiteral("ribbon"));
-    setToolTip(tr("The last second: sampling green, bus blue, panel amber"));
+    setToolTip(
+        tr("The last second: sampling green, bus blue, panel amber. A click opens the instant "
+           "in the Timing place."));
+    setCursor(Qt::PointingHandCursor);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
 }
 
@@ -60,6 +64,11 @@ void Ribbon::paintEvent(QPaintEvent* /*event*/)
             continue;
         painter.fillRect(QRectF(left, 1, right - left, height() - 3), activityColour(busy.with));
     }
+}
+
+void Ribbon::mousePressEvent(QMouseEvent* event)
+{
+    Q_EMIT instantChosen(1 - std::clamp(event->position().x() / width(), 0.0, 1.0));
 }
 
 TickBar::TickBar(QWidget* parent)
@@ -114,6 +123,7 @@ TickBar::TickBar(QWidget* parent)
     connect(m_pace, &QComboBox::activated, this,
         [this](int index) { Q_EMIT paceChosen(m_pace->itemData(index).toDouble()); });
     connect(m_scenario, &QComboBox::activated, this, &TickBar::playChosen);
+    connect(m_ribbon, &Ribbon::instantChosen, this, &TickBar::instantChosen);
     m_patience.setSingleShot(true);
     m_patience.setInterval(200); // what takes less is not worth a word
     connect(&m_patience, &QTimer::timeout, this, [this] {

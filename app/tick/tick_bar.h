@@ -20,8 +20,12 @@ public:
     void showActivity(const RunView& view);
     QSize sizeHint() const override { return {240, 18}; }
 
+Q_SIGNALS:
+    void instantChosen(double secondsAgo);
+
 protected:
     void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
 
 private:
     std::vector<BusyRecord> m_activity;
@@ -43,6 +47,7 @@ Q_SIGNALS:
     void paceChosen(double pace);
     void playChosen(int index);
     void recordToggled();
+    void instantChosen(double secondsAgo);
 
 protected:
     void paintEvent(QPaintEvent* event) override;

@@ -360,6 +360,9 @@ PlainDisplay plain(const Instrument& instrument, const PlainInstrument& all, con
         p.response = p.optical + ticksFromSeconds(inSi(paper->fullRefresh));
         p.isDeaf = true;
     }
+    if (const double ampere = currentOf(instrument.parts, part, Draw::Active); ampere > 0)
+        if (const double volts = inputVolts(instrument.parts, part); volts > 0)
+            p.activeWatts = ampere * volts;
     p.redrawEvery = ticksFromSeconds(inSi(display.redrawEvery));
     p.busHertz = inSi(busSpeedOf(instrument, display));
     if (const auto* bus = busOf(instrument, display))

@@ -178,6 +178,7 @@ struct PlainDisplay {
     Ticks response; ///< from the last byte until it is seen, the longest refresh included
     Ticks optical; ///< of it, what is no refresh
     bool isDeaf = false; ///< while it refreshes
+    double activeWatts = 0; ///< that its part draws while it works; 0: nobody has told
     Ticks redrawEvery{500'000'000};
     double busHertz = 400e3;
     std::string bus; ///< id; empty where it hangs on none

@@ -6,10 +6,14 @@
 #include "instrument/program_edits.h"
 #include "judge/age.h"
 #include "judge/asleep.h"
+#include "judge/stations.h"
 #include "reading/counting.h"
 #include "run/task_blocks.h"
+#include "world/air_time.h"
+#include "world/radio_device.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include <fmt/format.h>
 
@@ -89,6 +93,56 @@ std::string mostOf(const AgeBreakdown& age)
     return fmt::format("{} of it {}", durationText(most->seconds), most->name);
 }
 
+/// The slots of a radio and how much of the time its senders are in the air.
+void addRadio(const PlainInstrument& in, const PlainDevice& device, std::vector<Fact>& limits)
+{
+    const auto& d = *device.spec;
+    const auto stations = valuesOfStations(device, in);
+    if (stations.empty())
+        return;
+    const auto& radio = d.radio;
+    const double slot = inSi(radio.slot);
+    const auto most = *std::max_element(stations.begin(), stations.end());
+    limits.push_back(
+        {"A cycle of " + d.name, durationText(slot * static_cast<double>(stations.size())),
+            fmt::format("{} in slots of {}, each polled every {}",
+                countText(std::ssize(stations), "station"), durationText(slot),
+                durationText(inSi(d.every)))});
+    limits.push_back({"Tries in a slot of " + d.name,
+        fmt::format("{:.0f}", std::floor(slot / answerSeconds(radio, most) * (1 + 1e-9))),
+        fmt::format("answers take {}; {} are wished", durationText(answerSeconds(radio, most)),
+            radio.tries)});
+    if (radio.air.modulation == Modulation::NotTold)
+        return;
+    const auto shares = airShares(radio, stations, inSi(d.every));
+    const auto percent = [](double share) { return significantText(100 * share, 2) + " %"; };
+    limits.push_back({d.name + " in the air", percent(std::max(shares.base, shares.station)),
+        fmt::format("of the time, at most {} with every try; a poll takes {}, an answer {}; {} are "
+                    "allowed",
+            percent(std::max(shares.baseMost, shares.stationMost)),
+            durationText(airSeconds(radio.air, radio.air.pollBytes)),
+            durationText(airSeconds(radio.air, radio.air.answerBytes)),
+            percent(radio.air.sharePercent / 100))});
+}
+
+/// How often paper is refreshed on a day, by its parts where it has any.
+void addPaper(const PlainInstrument& in, const PlainDisplay& display, std::vector<Fact>& limits)
+{
+    const auto* paper = std::get_if<PaperSpec>(&display.firmware->setup().part.shape);
+    if (paper == nullptr || display.pages.empty())
+        return;
+    constexpr double day = 86400; // seconds
+    const double every = redrawPeriod(in, display);
+    const double refreshes = day / every;
+    const double takes = inSi(paper->fullRefresh);
+    auto note = fmt::format("one each {}, {} each time", durationText(every), durationText(takes));
+    if (display.activeWatts > 0)
+        note += fmt::format("; {} each, {} a day",
+            quantityText(display.activeWatts * takes, *parseUnit("J"), 2),
+            quantityText(display.activeWatts * takes * refreshes, *parseUnit("Wh"), 2));
+    limits.push_back({"Refreshes of " + display.id, fmt::format("{:.0f} a day", refreshes), note});
+}
+
 } // namespace
 
 std::vector<TaskRow> taskRows(const Instrument& instrument, const PlainInstrument& plain)
@@ -135,6 +189,15 @@ std::string activityText(const PlainInstrument& in, const BusyRecord& busy)
         return fmt::format("starts, {}", lasts);
     }
     return {};
+}
+
+TextTable activityTable(const PlainInstrument& in, const std::vector<BusyRecord>& stretches)
+{
+    TextTable table{{"from_s", "to_s", "what"}, {}};
+    for (const auto& busy : stretches)
+        table.rows.push_back({shortestText(inSeconds(busy.from)), shortestText(inSeconds(busy.to)),
+            activityText(in, busy)});
+    return table;
 }
 
 std::string causeText(const PlainInstrument& in, BusyWith with, std::size_t index)
@@ -197,10 +260,14 @@ std::vector<Fact> timingLimits(const PlainInstrument& in)
                     oldest = &in.channels[i];
                     age = its;
                 }
+        addPaper(in, display, limits);
         if (oldest != nullptr)
             limits.push_back({"Oldest number on " + display.id, durationText(age.oldest()),
                 fmt::format("{}, {}", oldest->name, mostOf(age))});
     }
+    for (const auto& device : in.devices)
+        if (device.spec->kind == DeviceKind::Radio)
+            addRadio(in, device, limits);
     return limits;
 }
 

@@ -3,6 +3,7 @@
 
 #include "judge/facts.h"
 #include "run/records.h"
+#include "signal/csv.h"
 
 #include <string>
 #include <vector>
@@ -27,6 +28,10 @@ std::vector<TaskRow> taskRows(const Instrument& instrument, const PlainInstrumen
 
 /// Returns what keeps the processor, a bus or a panel busy: "sends helm, 26 ms".
 std::string activityText(const PlainInstrument& instrument, const BusyRecord& busy);
+
+/// Returns stretches as rows: from, to, in seconds of the run, and what.
+TextTable activityTable(
+    const PlainInstrument& instrument, const std::vector<BusyRecord>& stretches);
 
 /// Returns what keeps it busy, as a cause: "a redraw of helm".
 std::string causeText(const PlainInstrument& instrument, BusyWith with, std::size_t index);

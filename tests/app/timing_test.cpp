@@ -218,6 +218,37 @@ TEST_F(TimingTest, LimitsAndLanesFollowASliderThatMoves)
     EXPECT_EQ(instrument(), before);
 }
 
+TEST_F(TimingTest, TheRibbonOpensItsInstantInTheLanes)
+{
+    window.goTo({QStringLiteral("Channels")});
+    jump(20.3);
+    auto* ribbon = find<QWidget>("ribbon");
+    QTest::mouseClick(ribbon, Qt::LeftButton, {}, {ribbon->width() / 2, ribbon->height() / 2});
+    ASSERT_TRUE(waitFor([this] { return window.findChild<TimingPlace*>()->isVisible(); }));
+    const auto words = find<ActivityLanes>("activityLanes")->words();
+    EXPECT_TRUE(words.startsWith(QStringLiteral("50")) && words.contains(QStringLiteral("ms ago")))
+        << words.toStdString();
+}
+
+TEST_F(TimingTest, WhatRanIsSavedAsPictureRowsAndTimeline)
+{
+    jump(20.3);
+    for (const auto* name : {"ran.png", "ran.csv", "ran.vcd"}) {
+        dialogs.nextSave = folder.filePath(QString::fromLatin1(name));
+        click("exportLanes");
+    }
+    const auto read = [&](const char* name) {
+        return test::readText(folder.filePath(QString::fromLatin1(name)).toStdString());
+    };
+    EXPECT_TRUE(read("ran.png").starts_with("\x89PNG"));
+    EXPECT_TRUE(read("ran.csv").starts_with("from_s,to_s,what\n"));
+    EXPECT_NE(read("ran.csv").find("sends helm"), std::string::npos);
+    EXPECT_NE(read("ran.vcd").find("$var wire 1 cpu processor $end"), std::string::npos);
+    dialogs.nextSave = QStringLiteral("/nowhere/ran.csv");
+    click("exportLanes");
+    EXPECT_TRUE(notice()->text().contains(QStringLiteral("/nowhere")));
+}
+
 TEST_F(TimingTest, ASaveAndASleepAreAddedSetAndTakenAway)
 {
     addTask(QStringLiteral("a save"));

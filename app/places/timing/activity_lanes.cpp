@@ -54,6 +54,7 @@ QSize ActivityLanes::sizeHint() const
 
 void ActivityLanes::showView(const RunView& view)
 {
+    m_view = view;
     m_plain = view.resolved;
     m_now = view.now;
     const int before = laneCount();
@@ -82,10 +83,13 @@ void ActivityLanes::takePulses(const RunView& view)
 {
     m_pulses.clear();
     m_pulsesOf.clear();
+    m_isInterrupted = false;
     const auto& channels = view.plain().channels;
     if (view.channel >= channels.size() || channels[view.channel].source.kind != SourceKind::Pulses)
         return;
     m_pulsesOf = qText(channels[view.channel].name);
+    m_isInterrupted = channels[view.channel].source.pulses.input == PulseInput::Interrupt;
+    m_interrupts = view.pulses.countedAt;
     const auto& edges = view.pulses.sampled.edges;
     const auto seen = seenPulses(edges, view.pulses.countedAt);
     std::size_t pulse = 0;
@@ -139,6 +143,13 @@ void ActivityLanes::setCursorAt(double share)
     m_cursor = share < 0 ? share : std::clamp(share, 0.0, 1.0);
     say();
     update();
+}
+
+void ActivityLanes::pointAt(double secondsAgo)
+{
+    m_span = std::clamp(std::max(m_span, secondsAgo), shortestSpan, inSeconds(busyKept));
+    setFocus();
+    setCursorAt(1 - secondsAgo / m_span);
 }
 
 void ActivityLanes::zoom(double factor)
@@ -255,6 +266,15 @@ void ActivityLanes::paintEvent(QPaintEvent* /*event*/)
             painter.setBrush(pulse.isCounted ? QBrush(t.pale) : QBrush(Qt::NoBrush));
             painter.drawRect(box);
         }
+    }
+    if (m_isInterrupted) {
+        const int top = (laneCount() - 1) * laneHeight;
+        drawName(top, tr("interrupts"));
+        painter.setPen(QPen(t.accent, 1.5));
+        for (const auto at : m_interrupts)
+            if (inSeconds(at) > from)
+                painter.drawLine(QPointF(x(inSeconds(at)), top + 5),
+                    QPointF(x(inSeconds(at)), top + laneHeight - 5));
     }
     if (m_cursor >= 0) {
         painter.setPen(QPen(t.ink, 1));

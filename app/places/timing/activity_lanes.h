@@ -14,6 +14,9 @@ public:
     explicit ActivityLanes(QWidget* parent = nullptr);
 
     void showView(const RunView& view);
+    const RunView& view() const { return m_view; }
+    /// Puts the cursor at an instant, and tells what ran.
+    void pointAt(double secondsAgo);
     /// The seconds that are shown, up to now.
     double span() const { return m_span; }
     /// What runs at the cursor, lane by lane; empty without one.
@@ -53,7 +56,8 @@ private:
     void say();
     int laneCount() const
     {
-        return static_cast<int>(m_lanes.size()) + (m_pulsesOf.isEmpty() ? 0 : 1);
+        return static_cast<int>(m_lanes.size()) + (m_pulsesOf.isEmpty() ? 0 : 1)
+            + (m_isInterrupted ? 1 : 0);
     }
     double secondsAt(double share) const { return inSeconds(m_now) - (1 - share) * m_span; }
 
@@ -61,6 +65,9 @@ private:
     std::vector<Lane> m_lanes;
     QString m_pulsesOf; ///< the channel whose pulses have a lane, below the others; empty: none
     std::vector<Pulse> m_pulses; ///< its last ones
+    bool m_isInterrupted = false; ///< by each of them, in a lane of its own
+    std::vector<Ticks> m_interrupts;
+    RunView m_view; ///< that is shown
     Ticks m_now;
     double m_span = 1; ///< seconds
     double m_cursor = -1; ///< a share of the span; less than zero: none

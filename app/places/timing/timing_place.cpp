@@ -1,17 +1,21 @@
 #include "app/places/timing/timing_place.h"
 
+#include "app/dialogs/dialogs.h"
 #include "app/document/document.h"
 #include "app/look/card.h"
 #include "app/look/look.h"
 #include "app/look/scroll.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
+#include "app/notice/notice_bar.h"
 #include "app/play/play_control.h"
 #include "instrument/program_edits.h"
+#include "io/files.h"
 #include "judge/counted_pulses.h"
 #include "judge/timing_sheet.h"
 #include "plan/program_starts.h"
 #include "run/firmware_run.h"
+#include "run/vcd.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -50,8 +54,8 @@ QPainterPath TimingPlace::mark()
 
 TimingPlace::TimingPlace(House& house, QWidget* parent)
     : Place(parent)
+    , m_house(house)
     , m_document(house.document)
-    , m_play(house.play)
     , m_lanesCard(new Card(tr("What runs when"), this))
     , m_lanes(new ActivityLanes(this))
     , m_cursor(softLabel({}, this))
@@ -91,6 +95,11 @@ QWidget* TimingPlace::makeLanes()
         m_cursor->setText(words.isEmpty() ? tr("Point at a stretch, and it is named.") : words);
     });
     m_cursor->setText(tr("Point at a stretch, and it is named."));
+    auto* save = new QPushButton(tr("Export …"), this);
+    save->setObjectName(QStringLiteral("exportLanes"));
+    save->setToolTip(tr("As a picture (.png), as rows (.csv) or as a timeline (.vcd)"));
+    card->addTool(save);
+    connect(save, &QPushButton::clicked, this, &TimingPlace::exportLanes);
     return card;
 }
 
@@ -236,6 +245,35 @@ QWidget* TimingPlace::makePages()
     return card;
 }
 
+void TimingPlace::turnTo(const Destination& there)
+{
+    if (!there.page.isEmpty())
+        m_lanes->pointAt(there.page.toDouble());
+}
+
+void TimingPlace::exportLanes()
+{
+    const auto path = m_house.dialogs.fileToSave(
+        this, tr("Save what ran"), qText(m_document.instrument().name) + QStringLiteral(".png"));
+    if (path.isEmpty())
+        return;
+    const auto& view = m_lanes->view();
+    Result<void> written;
+    if (path.endsWith(QStringLiteral(".csv"), Qt::CaseInsensitive)) {
+        written = io::writeFileAtomically(
+            path.toStdString(), csvOf(activityTable(view.plain(), view.activity)));
+    } else if (path.endsWith(QStringLiteral(".vcd"), Qt::CaseInsensitive)) {
+        VcdTimeline timeline(view.plain());
+        for (const auto& busy : view.activity)
+            timeline.busy(busy);
+        written = io::writeFileAtomically(path.toStdString(), timeline.text());
+    } else if (!m_lanes->grab().save(path)) {
+        written = Error{ErrorCode::NotFound, "it cannot be written", path.toStdString()};
+    }
+    if (!written)
+        m_house.notice.refuse(qText(describe(written.error())));
+}
+
 void TimingPlace::showView(const std::shared_ptr<const RunView>& view)
 {
     m_view = view;
@@ -260,7 +298,7 @@ void TimingPlace::showPage()
     else if (page == m_ways)
         m_ways->showInstrument(m_shown);
     else
-        m_whatIf->showInstrument(m_shown, m_play.scenario());
+        m_whatIf->showInstrument(m_shown, m_house.play.scenario());
 }
 
 /// What is tried is run for the last seconds as though it had been so since a little before them.

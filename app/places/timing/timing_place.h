@@ -30,6 +30,8 @@ public:
     TimingPlace(House& house, QWidget* parent);
 
     void showView(const std::shared_ptr<const RunView>& view) override;
+    /// The page of a destination is an instant, in seconds before now.
+    void turnTo(const Destination& there) override;
     QString helpHeading() const override { return QString::fromLatin1(name); }
 
 private:
@@ -44,9 +46,11 @@ private:
     void showPage();
     /// What ran, or would run at the pace that is tried.
     void showLanes();
+    /// Saves what ran as a picture, as rows or as a timeline.
+    void exportLanes();
 
+    House m_house;
     Document& m_document;
-    PlayControl& m_play;
     std::shared_ptr<const RunView> m_view;
     std::shared_ptr<const PlainInstrument> m_shown; ///< of which program and limits are shown
     Card* m_lanesCard;

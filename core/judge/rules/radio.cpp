@@ -6,6 +6,7 @@
 #include "base/quantity_text.h"
 #include "instrument/edits.h"
 #include "judge/part_fix.h"
+#include "judge/stations.h"
 #include "world/air_time.h"
 #include "world/radio_device.h"
 
@@ -23,20 +24,6 @@ namespace {
 Quantity inWholeTenths(double seconds)
 {
     return {std::ceil(seconds * 10 - 1e-9) / 10, "s"};
-}
-
-/// How many values each station answers with.
-std::vector<std::size_t> valuesOfStations(const PlainDevice& device, const PlainInstrument& plain)
-{
-    std::vector<int> addresses;
-    for (const auto channel : device.channels)
-        addresses.push_back(plain.channels[channel].source.node.address);
-    std::vector<std::size_t> values;
-    for (const auto station : stationsOf(addresses)) {
-        values.resize(std::max(values.size(), station + 1));
-        ++values[station];
-    }
-    return values;
 }
 
 /// All stations have their turn before the first one has it again.

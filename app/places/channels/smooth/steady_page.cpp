@@ -5,6 +5,7 @@
 #include "app/look/look.h"
 #include "app/look/text.h"
 #include "instrument/edits.h"
+#include "run/task_blocks.h"
 
 #include <QLabel>
 #include <QPushButton>
@@ -87,7 +88,7 @@ void SteadyPage::showView(const RunView& view)
     m_channel = c.id;
     m_plain = c;
     m_reader = view.plain().readers[view.choice->reader];
-    m_redrawEvery = inSeconds(view.plain().displays[view.choice->display].redrawEvery);
+    m_redrawEvery = redrawPeriod(view.plain(), view.plain().displays[view.choice->display]);
     m_data = trialDataOf(view);
 }
 

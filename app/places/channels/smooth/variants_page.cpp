@@ -7,6 +7,7 @@
 #include "app/places/channels/trace_plot.h"
 #include "base/number_text.h"
 #include "instrument/edits.h"
+#include "run/task_blocks.h"
 #include "smooth/step_text.h"
 
 #include <QGridLayout>
@@ -90,7 +91,7 @@ void VariantsPage::showView(const RunView& view)
     m_triedAt = view.now;
     m_plain = c;
     m_reader = view.plain().readers[view.choice->reader];
-    m_redrawEvery = inSeconds(view.plain().displays[view.choice->display].redrawEvery);
+    m_redrawEvery = redrawPeriod(view.plain(), view.plain().displays[view.choice->display]);
     m_data = trialDataOf(view);
     m_range = traceRange(view);
     if (isVisible())
