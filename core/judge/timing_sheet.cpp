@@ -7,7 +7,6 @@
 #include "judge/age.h"
 #include "judge/asleep.h"
 #include "judge/stations.h"
-#include "reading/counting.h"
 #include "run/task_blocks.h"
 #include "world/air_time.h"
 #include "world/radio_device.h"
@@ -69,19 +68,17 @@ const PlainTask* plainOf(const PlainInstrument& in, const ProgramTask& task)
 Fact pulseLimit(const PlainInstrument& in, const PlainChannel& c)
 {
     const auto& p = c.source.pulses;
-    const auto asRate = [&](double hertz) {
-        return fmt::format("{} {}", significantText(hertz / p.perUnit, 2), c.unit.name);
-    };
-    if (p.input == PulseInput::Interrupt) {
-        const double least = operationCosts(in.processor).interrupt;
-        return {"Counts " + c.name + " up to", asRate(1 / least),
-            fmt::format("an interrupt takes {}", durationText(least))};
-    }
+    const double most = mostCountedHertz(in, c);
     const auto pause = longestPause(in);
+    const double holdOff = inSi(p.holdOff);
     return {"Counts " + c.name + " up to",
-        asRate(highestPolledHertz(pause.seconds, p.dutyPercent / 100)),
-        fmt::format(
-            "polled, and {} keeps the loop for {}", pause.words, durationText(pause.seconds))};
+        fmt::format("{} {}", significantText(most / p.perUnit, 2), c.unit.name),
+        holdOff > 0 && most >= (1 - 1e-9) / holdOff
+            ? fmt::format("nothing counts within the hold-off of {}", durationText(holdOff))
+            : p.input == PulseInput::Interrupt
+            ? fmt::format("an interrupt takes {}", durationText(1 / most))
+            : fmt::format("polled, and {} keeps the loop for {}", pause.words,
+                durationText(pause.seconds))};
 }
 
 /// The largest contribution to an age.

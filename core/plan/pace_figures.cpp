@@ -5,7 +5,6 @@
 #include "judge/blanking.h"
 #include "judge/readable.h"
 #include "plan/usual_redraw.h"
-#include "reading/counting.h"
 #include "run/task_blocks.h"
 
 #include <map>
@@ -18,10 +17,7 @@ PulseDemand pulseDemand(const PlainInstrument& in, const PlainChannel& c)
     if (c.source.kind != SourceKind::Pulses || p.gives != PulseGives::Rate
         || p.means != CountMeans::RisingEdge)
         return {};
-    return {p.perUnit * fromSi(c.to, c.unit),
-        p.input == PulseInput::Interrupt
-            ? 1 / operationCosts(in.processor).interrupt
-            : highestPolledHertz(longestPause(in).seconds, p.dutyPercent / 100)};
+    return {p.perUnit * fromSi(c.to, c.unit), mostCountedHertz(in, c)};
 }
 
 BuildFigures buildFigures(const PlainInstrument& in)

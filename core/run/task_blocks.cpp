@@ -1,6 +1,7 @@
 #include "run/task_blocks.h"
 
 #include "instrument/plain_program.h"
+#include "reading/counting.h"
 #include "run/converter_times.h"
 #include "smooth/figures.h"
 
@@ -276,6 +277,16 @@ Pause longestPause(const PlainInstrument& in)
         }
     longest.seconds += most;
     return longest;
+}
+
+double mostCountedHertz(const PlainInstrument& in, const PlainChannel& channel)
+{
+    const auto& p = channel.source.pulses;
+    const double most = p.input == PulseInput::Interrupt
+        ? 1 / operationCosts(in.processor).interrupt
+        : highestPolledHertz(longestPause(in).seconds, p.dutyPercent / 100);
+    const double holdOff = inSi(p.holdOff);
+    return holdOff > 0 ? std::min(most, 1 / holdOff) : most;
 }
 
 } // namespace fern

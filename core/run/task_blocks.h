@@ -71,6 +71,11 @@ double roundSeconds(const PlainInstrument& instrument);
 /// Returns what a task is called that takes time: "a redraw of helm".
 std::string taskWords(const PlainInstrument& instrument, TaskDoes does, std::size_t of);
 
+/// Returns how many pulses a second a channel counts at most: as many as the loop sees with the
+/// longest task between two looks, or as many as can interrupt; and no more than its hold-off lets
+/// through.
+double mostCountedHertz(const PlainInstrument& instrument, const PlainChannel& channel);
+
 /// What keeps the loop from looking at its pins for the longest time: a turn with the longest of
 /// the tasks that are run when they are due.
 struct Pause {
