@@ -215,6 +215,8 @@ void MainWindow::goToPointer(const QString& pointer)
         return goTo({.place = parts, .pointer = pointer});
     if (pointer.startsWith(QStringLiteral("/pages")))
         return goTo({.place = screens, .pointer = pointer});
+    if (pointer.startsWith(QStringLiteral("/timing")))
+        return goTo({.place = timing, .pointer = pointer});
     const auto subject = subjectOf(m_document.instrument(), pointer.toStdString());
     const auto& concerned = subject.channels;
     const bool isHere = concerned.empty()

@@ -62,6 +62,8 @@ Subject subjectOf(const Instrument& in, std::string_view place)
     }
     if (list == "parts")
         return {"Parts", {}, Leaf::World};
+    if (list == "timing")
+        return {"Program", {}, Leaf::Glass};
     Subject subject{"Instrument", {}, Leaf::World};
     if (list == "displays") {
         subject = {"Display " + id, {}, Leaf::Glass};

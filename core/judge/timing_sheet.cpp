@@ -72,13 +72,15 @@ Fact pulseLimit(const PlainInstrument& in, const PlainChannel& c)
     const auto pause = longestPause(in);
     const double holdOff = inSi(p.holdOff);
     return {"Counts " + c.name + " up to",
-        fmt::format("{} {}", significantText(most / p.perUnit, 2), c.unit.name),
+        p.gives == PulseGives::Rate
+            ? fmt::format("{} {}", significantText(most / p.perUnit, 2), c.unit.name)
+            : fmt::format("{} pulses a second", significantText(most, 2)),
         holdOff > 0 && most >= (1 - 1e-9) / holdOff
             ? fmt::format("nothing counts within the hold-off of {}", durationText(holdOff))
             : p.input == PulseInput::Interrupt
             ? fmt::format("an interrupt takes {}", durationText(1 / most))
-            : fmt::format("polled, and {} keeps the loop for {}", pause.words,
-                durationText(pause.seconds))};
+            : fmt::format(
+                "polled, and {} keeps the loop for {}", pause.words, durationText(pause.seconds))};
 }
 
 /// The largest contribution to an age.
@@ -237,8 +239,7 @@ std::vector<Fact> timingLimits(const PlainInstrument& in)
             "from waking: the start, everything once, and the panel"});
     }
     for (const auto& c : in.channels)
-        if (c.source.kind == SourceKind::Pulses && c.source.pulses.gives == PulseGives::Rate
-            && c.source.pulses.means == CountMeans::RisingEdge)
+        if (c.source.kind == SourceKind::Pulses && c.source.pulses.means == CountMeans::RisingEdge)
             limits.push_back(pulseLimit(in, c));
     for (const auto& display : in.displays) {
         if (display.pages.empty())

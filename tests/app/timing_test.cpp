@@ -252,7 +252,14 @@ TEST_F(TimingTest, WhatRanIsSavedAsPictureRowsAndTimeline)
 TEST_F(TimingTest, ASaveAndASleepAreAddedSetAndTakenAway)
 {
     addTask(QStringLiteral("a save"));
-    choose("save");
+    EXPECT_EQ(program()->task(), QStringLiteral("save")) << "what is new is chosen";
+    choose(order().front());
+    window.goTo({QStringLiteral("Channels")});
+    window.goTo(
+        {.place = QStringLiteral("Timing"), .pointer = QStringLiteral("/timing/program/save")});
+    settle();
+    EXPECT_TRUE(window.findChild<TimingPlace*>()->isVisible());
+    EXPECT_EQ(program()->task(), QStringLiteral("save")) << "a finding leads to its task";
     EXPECT_EQ(wholeProgram(instrument()).back().of, "strokes") << "the total is saved first";
     addTask(QStringLiteral("a sleep"));
     choose("sleep");

@@ -45,6 +45,17 @@ void ProgramList::showTasks(const std::vector<TaskRow>& rows)
             m_chosen = static_cast<int>(i);
     updateGeometry();
     choose(std::max(0, m_chosen));
+    chooseTask(m_wanted);
+}
+
+void ProgramList::chooseTask(const QString& task)
+{
+    m_wanted = task;
+    for (std::size_t i = 0; i < m_rows.size() && !m_wanted.isEmpty(); ++i)
+        if (qText(m_rows[i].id) == m_wanted) {
+            m_wanted.clear();
+            choose(static_cast<int>(i));
+        }
 }
 
 QString ProgramList::task() const

@@ -15,6 +15,8 @@ public:
     void showTasks(const std::vector<TaskRow>& rows);
     /// The task that is chosen; empty for none.
     QString task() const;
+    /// Chooses a task, as soon as it is there.
+    void chooseTask(const QString& task);
     /// The middle of a task's row.
     QPoint middleOf(std::size_t row) const;
 
@@ -42,6 +44,7 @@ private:
 
     std::vector<TaskRow> m_rows;
     int m_chosen = 0;
+    QString m_wanted; ///< is chosen when it comes; empty for none
     int m_dragged = -1; ///< the row that the mouse holds
     int m_to = -1; ///< where it would stand
 };

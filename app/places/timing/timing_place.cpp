@@ -116,7 +116,7 @@ QWidget* TimingPlace::makeProgram()
     rows->addStretch(1);
     room->setWidget(inside);
     layInCard(*room);
-    card->body()->addWidget(room, 2);
+    card->body()->addWidget(room, 4);
     auto* foot = new QHBoxLayout;
     m_remove->setObjectName(QStringLiteral("removeTask"));
     foot->addWidget(makeAdding());
@@ -163,8 +163,10 @@ QWidget* TimingPlace::makeAdding()
         if (item == 0)
             return;
         const auto& each = all[static_cast<std::size_t>(item - 1)];
-        m_document.apply(
-            tr("Add %1").arg(each.words), withNewTask(m_document.instrument(), each.does));
+        const auto made = withNewTask(m_document.instrument(), each.does);
+        if (made)
+            m_program->chooseTask(qText(made->timing.program.back().id));
+        m_document.apply(tr("Add %1").arg(each.words), made);
     });
     return box;
 }
@@ -202,7 +204,7 @@ void TimingPlace::addTask(Card& card)
     auto* figures = new QHBoxLayout;
     figures->addWidget(m_task, 1);
     figures->addWidget(m_serial, 1);
-    card.body()->addLayout(figures, 1);
+    card.body()->addLayout(figures, 3);
     connect(m_task, &ParameterGrid::entered, this,
         [this](const QString& path, const QString& label, const QString& text) {
             m_document.apply(label,
@@ -249,6 +251,9 @@ void TimingPlace::turnTo(const Destination& there)
 {
     if (!there.page.isEmpty())
         m_lanes->pointAt(there.page.toDouble());
+    const QString tasks = QStringLiteral("/timing/program/");
+    if (there.pointer.startsWith(tasks))
+        m_program->chooseTask(there.pointer.mid(tasks.size()));
 }
 
 void TimingPlace::exportLanes()
