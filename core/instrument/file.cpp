@@ -229,6 +229,11 @@ void checkProgram(ReferenceCheck& check, const Instrument& in)
         > mostOwn)
         check.fail(
             "/timing/program", fmt::format("a program has at most {} tasks of its own", mostOwn));
+    const auto board = std::find_if(in.parts.begin(), in.parts.end(),
+        [](const auto& part) { return part->kind == PartKind::Board; });
+    if (in.timing.runtime == Runtime::Interpreted && board != in.parts.end()
+        && (*board)->processor == ProcessorClass::Bits8At16MHz)
+        check.fail("/timing/runtime", "an 8-bit board has no room for an interpreter");
     std::set<std::string> ids, named;
     for (std::size_t i = 0; i < program.size(); ++i) {
         const auto& task = program[i];

@@ -261,6 +261,13 @@ Result<Instrument> withoutTask(const Instrument& in, std::string_view id)
     return withProgram(in, std::move(program));
 }
 
+Result<Instrument> withRuntime(const Instrument& in, Runtime runtime)
+{
+    Instrument out = in;
+    out.timing.runtime = runtime;
+    return accepted(std::move(out));
+}
+
 std::vector<Parameter> serialParameters(const Instrument& in)
 {
     return rowsOf(in.timing.serial);

@@ -28,6 +28,9 @@ Result<Instrument> withNewTask(const Instrument& in, TaskDoes does);
 /// Takes one of those away.
 Result<Instrument> withoutTask(const Instrument& in, std::string_view task);
 
+/// Says how the firmware is run. Error on a board that has no room for an interpreter.
+Result<Instrument> withRuntime(const Instrument& in, Runtime runtime);
+
 /// The serial port of the lines.
 std::vector<Parameter> serialParameters(const Instrument& in);
 Result<Instrument> withSerialParameter(

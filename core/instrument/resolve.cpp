@@ -422,6 +422,7 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
     p.runTime = runTimeOf(instrument.parts);
     p.wishedSeconds = inSi(instrument.wish.hours);
     p.readingDistance = inSi(instrument.wish.readingDistance);
+    p.runtime = instrument.timing.runtime;
     p.loopWaitSeconds = inSi(instrument.timing.loopWait);
     p.serial = instrument.timing.serial;
     p.program = plainProgram(p, instrument.timing.program);

@@ -234,6 +234,7 @@ struct PlainInstrument {
     std::vector<PlainReader> readers;
     std::vector<PlainDisplay> displays;
     ProcessorClass processor = ProcessorClass::Bits8At16MHz;
+    Runtime runtime = Runtime::Compiled;
     double loopWaitSeconds = 0; ///< at the end of each turn
     std::vector<PlainTask> program; ///< every channel, display and output once, in order
     SerialOut serial;

@@ -52,9 +52,8 @@ void LossTally::attribute(std::size_t channel, Counter& counter, const SampleRec
 {
     const auto& all = record.countedAt;
     auto& causes = m_lost[channel];
-    const auto told =
-        std::count_if(all.begin(), all.end(), [&](const Ticks& at) { return at > counter.at; });
-    if (told < record.counted - counter.counted) { // the first of them are forgotten
+    const bool areForgotten = record.counted > std::ssize(all);
+    if (areForgotten && all.front() > counter.decided) { // those of this stretch among them
         counter.isUnfollowed = true;
         counter.decided = record.at;
         return;

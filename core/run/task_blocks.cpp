@@ -16,19 +16,23 @@ double sampleSeconds(const PlainInstrument& in, const PlainChannel& channel)
     for (const auto& step : activeSteps(channel.steps))
         operations += costOf(step, channel.numberKind, inSeconds(channel.sampleEvery)).operations;
     const double asks = isAskedEachTime(in, channel) ? askSeconds(channel) : 0;
-    return asks + fetchSeconds(channel) + operations * operationCosts(in.processor).arithmetic;
+    return asks + fetchSeconds(channel)
+        + operations * operationCosts(in.processor, in.runtime).arithmetic;
 }
 
 double outputSeconds(const PlainInstrument& in, const PlainOutput& output)
 {
     constexpr double line = 2; // operations
-    return line * operationCosts(in.processor).arithmetic + inSeconds(output.blinds);
+    return line * operationCosts(in.processor, in.runtime).arithmetic + inSeconds(output.blinds);
 }
 
 double stretchedBy(const PlainInstrument& in, double interruptsPerSecond)
 {
     constexpr double most = 0.95; // beyond, the loop stands still
-    return 1 / (1 - std::min(most, interruptsPerSecond * operationCosts(in.processor).interrupt));
+    return 1
+        / (1
+            - std::min(
+                most, interruptsPerSecond * operationCosts(in.processor, in.runtime).interrupt));
 }
 
 double mostInterrupts(const PlainInstrument& in)
@@ -45,7 +49,7 @@ double mostInterrupts(const PlainInstrument& in)
 
 double idleTurnSeconds(const PlainInstrument& in)
 {
-    return operationCosts(in.processor).loopTurn + in.loopWaitSeconds;
+    return operationCosts(in.processor, in.runtime).loopTurn + in.loopWaitSeconds;
 }
 
 double turnSeconds(const PlainInstrument& in)
@@ -60,14 +64,14 @@ double turnSeconds(const PlainInstrument& in)
 double lineSeconds(const PlainInstrument& in, int bytes)
 {
     constexpr int bytesOfNumber = 8;
-    const auto costs = operationCosts(in.processor);
+    const auto costs = operationCosts(in.processor, in.runtime);
     const int numbers = (bytes + bytesOfNumber - 1) / bytesOfNumber;
     return numbers * costs.format + bytes * costs.arithmetic;
 }
 
 double saveSeconds(const PlainInstrument& in, int bytes)
 {
-    const auto costs = operationCosts(in.processor);
+    const auto costs = operationCosts(in.processor, in.runtime);
     return costs.save + bytes * costs.savedByte;
 }
 
@@ -283,7 +287,7 @@ double mostCountedHertz(const PlainInstrument& in, const PlainChannel& channel)
 {
     const auto& p = channel.source.pulses;
     const double most = p.input == PulseInput::Interrupt
-        ? 1 / operationCosts(in.processor).interrupt
+        ? 1 / operationCosts(in.processor, in.runtime).interrupt
         : highestPolledHertz(longestPause(in).seconds, p.dutyPercent / 100);
     const double holdOff = inSi(p.holdOff);
     return holdOff > 0 ? std::min(most, 1 / holdOff) : most;

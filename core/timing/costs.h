@@ -3,6 +3,7 @@
 
 #include "parts/spec.h"
 #include "scale/spec.h"
+#include "timing/spec.h"
 
 namespace fern {
 
@@ -21,8 +22,10 @@ struct OperationCosts {
 /// and 16 MHz, by tools/measure_costs.py: four due times looked at, a third of an exponential step
 /// in floats, a handler called by a library's interrupt, seven digits printed, 8 x 16 dots drawn.
 /// A byte of its lasting memory takes 3.4 ms (data sheet, from memory). The other rows are typical
-/// of their classes; a save of theirs erases a page of flash memory (estimates).
-OperationCosts operationCosts(ProcessorClass processor);
+/// of their classes; a save of theirs erases a page of flash memory (estimates). Interpreted, an
+/// operation makes an object, a line is looked up word by word, and an interrupt waits for the
+/// interpreter: estimates at the slow end. The 8-bit class has no room for an interpreter.
+OperationCosts operationCosts(ProcessorClass processor, Runtime runtime);
 
 /// Returns how many operations a scaling takes: of a line two. A logarithm or a root counts as
 /// twenty, the functions of a formula likewise (estimates).

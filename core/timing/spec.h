@@ -138,7 +138,15 @@ template <class Archive> void describe(Archive& a, SerialOut& s)
     a.integer("bufferBytes", s.bufferBytes, 0, 65536);
 }
 
+/// How the firmware is run.
+enum class Runtime {
+    Compiled,
+    Interpreted, ///< from its source, on the board; where it has room for that
+};
+inline constexpr Words<2> runtimeWords{"compiled", "interpreted"};
+
 struct TimingSpec {
+    Runtime runtime = Runtime::Compiled;
     Quantity loopWait{0, "ms"}; ///< blocking wait at the end of each turn of the loop
     /// What is not named here stands before it, in the order of the file: channels, displays,
     /// outputs; each when it is due.
@@ -151,6 +159,7 @@ struct TimingSpec {
 
 template <class Archive> void describe(Archive& a, TimingSpec& t)
 {
+    a.optionalChoice("runtime", t.runtime, runtimeWords);
     a.quantity("loopWait", t.loopWait, "s", {0, 60});
     a.optionalList("program", t.program);
     if (Archive::isReading ? a.has("serial") : t.serial != SerialOut{})

@@ -218,6 +218,20 @@ TEST_F(TimingTest, LimitsAndLanesFollowASliderThatMoves)
     EXPECT_EQ(instrument(), before);
 }
 
+TEST_F(TimingTest, AnInterpreterMakesEachTurnLonger)
+{
+    const auto before = limit(QStringLiteral("A turn of the loop"));
+    auto* box = find<QComboBox>("runtime");
+    box->setCurrentIndex(1);
+    Q_EMIT box->activated(1);
+    settle();
+    EXPECT_EQ(before, QStringLiteral("0.5 µs"));
+    EXPECT_EQ(limit(QStringLiteral("A turn of the loop")), QStringLiteral("100 µs"));
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_EQ(box->currentIndex(), 0);
+}
+
 TEST_F(TimingTest, TheRibbonOpensItsInstantInTheLanes)
 {
     window.goTo({QStringLiteral("Channels")});

@@ -61,6 +61,7 @@ TimingPlace::TimingPlace(House& house, QWidget* parent)
     , m_cursor(softLabel({}, this))
     , m_program(new ProgramList(this))
     , m_remove(new QPushButton(tr("Remove"), this))
+    , m_runtime(makeRuntime())
     , m_task(new ParameterGrid(false, this))
     , m_serial(new ParameterGrid(false, this))
     , m_taskName(new QLabel(this))
@@ -107,6 +108,7 @@ QWidget* TimingPlace::makeProgram()
 {
     auto* card = new Card(tr("The program"), this);
     card->setSubtitle(tr("one loop, from top to bottom"));
+    card->addTool(m_runtime);
     auto* room = new QScrollArea(card);
     room->setWidgetResizable(true);
     auto* inside = new QWidget(room);
@@ -137,6 +139,23 @@ QWidget* TimingPlace::makeProgram()
             tr("Move a task"), withTaskAt(m_document.instrument(), task.toStdString(), place));
     });
     return card;
+}
+
+/// How the firmware is run.
+QComboBox* TimingPlace::makeRuntime()
+{
+    auto* box = new QComboBox(this);
+    box->setObjectName(QStringLiteral("runtime"));
+    box->setAccessibleName(tr("How the firmware is run"));
+    box->setToolTip(tr("An interpreter takes a hundred times as long for its words (estimates)"));
+    for (const auto word : runtimeWords)
+        box->addItem(qText(word));
+    connect(box, &QComboBox::activated, this, [this, box](int index) {
+        m_document.apply(
+            tr("How it is run"), withRuntime(m_document.instrument(), static_cast<Runtime>(index)));
+        box->setCurrentIndex(static_cast<int>(m_document.instrument().timing.runtime));
+    });
+    return box;
 }
 
 /// Tasks that a program has only where its maker wants them.
@@ -332,6 +351,7 @@ void TimingPlace::showLanes()
 void TimingPlace::showTask()
 {
     const auto& in = m_document.instrument();
+    m_runtime->setCurrentIndex(static_cast<int>(in.timing.runtime));
     const auto task = m_program->task().toStdString();
     const auto program = wholeProgram(in);
     const auto found = std::find_if(

@@ -15,6 +15,7 @@
 
 #include <map>
 
+class QComboBox;
 class QPushButton;
 
 namespace fern::app {
@@ -39,6 +40,7 @@ private:
     QWidget* makeProgram();
     QWidget* makeAdding();
     QWidget* makeStarts();
+    QComboBox* makeRuntime();
     void addTask(Card& card);
     QWidget* makePages();
     void showTask();
@@ -58,6 +60,7 @@ private:
     QLabel* m_cursor;
     ProgramList* m_program;
     QPushButton* m_remove;
+    QComboBox* m_runtime;
     ParameterGrid* m_task;
     ParameterGrid* m_serial;
     QLabel* m_taskName;

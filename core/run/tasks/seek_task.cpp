@@ -46,7 +46,8 @@ Ticks SeekTask::run(Turn& turn)
         state.value = next;
         turn.memory().setSetting(m_index, std::move(state));
     }
-    return turn.after(operationCosts(turn.instrument().processor).arithmetic);
+    return turn.after(
+        operationCosts(turn.instrument().processor, turn.instrument().runtime).arithmetic);
 }
 
 } // namespace fern

@@ -138,7 +138,7 @@ TEST(PulseSources, PolledCountsAgreeWithALoopOfSingleLooks)
                     LoopWatch watch;
                     FirmwareRun run(plain, {}, watch);
                     run.advanceTo(ticksFromSeconds(4));
-                    const auto costs = operationCosts(plain.processor);
+                    const auto costs = operationCosts(plain.processor, plain.runtime);
                     const auto turn = ticksFromSeconds(costs.loopTurn + plain.loopWaitSeconds);
                     const auto train = pulseTrainOf(plain.channels[0], plain);
                     std::int64_t count = 0;

@@ -63,12 +63,12 @@ TEST(Bus, PricesAFullFrameOfEachKind)
 // Cycles measured on a cycle-exact simulator of an 8-bit processor at -Os, 16 MHz.
 TEST(Costs, OfTheEightBitClassAreTheMeasuredCycles)
 {
-    const auto costs = operationCosts(ProcessorClass::Bits8At16MHz);
+    const auto costs = operationCosts(ProcessorClass::Bits8At16MHz, Runtime::Compiled);
     EXPECT_NEAR(3 * costs.arithmetic, 465 / 16e6, 3e-7); // an exponential step
     EXPECT_NEAR(scaleOperations({}, SensorKind::Voltage) * costs.arithmetic, 296 / 16e6, 1e-6);
     EXPECT_DOUBLE_EQ(costs.format, 2786 / 16e6); // seven digits, three of them decimals
     EXPECT_DOUBLE_EQ(costs.interrupt, 91 / 16e6); // through a library's table
-    EXPECT_GT(costs.glyph, operationCosts(ProcessorClass::Bits32At240MHz).glyph);
+    EXPECT_GT(costs.glyph, operationCosts(ProcessorClass::Bits32At240MHz, Runtime::Compiled).glyph);
 }
 
 } // namespace
