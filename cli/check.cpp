@@ -7,7 +7,6 @@
 
 #include <algorithm>
 #include <chrono>
-#include <iterator>
 #include <memory>
 
 #include <fmt/format.h>
@@ -73,8 +72,7 @@ void check(
         for (auto& channel : plain.channels)
             channel.faults.clear();
     auto findings = findingsOf(instrument, plain);
-    auto seen = scenarioFindings(instrument, plain);
-    std::move(seen.begin(), seen.end(), std::back_inserter(findings));
+    addSeen(findings, scenarioFindings(instrument, plain));
     sortFindings(findings);
     print(context.json ? json::writeCompact(inJson(instrument, findings)) + "\n"
                        : inWords(instrument, findings));

@@ -78,7 +78,7 @@ void RightColumn::showFindings(const RunView& view, const QString& channel)
     if (!isSame || !view.isRunning)
         m_signalFindings = found;
     auto all = view.fixed->findings;
-    all.insert(all.end(), m_signalFindings.begin(), m_signalFindings.end());
+    addSeen(all, m_signalFindings);
     sortFindings(all);
     m_findings->showFindings(m_house.document.instrument(), all, channel.toStdString());
 }

@@ -55,6 +55,21 @@ std::string countsInWords(
     return words;
 }
 
+void addSeen(std::vector<Finding>& findings, const std::vector<Finding>& seen)
+{
+    const auto known = findings.size();
+    for (const auto& finding : seen) {
+        const auto end = findings.begin() + static_cast<std::ptrdiff_t>(known);
+        const auto told = std::find_if(findings.begin(), end, [&](const Finding& each) {
+            return each.rule == finding.rule && each.place == finding.place;
+        });
+        if (told == end)
+            findings.push_back(finding);
+        else
+            told->reason += " In the run: " + finding.title + ".";
+    }
+}
+
 void markLivedWith(const Instrument& instrument, std::vector<Finding>& findings)
 {
     for (auto& finding : findings)

@@ -107,7 +107,7 @@ QWidget* TimingPlace::makeLanes()
 QWidget* TimingPlace::makeProgram()
 {
     auto* card = new Card(tr("The program"), this);
-    card->setSubtitle(tr("one loop, from top to bottom"));
+    card->setSubtitle(tr("one loop"));
     card->addTool(m_runtime);
     auto* room = new QScrollArea(card);
     room->setWidgetResizable(true);

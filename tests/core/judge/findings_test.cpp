@@ -1,4 +1,5 @@
 #include "judge/findings.h"
+#include "judge/rules/signal.h"
 
 #include "instrument/edits.h"
 #include "instrument/part_edits.h"
@@ -360,6 +361,23 @@ TEST(Findings, ANegativeRangeIsClippedAtZero)
     const auto* finding = find(findings, "R03");
     ASSERT_NE(finding, nullptr);
     EXPECT_EQ(finding->title, "House battery gives code 0 for everything below 0 V");
+}
+
+// What a rule has said without a run and a run has seen is one finding.
+TEST(Findings, WhatARunHasSeenIsNotSaidTwice)
+{
+    const auto in = test::polledWheel(8, 100);
+    const auto plain = *resolve(in, "");
+    auto findings = findingsOf(in, plain);
+    const auto count = findings.size();
+    addSeen(findings, scenarioFindings(in, plain));
+    EXPECT_EQ(findings.size(), count);
+    const auto* lost = find(findings, "G01");
+    ASSERT_NE(lost, nullptr);
+    EXPECT_NE(lost->reason.find(" In the run: "), std::string::npos) << lost->reason;
+    std::vector<Finding> none;
+    addSeen(none, scenarioFindings(in, plain));
+    EXPECT_NE(find(none, "G01"), nullptr) << "alone it stands for itself";
 }
 
 } // namespace
