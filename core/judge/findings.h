@@ -58,8 +58,8 @@ std::vector<Finding> findingsOf(const Instrument& instrument, const PlainInstrum
 std::string countsInWords(
     const std::vector<Finding>& findings, const std::function<bool(const Finding&)>& counts = {});
 
-/// Adds what a run has seen. Where a rule has spoken of a place already without one, its reason gets
-/// what was seen.
+/// Adds what a run has seen. Where a rule has spoken of a place already without one, its reason
+/// gets what was seen.
 void addSeen(std::vector<Finding>& findings, const std::vector<Finding>& seen);
 
 /// Puts the decisions that live with them into the findings.

@@ -143,6 +143,7 @@ PaceFigures figuresOf(const PlainInstrument& in)
             sendSeconds(display, usualRedraw(in, display, *display.firmware), display.busHertz)));
     }
     std::vector<const DisplayFigures*> all;
+    all.reserve(own.size());
     for (const auto& figures : own)
         all.push_back(&figures);
     return together(in, buildFigures(in), all);

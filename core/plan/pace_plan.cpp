@@ -19,6 +19,7 @@ const PaceMember* bestOf(const std::vector<PaceMember>& kept)
 {
     constexpr double freshGrain = 0.05, loadGrain = 0.01;
     std::vector<const PaceMember*> left;
+    left.reserve(kept.size());
     for (const auto& member : kept)
         left.push_back(&member);
     const auto keepLeast = [&left](const auto& of, double grain) {
