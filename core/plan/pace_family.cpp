@@ -101,22 +101,44 @@ std::size_t PaceFamily::size() const
     return size;
 }
 
+namespace {
+
+/// Takes the interval away that is furthest from what is usual; that and the present one stay.
+void dropFurthest(std::vector<double>& intervals, double usual, double own)
+{
+    const double middle = usual > 0 ? usual : own;
+    auto furthest = intervals.end();
+    double most = 0;
+    for (auto each = intervals.begin(); each != intervals.end(); ++each)
+        if (const double off = std::abs(std::log(*each / middle));
+            *each != usual && *each != own && off > most) {
+            most = off;
+            furthest = each;
+        }
+    if (furthest != intervals.end())
+        intervals.erase(furthest);
+}
+
+} // namespace
+
 void PaceFamily::limit()
 {
     constexpr std::size_t most = 100'000;
-    const auto longest = [this](auto list) {
-        return std::max_element(m_displays.begin(), m_displays.end(),
-            [&](const DisplayOptions& a, const DisplayOptions& b) {
-                return (a.*list).size() < (b.*list).size();
-            });
-    };
+    constexpr std::size_t fewest = 2; // intervals: the usual and the present one
     while (size() > most) {
-        if (auto& intervals = longest(&DisplayOptions::intervals)->intervals; intervals.size() > 2)
-            intervals.pop_back();
-        else if (auto& choices = longest(&DisplayOptions::choices)->choices; choices.size() > 1)
-            choices.pop_back();
+        const auto has = [](const DisplayOptions& display) {
+            return std::max(display.choices.size(),
+                display.intervals.size() > fewest ? display.intervals.size() : 0);
+        };
+        auto& longest = *std::max_element(m_displays.begin(), m_displays.end(),
+            [&](const auto& a, const auto& b) { return has(a) < has(b); });
+        if (has(longest) <= 1)
+            return;
+        if (longest.choices.size() >= longest.intervals.size()
+            || longest.intervals.size() <= fewest)
+            longest.choices.pop_back();
         else
-            break;
+            dropFurthest(longest.intervals, longest.usualSeconds, longest.ownSeconds);
     }
 }
 
@@ -188,6 +210,7 @@ void PaceFamily::addOptions(std::size_t index)
             options.choices.push_back({way, Sending::Background});
     }
     const auto eyes = readableOf(m_plain, display);
+    options.ownSeconds = every;
     options.isPaper = display.firmware->setup().part.kind() == DisplayKind::Paper;
     options.usualSeconds = options.isPaper ? 0 : eyes.usualSeconds;
     const double panel = inSi(display.firmware->setup().part.leastInterval);

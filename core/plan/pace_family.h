@@ -53,6 +53,7 @@ private:
         std::vector<Choice> choices; ///< that can be best
         std::vector<double> intervals; ///< rising
         double usualSeconds = 0; ///< of an interval; 0: none is
+        double ownSeconds = 0; ///< the present one; 0: in every turn
         bool isPaper = false;
     };
     /// The clock of a bus, or of a display that hangs on none.

@@ -208,6 +208,12 @@ std::optional<PacePlan> planPace(const Instrument& instrument, const PlainInstru
         addReasons(plan, family);
         return plan;
     }
+    if (plan.now.figures.keepsAll()) { // in a way that was left out of a large family
+        plan.chosen = plan.now;
+        plan.frontier = {plan.now};
+        addReasons(plan, family);
+        return plan;
+    }
     auto ways = waysOut(instrument, family, nearest, isWanted);
     if (!ways)
         return std::nullopt;

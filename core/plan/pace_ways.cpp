@@ -8,6 +8,7 @@
 #include "judge/readable.h"
 #include "parts/catalogue.h"
 #include "plan/board_change.h"
+#include "plan/what_if.h"
 #include "smooth/figures.h"
 
 #include <algorithm>
@@ -295,8 +296,11 @@ std::optional<WaysOut> waysOut(const Instrument& in, const PaceFamily& family,
         if (limit == PaceLimit::Freshness)
             smoothing = lessSmoothing(with);
     }
-    if (wishes.empty() && nearest.ofAll())
+    if (wishes.empty() && nearest.ofAll()) {
+        ways.reasons.push_back(
+            "Even the nearest is " + verdictText(nearest.ofAll()->figures) + ".");
         wishes.push_back(relaxedAll(*nearest.ofAll(), family.with(family.pace(*nearest.ofAll()))));
+    }
     std::vector<PaceChange> changes{noWaits(in, plain), rarerLines(plain), std::move(smoothing)};
     changes.insert(changes.end(), wishes.begin(), wishes.end());
     for (auto& change : changes) {

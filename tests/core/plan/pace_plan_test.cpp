@@ -160,6 +160,39 @@ TEST(PacePlan, FewDataAndNoneAreNoReasonToFail)
     EXPECT_TRUE(planPace(nothing, *resolve(nothing, ""), always)->chosen);
 }
 
+TEST(PacePlan, ManyDisplaysLeaveTheUsualPaceInTheFamily)
+{
+    auto in = test::shed();
+    for (int i = 0; i < 8; ++i) {
+        auto part = *findById(in.parts, in.displays[0]->part);
+        part.id += "-" + std::to_string(i);
+        part.port->bus.clear();
+        in.parts.push_back(std::make_shared<const Part>(part));
+        auto other = *in.displays[0];
+        other.id += "-" + std::to_string(i);
+        other.part = part.id;
+        other.mirrors = in.displays[0]->id;
+        in.displays.push_back(std::make_shared<const Display>(other));
+    }
+    in = withFreshness(*accepted(in), 5);
+    const auto plan = planOf(in);
+    EXPECT_TRUE(plan.now.figures.keepsAll());
+    EXPECT_LE(plan.tried, 100'000U);
+    ASSERT_TRUE(plan.chosen) << plan.reasons.back();
+    for (const auto& display : plan.chosen->pace.displays)
+        EXPECT_GE(display.everySeconds, 0.5) << "none is hurried";
+}
+
+// However many are weighed: what is now and keeps everything is no reason to say that nothing fits.
+TEST(PacePlan, APaceThatKeepsEverythingIsNeverDenied)
+{
+    for (const auto& in : {test::shed(), test::wholeSkiff(), test::paced(300, 100),
+             test::paced(333, 70), test::polledWheel(0.5), test::beating(Sending::InPieces)}) {
+        const auto plan = planOf(in);
+        EXPECT_TRUE(plan.chosen || !plan.now.figures.keepsAll());
+    }
+}
+
 TEST(PacePlan, ABusIsNotMadeFasterThanItsPartsFollow)
 {
     const auto in = test::shed();
