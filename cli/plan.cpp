@@ -120,8 +120,8 @@ json::Node inJson(const PacePlan& plan)
 
 std::string inWords(const PacePlan& plan)
 {
-    std::string out =
-        fmt::format("the plan\n  {} of {} paces keep every wish\n", plan.kept, plan.tried);
+    std::string out = fmt::format(
+        "the plan\n  {} of {} paces keep every wish about timing\n", plan.kept, plan.tried);
     if (plan.chosen)
         for (const auto& words : plan.chosen->words)
             out += "  " + words + "\n";
@@ -154,7 +154,7 @@ void addPlan(CLI::App& app, Context& context)
         }
         const auto program = taskRows(instrument, plain);
         const auto limits = timingLimits(plain);
-        const auto pace = planPace(instrument, plain, [] { return true; });
+        const auto pace = planPace(instrument, PaceFamily(instrument, plain), [] { return true; });
         if (!context.json)
             return print(inWords(program, limits) + words + inWords(*pace));
         auto answer = json::makeObject();

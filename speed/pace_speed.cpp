@@ -25,7 +25,7 @@ void planOf(benchmark::State& state, const char* name)
     const auto in = demoOf(name);
     const auto plain = *resolve(in, "");
     for (auto _ : state)
-        benchmark::DoNotOptimize(planPace(in, plain, isWanted)->kept);
+        benchmark::DoNotOptimize(planPace(in, PaceFamily(in, plain), isWanted)->kept);
 }
 BENCHMARK_CAPTURE(planOf, skiff, "wagtail-skiff")->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(planOf, computer, "workshop-pc")->Unit(benchmark::kMillisecond);
@@ -34,7 +34,7 @@ void proofOfThePlan(benchmark::State& state)
 {
     const auto in = demoOf("wagtail-skiff");
     const auto plain = *resolve(in, "");
-    const auto pace = planPace(in, plain, isWanted)->chosen->pace;
+    const auto pace = planPace(in, PaceFamily(in, plain), isWanted)->chosen->pace;
     const auto with = PaceFamily(in, plain).with(pace);
     for (auto _ : state)
         benchmark::DoNotOptimize(provePace(with, isWanted)->asked);

@@ -124,7 +124,7 @@ void addRadio(const PlainInstrument& in, const PlainDevice& device, std::vector<
             percent(radio.air.sharePercent / 100))});
 }
 
-/// How often paper is refreshed on a day, by its parts where it has any.
+/// How often paper is refreshed on a day.
 void addPaper(const PlainInstrument& in, const PlainDisplay& display, std::vector<Fact>& limits)
 {
     const auto* paper = std::get_if<PaperSpec>(&display.firmware->setup().part.shape);
@@ -133,13 +133,15 @@ void addPaper(const PlainInstrument& in, const PlainDisplay& display, std::vecto
     constexpr double day = 86400; // seconds
     const double every = redrawPeriod(in, display);
     const double refreshes = day / every;
+    const bool isOnChange = redrawTaskOf(in, display).spec.when == TaskWhen::Changed;
     const double takes = inSi(paper->fullRefresh);
     auto note = fmt::format("one each {}, {} each time", durationText(every), durationText(takes));
     if (display.activeWatts > 0)
         note += fmt::format("; {} each, {} a day",
             quantityText(display.activeWatts * takes, *parseUnit("J"), 2),
             quantityText(display.activeWatts * takes * refreshes, *parseUnit("Wh"), 2));
-    limits.push_back({"Refreshes of " + display.id, fmt::format("{:.0f} a day", refreshes), note});
+    limits.push_back({"Refreshes of " + display.id,
+        fmt::format("{}{:.0f} a day", isOnChange ? "at most " : "", refreshes), note});
 }
 
 } // namespace

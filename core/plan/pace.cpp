@@ -76,6 +76,9 @@ Result<Instrument> withPace(const Instrument& in, const Pace& pace)
     const auto plain = resolve(in, "");
     if (!plain)
         return plain.error();
+    if (pace.displays.size() != in.displays.size() || pace.inputs.size() != in.channels.size())
+        return Error{
+            ErrorCode::InvalidArgument, "the instrument has other displays or channels by now", ""};
     const auto before = paceOf(*plain);
     for (std::size_t i = 0; i < in.displays.size() && out; ++i)
         if (pace.displays[i] != before.displays[i])

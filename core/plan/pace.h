@@ -36,7 +36,7 @@ Pace paceOf(const PlainInstrument& instrument);
 std::vector<std::string> paceWords(const PlainInstrument& instrument, const Pace& pace);
 
 /// Gives the instrument a pace: drivers, program, clocks of buses and inputs. Error says what the
-/// file does not take.
+/// file does not take, or that the pace is of an instrument with other displays or channels.
 Result<Instrument> withPace(const Instrument& in, const Pace& pace);
 
 } // namespace fern

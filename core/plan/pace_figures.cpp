@@ -32,7 +32,6 @@ BuildFigures buildFigures(const PlainInstrument& in)
         build.load += taskSeconds(in, task) / taskPeriod(in, task);
     }
     build.load *= stretchedBy(in, mostInterrupts(in));
-    build.mostLoad = build.load;
     return build;
 }
 
@@ -108,7 +107,7 @@ PaceFigures together(const PlainInstrument& in, const BuildFigures& build,
     constexpr double mostOfBus = 0.5; // of its time, as in the plan of one display
     constexpr double mostOfProcessor = 0.8;
     PaceFigures all;
-    double most = build.mostLoad;
+    double most = build.load;
     all.load = build.load;
     double busiest = 0;
     std::map<std::string_view, double> buses;
@@ -147,6 +146,15 @@ PaceFigures figuresOf(const PlainInstrument& in)
     for (const auto& figures : own)
         all.push_back(&figures);
     return together(in, buildFigures(in), all);
+}
+
+std::string verdictText(const PaceFigures& figures)
+{
+    std::string broken;
+    for (std::size_t k = 0; k < paceLimits; ++k)
+        if (!figures.keeps(static_cast<PaceLimit>(k)))
+            broken += (broken.empty() ? "" : ", ") + std::string(paceLimitNames[k]);
+    return broken.empty() ? "keeps every wish about timing" : "too much for " + broken;
 }
 
 } // namespace fern

@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <array>
+#include <string>
 #include <string_view>
 #include <vector>
 
@@ -65,7 +66,7 @@ struct DisplayFigures {
 /// What does not depend on the intervals of the displays.
 struct BuildFigures {
     double pulses = 0; ///< asked of the inputs
-    double load = 0, mostLoad = 0; ///< of everything but redraws
+    double load = 0; ///< share of the processor, of everything but redraws
 };
 
 BuildFigures buildFigures(const PlainInstrument& instrument);
@@ -78,6 +79,10 @@ DisplayFigures displayFigures(const PlainInstrument& instrument, std::size_t dis
 /// Returns the figures of all together, of displays in the order of the instrument.
 PaceFigures together(const PlainInstrument& instrument, const BuildFigures& build,
     const std::vector<const DisplayFigures*>& displays);
+
+/// Returns whether figures keep everything, in words: "keeps every wish about timing", "too much
+/// for freshness, the bus".
+std::string verdictText(const PaceFigures& figures);
 
 /// Returns the figures of an instrument as it is.
 PaceFigures figuresOf(const PlainInstrument& instrument);

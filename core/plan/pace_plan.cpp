@@ -173,10 +173,10 @@ void addReasons(PacePlan& plan, const PaceFamily& family)
 
 } // namespace
 
-std::optional<PacePlan> planPace(const Instrument& instrument, const PlainInstrument& plain,
-    const std::function<bool()>& isWanted)
+std::optional<PacePlan> planPace(
+    const Instrument& instrument, const PaceFamily& family, const std::function<bool()>& isWanted)
 {
-    const PaceFamily family(instrument, plain);
+    const auto& plain = family.plain();
     PacePlan plan;
     plan.now.pace = paceOf(plain);
     plan.now.figures = family.figures(plan.now.pace);

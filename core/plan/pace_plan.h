@@ -32,10 +32,10 @@ struct PacePlan {
     std::vector<Fix> waysOut; ///< where nothing keeps everything: the least change first
 };
 
-/// Weighs every pace. Kept is what asks no more of any limit than that bears. None when `isWanted`
-/// says so meanwhile.
-std::optional<PacePlan> planPace(const Instrument& instrument, const PlainInstrument& plain,
-    const std::function<bool()>& isWanted);
+/// Weighs every pace of the instrument's family. Kept is what asks no more of any limit than that
+/// bears. None when `isWanted` says so meanwhile.
+std::optional<PacePlan> planPace(
+    const Instrument& instrument, const PaceFamily& family, const std::function<bool()>& isWanted);
 
 /// Returns which of the members that keep everything is best: as few displays as possible are
 /// redrawn faster than is usual, and paper flashes as rarely as possible; of what is left the least

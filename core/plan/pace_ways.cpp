@@ -8,7 +8,6 @@
 #include "judge/readable.h"
 #include "parts/catalogue.h"
 #include "plan/board_change.h"
-#include "plan/what_if.h"
 #include "smooth/figures.h"
 
 #include <algorithm>
@@ -281,7 +280,7 @@ std::optional<WaysOut> waysOut(const Instrument& in, const PaceFamily& family,
     const Nearest& nearest, const std::function<bool()>& isWanted)
 {
     WaysOut ways;
-    ways.reasons.emplace_back("No pace keeps every wish.");
+    ways.reasons.emplace_back("No pace keeps every wish about timing.");
     const auto& plain = family.plain();
     std::vector<PaceChange> wishes;
     PaceChange smoothing;

@@ -8,15 +8,6 @@
 
 namespace fern {
 
-std::string verdictText(const PaceFigures& figures)
-{
-    std::string broken;
-    for (std::size_t k = 0; k < paceLimits; ++k)
-        if (!figures.keeps(static_cast<PaceLimit>(k)))
-            broken += (broken.empty() ? "" : ", ") + std::string(paceLimitNames[k]);
-    return broken.empty() ? "keeps every wish" : "too much for " + broken;
-}
-
 Result<WhatIf> whatIf(const Instrument& in, std::string_view scenario, const Pace& pace)
 {
     auto changed = withPace(in, pace);

@@ -16,13 +16,10 @@ struct WhatIf {
     std::shared_ptr<const PlainInstrument> plain; ///< of it
     PaceFigures figures;
     std::vector<Fact> limits; ///< those that change say what they are now
-    std::string verdict; ///< "keeps every wish", "too much for the bus, freshness"
+    std::string verdict; ///< as verdictText() says
 };
 
 /// Returns what becomes of an instrument at a pace. Error says what the file does not take.
 Result<WhatIf> whatIf(const Instrument& in, std::string_view scenario, const Pace& pace);
-
-/// Returns whether figures keep everything, in words.
-std::string verdictText(const PaceFigures& figures);
 
 } // namespace fern

@@ -6,7 +6,6 @@
 #include "app/look/scroll.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
-#include "plan/what_if.h"
 
 #include <QVBoxLayout>
 
@@ -75,17 +74,18 @@ PlanPage::PlanPage(Document& document, QWidget* parent)
     });
 }
 
-void PlanPage::plan(const std::shared_ptr<const PlainInstrument>& plain)
+void PlanPage::plan(const std::string& scenario)
 {
-    m_plain = plain;
     m_proving.stop();
     m_apply->setEnabled(false);
     m_planning.start(
-        [this, plain, instrument = m_document.instrument()](
+        [this, scenario, instrument = m_document.instrument()](
             const io::Progress& progress) -> BackgroundJob::Finish {
-            const auto isWanted = [&] { return progress(0); };
+            const auto plain = resolve(instrument, scenario);
+            if (!plain)
+                return [] {};
             auto family = std::make_shared<const PaceFamily>(instrument, *plain);
-            auto made = planPace(instrument, *plain, isWanted);
+            auto made = planPace(instrument, *family, [&] { return progress(0); });
             return [this, family = std::move(family), made = std::move(made)]() mutable {
                 if (!made)
                     return;
@@ -129,7 +129,7 @@ void PlanPage::prove()
             const auto proof = provePace(plain, [&] { return progress(0); });
             return [this, proof] {
                 if (proof)
-                    m_proof->setText(qText(inOneSentence(*m_plain, *proof)));
+                    m_proof->setText(qText(inOneSentence(m_family->plain(), *proof)));
             };
         },
         tr("Running the plan"));

@@ -22,8 +22,9 @@ class PlanPage : public QWidget {
 public:
     PlanPage(Document& document, QWidget* parent);
 
-    /// Plans the instrument anew; an older plan that is still being made is given up.
-    void plan(const std::shared_ptr<const PlainInstrument>& plain);
+    /// Plans the instrument anew, under a scenario; an older plan that is still being made is given
+    /// up.
+    void plan(const std::string& scenario);
     bool isPlanning() const { return m_planning.isRunning() || m_proving.isRunning(); }
 
 private:
@@ -34,7 +35,6 @@ private:
     void apply();
 
     Document& m_document;
-    std::shared_ptr<const PlainInstrument> m_plain;
     std::shared_ptr<const PaceFamily> m_family;
     std::optional<PacePlan> m_plan;
     BackgroundJob m_planning, m_proving;

@@ -291,7 +291,7 @@ void TimingPlace::exportLanes()
         for (const auto& busy : view.activity)
             timeline.busy(busy);
         written = io::writeFileAtomically(path.toStdString(), timeline.text());
-    } else if (!m_lanes->grab().save(path)) {
+    } else if (!m_lanes->grab().save(path, "PNG")) {
         written = Error{ErrorCode::NotFound, "it cannot be written", path.toStdString()};
     }
     if (!written)
@@ -318,7 +318,7 @@ void TimingPlace::showPage()
     if (page == m_limits)
         m_limits->showLimits(timingLimits(*m_shown));
     else if (page == m_plan)
-        m_plan->plan(m_shown);
+        m_plan->plan(m_house.play.scenario());
     else if (page == m_ways)
         m_ways->showInstrument(m_shown);
     else
@@ -328,7 +328,8 @@ void TimingPlace::showPage()
 /// What is tried is run for the last seconds as though it had been so since a little before them.
 void TimingPlace::showLanes()
 {
-    const auto tried = m_pages->page() == m_whatIf && !m_view->live ? m_whatIf->tried() : nullptr;
+    const bool isScenario = !m_view->live && !m_view->isReplayed;
+    const auto tried = m_pages->page() == m_whatIf && isScenario ? m_whatIf->tried() : nullptr;
     m_lanesCard->setSubtitle(tried ? tr("at the pace that is tried")
                                    : tr("the last second; the wheel, or + and −, look closer"));
     if (!tried)

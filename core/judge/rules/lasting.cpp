@@ -147,12 +147,12 @@ void checkWornOut(const Instrument& /*in*/, const PlainInstrument& plain, Findin
         if (task.spec.does != TaskDoes::Save)
             continue;
         const bool isOnChange = task.spec.when == TaskWhen::Changed;
-        const double every = taskPeriod(plain, task);
+        const double period = taskPeriod(plain, task);
         const double writes = static_cast<double>(task.spec.life) * task.spec.places;
-        const double lasts = writes * every;
+        const double lasts = writes * period;
         if (lasts >= wished * (1 - 1e-9))
             continue;
-        const double places = std::ceil(wished / every / task.spec.life - 1e-9);
+        const double places = std::ceil(wished / period / task.spec.life - 1e-9);
         // How often a number changes nobody knows before it was used.
         Finding finding{"G16", isOnChange || lasts >= year ? Severity::Note : Severity::Check,
             "/timing/program/" + task.spec.id,
@@ -160,27 +160,24 @@ void checkWornOut(const Instrument& /*in*/, const PlainInstrument& plain, Findin
                 isOnChange ? "can wear" : "wears", daysText(lasts)),
             fmt::format("{} {} a day; {} {} writes.",
                 isOnChange ? "It may change with each sample:" : "It is saved",
-                countText(std::llround(day / every), "time"),
+                countText(std::llround(day / period), "time"),
                 task.spec.places == 1 ? std::string("the place bears")
                                       : fmt::format("{} places in turn bear", task.spec.places),
                 significantText(writes, 3)),
             "the life of a place, and ten years of use (common practice)", {}, {}};
-        const auto set = [&finding, id = task.spec.id](
-                             std::string label, std::string path, std::string text) {
-            finding.fixes.push_back({std::move(label),
-                [id, path = std::move(path), text = std::move(text)](const Instrument& before) {
-                    return withTaskParameter(before, id, path, text);
-                }});
-        };
         if (places <= 1000)
-            set(fmt::format("Write {} in turn", countText(std::llround(places), "place")), "places",
-                shortestText(places));
-        const auto rarer = toText(inMinutes(wished / writes));
-        finding.fixes.push_back(
-            {"Save every " + rarer, [id = task.spec.id, rarer](const Instrument& before) {
-                 const auto due = withTaskParameter(before, id, "when", "when due");
-                 return due ? withTaskParameter(*due, id, "every", rarer) : due;
-             }});
+            finding.fixes.push_back(
+                {fmt::format("Write {} in turn", countText(std::llround(places), "place")),
+                    [id = task.spec.id, places](const Instrument& before) {
+                        return withTaskParameter(before, id, "places", shortestText(places));
+                    }});
+        if (wished / writes <= day) // an interval is at most that
+            finding.fixes.push_back({"Save every " + toText(inMinutes(wished / writes)),
+                [id = task.spec.id, every = toText(inMinutes(wished / writes))](
+                    const Instrument& before) {
+                    const auto due = withTaskParameter(before, id, "when", "when due");
+                    return due ? withTaskParameter(*due, id, "every", every) : due;
+                }});
         out.push_back(std::move(finding));
     }
 }

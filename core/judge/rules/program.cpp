@@ -110,7 +110,7 @@ void checkWaits(const Instrument& /*in*/, const PlainInstrument& plain, Findings
             asleep > 0 ? "sleeps" : "waits", durationText(wait)),
         fmt::format("It does nothing else meanwhile, and {}: what comes and goes is not seen. {}",
             what,
-            asleep > 0 ? "Only what a pin can wake it for is met."
+            asleep > 0 ? "Only its clock wakes it."
                        : "What is to be done every so often is done when it is due, by the clock."),
         "a tap lasts some 50 ms, common practice", {}, {}};
     if (asleep == 0)

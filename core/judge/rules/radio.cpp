@@ -110,8 +110,8 @@ void addShare(const PlainDevice& device, const std::vector<std::size_t>& station
     const bool isBase = shares.baseMost >= shares.stationMost;
     const auto every = inWholeTenths(cycle * most / allowed);
     const auto percent = [](double share) { return significantText(100 * share, 2) + " %"; };
-    out.push_back({"G09", always > allowed ? Severity::Stop : Severity::Check, "/devices/" + d.id,
-        fmt::format("{} of {} {} in the air for {} of the time", isBase ? "Who polls" : "A station",
+    Finding finding{"G09", always > allowed ? Severity::Stop : Severity::Check, "/devices/" + d.id,
+        fmt::format("{} of {} {} in the air for {} of the time", isBase ? "The base" : "A station",
             d.name, always > allowed ? "is" : "can be", percent(most)),
         fmt::format("{} are allowed to one sender. With every message heard at once it is {}; "
                     "with {} of a slot it is {}. What a band allows is written in the rules "
@@ -120,10 +120,12 @@ void addShare(const PlainDevice& device, const std::vector<std::size_t>& station
             d.radio.tries == 1 ? std::string("the one try")
                                : fmt::format("the {} tries", d.radio.tries),
             percent(most)),
-        "time on air of the modulation; 1 % is usual in shared bands, from memory",
-        {deviceFix(
-            "Poll every " + toText(every), d, [every](Device& changed) { changed.every = every; })},
-        {}});
+        "time on air of the modulation; 1 % is usual in shared bands, from memory", {}, {}};
+    constexpr double longest = 86400; // seconds, of a cycle
+    if (inSi(every) <= longest)
+        finding.fixes.push_back(deviceFix(
+            "Poll every " + toText(every), d, [every](Device& changed) { changed.every = every; }));
+    out.push_back(std::move(finding));
 }
 
 } // namespace

@@ -25,7 +25,9 @@ void checkSleepShare(const Instrument& in, const PlainInstrument& plain, Finding
     const double told = 1 - load.sleepPercent / 100;
     if (std::abs(told - (1 - asleep)) <= little * std::max(told, 1 - asleep))
         return;
-    const double percent = std::floor(asleep * 1e4) / 100;
+    // Of a long sleep the little time awake counts: three digits of it.
+    const double awake = *parseNumber(significantText(1 - asleep, 3));
+    const double percent = std::round((1 - awake) * 1e11) / 1e9;
     out.push_back({"P13", Severity::Check, "/parts/" + (*board)->id + "/load",
         fmt::format("The program sleeps {} % of the time, the run time counts with {} %",
             shortestText(percent), shortestText(load.sleepPercent)),

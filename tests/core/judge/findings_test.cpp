@@ -3,6 +3,7 @@
 
 #include "instrument/edits.h"
 #include "instrument/part_edits.h"
+#include "instrument/program_edits.h"
 #include "parts/catalogue.h"
 #include "plan/starting_points.h"
 #include "plan/wiring.h"
@@ -361,6 +362,36 @@ TEST(Findings, ANegativeRangeIsClippedAtZero)
     const auto* finding = find(findings, "R03");
     ASSERT_NE(finding, nullptr);
     EXPECT_EQ(finding->title, "House battery gives code 0 for everything below 0 V");
+}
+
+// Awake for a ten-thousandth of the time: the share that the fix writes is told exactly enough.
+TEST(Findings, ASleepOfAnyLengthIsCountedByItsFix)
+{
+    for (const double seconds : {2.0, 60.0, 3600.0}) {
+        const auto in = test::sleeping(seconds, 0);
+        const auto findings = findingsIn(in);
+        const auto* finding = find(findings, "P13");
+        ASSERT_NE(finding, nullptr) << seconds;
+        EXPECT_EQ(find(findingsIn(*finding->fixes.front().apply(in)), "P13"), nullptr) << seconds;
+    }
+}
+
+// A place that bears few writes cannot be spared by an interval that the file refuses.
+TEST(Findings, AFixIsNeverOneThatTheFileRefuses)
+{
+    const auto worn = *withTaskParameter(test::saving(TaskWhen::Due, 5), "save", "life", "100");
+    const auto findings = findingsIn(worn);
+    const auto* finding = find(findings, "G16");
+    ASSERT_NE(finding, nullptr);
+    for (const auto& fix : finding->fixes)
+        EXPECT_TRUE(fix.apply(worn)) << fix.label;
+    auto loud = test::inTheAir(12, 60, 3);
+    loud = *withDeviceChanged(
+        loud, loud.devices[0]->id, [](Device& device) { device.radio.air.sharePercent = 0.001; });
+    const auto airborne = findingsIn(loud);
+    ASSERT_NE(find(airborne, "G09"), nullptr);
+    for (const auto& fix : find(airborne, "G09")->fixes)
+        EXPECT_TRUE(fix.apply(loud)) << fix.label;
 }
 
 // What a rule has said without a run and a run has seen is one finding.

@@ -11,6 +11,18 @@
 
 namespace fern::test {
 
+/// Changes the boards of an instrument.
+inline Instrument withBoard(Instrument in, const std::function<void(Part&)>& change)
+{
+    for (auto& part : in.parts)
+        if (part->kind == PartKind::Board) {
+            auto board = *part;
+            change(board);
+            part = std::make_shared<const Part>(board);
+        }
+    return *accepted(std::move(in));
+}
+
 /// One battery channel on a small board with pins, one display on its bus, nothing to find.
 inline Instrument shed()
 {

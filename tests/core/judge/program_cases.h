@@ -158,14 +158,11 @@ inline Instrument beating(Sending sends, double sampleMilliseconds = 20)
 {
     auto in = bench();
     auto source = ofKind(SourceKind::Waveform, sampleMilliseconds / 1000);
-    for (auto& part : in.parts)
-        if (part->kind == PartKind::Board) {
-            auto board = *part;
-            for (auto& bus : board.buses)
-                if (bus.kind == BusKind::I2c)
-                    bus.speed = {100, "kHz"};
-            part = std::make_shared<const Part>(board);
-        }
+    in = withBoard(std::move(in), [](Part& board) {
+        for (auto& bus : board.buses)
+            if (bus.kind == BusKind::I2c)
+                bus.speed = {100, "kHz"};
+    });
     in = withSource(in, "Pulse", {source, "1/min", {{0, 70}}, {}, TextForm::Number, 40, 180});
     ProgramTask task;
     task.id = "redraw";
@@ -185,16 +182,13 @@ inline Instrument sleeping(double seconds, double sleepPercent)
     task.does = TaskDoes::Sleep;
     task.time = {seconds, "s"};
     in.timing.program = {task};
-    for (auto& part : in.parts)
-        if (part->kind == PartKind::Board) {
-            auto board = *part;
-            board.load.emplace();
-            board.load->active = {80, "mA"};
-            board.load->sleep = {0.02, "mA"};
-            board.load->sleepPercent = sleepPercent;
-            board.load->activePercent = 100 - sleepPercent;
-            part = std::make_shared<const Part>(board);
-        }
+    in = withBoard(std::move(in), [&](Part& board) {
+        board.load.emplace();
+        board.load->active = {80, "mA"};
+        board.load->sleep = {0.02, "mA"};
+        board.load->sleepPercent = sleepPercent;
+        board.load->activePercent = 100 - sleepPercent;
+    });
     auto channel = *in.channels[0];
     channel.source.sampleEvery = {seconds, "s"};
     in.channels[0] = std::make_shared<const Channel>(channel);

@@ -261,10 +261,10 @@ inline std::vector<RuleCase> sourceCases()
         // 10 bytes at spreading 10 are in the air for 288.768 ms, 20 bytes for 370.688 ms: with one
         // poll to each of two stations in 60 s that is 0.96 %, with three tries 2.9 %.
         {"G09", Severity::Check, inTheAir(10, 60),
-            "Who polls of Station 1's device can be in the air for 2.9 % of the time",
+            "The base of Station 1's device can be in the air for 2.9 % of the time",
             inTheAir(10, 174)},
         {"G09", Severity::Stop, inTheAir(12, 60, 3),
-            "Who polls of Station 1's device is in the air for 9.9 % of the time",
+            "The base of Station 1's device is in the air for 9.9 % of the time",
             inTheAir(7, 60, 3)},
         {"G08", Severity::Check, inTheAir(12, 600, 1.2),
             "An answer to Station 1's device takes longer than 1.2 s", inTheAir(12, 600, 2.5)},

@@ -20,7 +20,7 @@ bool always()
 
 PacePlan planOf(const Instrument& in)
 {
-    return *planPace(in, *resolve(in, ""), always);
+    return *planPace(in, PaceFamily(in, *resolve(in, "")), always);
 }
 
 Instrument withFreshness(Instrument in, double seconds)
@@ -36,14 +36,10 @@ Instrument withFreshness(Instrument in, double seconds)
 /// A bench whose board has no interrupt.
 Instrument withoutInterrupts(Instrument in)
 {
-    for (auto& part : in.parts)
-        if (part->kind == PartKind::Board) {
-            auto board = *part;
-            for (auto& pin : board.pins)
-                pin.roles &= ~bitOf(PinRole::Interrupt);
-            part = std::make_shared<const Part>(board);
-        }
-    return *accepted(in);
+    return test::withBoard(std::move(in), [](Part& board) {
+        for (auto& pin : board.pins)
+            pin.roles &= ~bitOf(PinRole::Interrupt);
+    });
 }
 
 // Every member of the family is run: none breaks what its closed form promises, and none that
@@ -152,12 +148,14 @@ TEST(PacePlan, FewDataAndNoneAreNoReasonToFail)
         display.pages.clear();
         display.turned.clear();
     }
-    const auto plan = *planPace(bare, plain, always);
+    const PaceFamily family(bare, plain);
+    const auto plan = *planPace(bare, family, always);
     ASSERT_TRUE(plan.chosen);
     EXPECT_EQ(plan.chosen->figures.of(PaceLimit::Freshness), 0);
-    EXPECT_FALSE(planPace(bare, plain, [] { return false; })) << "nobody wants it any more";
+    EXPECT_FALSE(planPace(bare, family, [] { return false; })) << "nobody wants it any more";
     const Instrument nothing;
-    EXPECT_TRUE(planPace(nothing, *resolve(nothing, ""), always)->chosen);
+    EXPECT_TRUE(planOf(nothing).chosen);
+    EXPECT_FALSE(withPace(nothing, plan.chosen->pace)) << "of another instrument";
 }
 
 TEST(PacePlan, ManyDisplaysLeaveTheUsualPaceInTheFamily)

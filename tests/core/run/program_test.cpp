@@ -240,14 +240,10 @@ TEST(Program, AnInterpreterIsSlowerAndNeedsRoom)
     const auto slow = *resolve(*interpreted, ""), quick = *resolve(in, "");
     EXPECT_GT(turnSeconds(slow), 50 * turnSeconds(quick));
     EXPECT_GT(sampleSeconds(slow, slow.channels[0]), 50 * sampleSeconds(quick, quick.channels[0]));
-    auto shed = test::shed();
-    for (auto& part : shed.parts)
-        if (part->kind == PartKind::Board) {
-            auto board = *part;
-            board.processor = ProcessorClass::Bits8At16MHz;
-            part = std::make_shared<const Part>(board);
-        }
-    const auto small = withRuntime(shed, Runtime::Interpreted);
+    const auto small =
+        withRuntime(test::withBoard(test::shed(),
+                        [](Part& board) { board.processor = ProcessorClass::Bits8At16MHz; }),
+            Runtime::Interpreted);
     ASSERT_FALSE(small);
     EXPECT_EQ(small.error().message, "an 8-bit board has no room for an interpreter");
 }
