@@ -1,10 +1,12 @@
 #include "cli/cli.h"
 
 #include "base/number_text.h"
+#include "instrument/loops.h"
 #include "judge/timing_sheet.h"
 #include "plan/pace_plan.h"
 #include "plan/redraw_plan.h"
 
+#include <algorithm>
 #include <memory>
 
 #include <fmt/format.h>
@@ -140,11 +142,21 @@ void addPlan(CLI::App& app, Context& context)
     auto* command =
         addCommand(app, context, "plan", "what a redraw costs and how often it makes sense");
     command->add_option("FILE", *path)->required();
-    command->callback([&context, path] {
+    auto mode = std::make_shared<std::string>();
+    command->add_option("--mode", *mode, "weighs one mode; all, at their worst, without it");
+    command->callback([&context, path, mode] {
         auto loaded = load(*path, "");
         if (!loaded)
             return context.fail(loaded.error());
-        const auto [instrument, plain] = *std::move(loaded);
+        auto [instrument, plain] = *std::move(loaded);
+        if (!mode->empty()) {
+            const auto& names = plain.modes.names;
+            const auto found = std::find(names.begin(), names.end(), *mode);
+            if (found == names.end())
+                return context.fail(Error{ErrorCode::InvalidArgument,
+                    fmt::format("there is no mode \"{}\"", *mode), "--mode"});
+            plain = inMode(plain, static_cast<std::size_t>(found - names.begin()));
+        }
         auto list = json::makeArray();
         std::string words;
         for (const auto& display : plain.displays) {

@@ -109,20 +109,30 @@ json::Node RunFigures::ages(std::string& words) const
     return list;
 }
 
-json::Node RunFigures::processor(std::string& words, double seconds) const
+json::Node RunFigures::processors(std::string& words, double seconds) const
 {
-    const auto figures = m_busy.processor();
-    auto answer = json::makeObject();
-    answer.add("share", asNumber(shareOf(figures, seconds)));
-    answer.add("longestSeconds", asNumber(figures.longest));
-    std::string cause;
-    if (figures.longest > 0)
-        cause = causeText(m_instrument, figures.longestWith, figures.longestIndex);
-    answer.add("longest", json::makeString(cause));
-    words +=
-        fmt::format("processor: {:.1f} % busy, {} in one go{}\n", 100 * shareOf(figures, seconds),
+    auto list = json::makeArray();
+    const auto all = m_busy.processors();
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        const auto& loop = m_instrument.loops[i];
+        if (!loop.hasTasks)
+            continue;
+        const auto& figures = all[i];
+        auto own = json::makeObject();
+        own.add("board", json::makeString(loop.board));
+        own.add("core", json::makeNumber(loop.core));
+        own.add("share", asNumber(shareOf(figures, seconds)));
+        own.add("longestSeconds", asNumber(figures.longest));
+        std::string cause;
+        if (figures.longest > 0)
+            cause = causeText(m_instrument, figures.longestWith, figures.longestIndex);
+        own.add("longest", json::makeString(cause));
+        words += fmt::format("{}: {:.1f} % busy, {} in one go{}\n",
+            i == 0 ? "processor" : "processor of " + loop.name, 100 * shareOf(figures, seconds),
             durationText(figures.longest), cause.empty() ? "" : ", most of it " + cause);
-    return answer;
+        list.items.push_back(std::move(own));
+    }
+    return list;
 }
 
 json::Node RunFigures::buses(std::string& words, double seconds) const
@@ -171,7 +181,7 @@ void RunFigures::addTo(json::Node& answer, std::string& words, double seconds) c
 {
     answer.add("pulses", pulses(words));
     answer.add("ages", ages(words));
-    answer.add("processor", processor(words, seconds));
+    answer.add("processors", processors(words, seconds));
     answer.add("buses", buses(words, seconds));
     answer.add("sampling", sampling(words));
 }

@@ -29,7 +29,7 @@ private:
     json::Node pulses(std::string& words) const;
     json::Node causes(std::string_view channel, std::string& words) const;
     json::Node ages(std::string& words) const;
-    json::Node processor(std::string& words, double seconds) const;
+    json::Node processors(std::string& words, double seconds) const;
     json::Node buses(std::string& words, double seconds) const;
     json::Node sampling(std::string& words) const;
 

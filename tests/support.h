@@ -52,12 +52,19 @@ inline Instrument skiff()
     return in;
 }
 
+/// Takes the other displays away, with their tasks.
+inline void keepFirstDisplay(PlainInstrument& plain)
+{
+    plain.displays.resize(1);
+    std::erase_if(plain.program,
+        [](const PlainTask& task) { return task.spec.does == TaskDoes::Redraw && task.of > 0; });
+}
+
 /// The skiff reduced to its house battery on one page at the helm.
 inline PlainInstrument plainSkiff()
 {
     auto plain = *resolve(*withoutChannel(skiff(), "bilge"), "evening-row");
-    plain.displays.resize(1);
-    plain.program = plainProgram(plain, {});
+    keepFirstDisplay(plain);
     holdPage(plain.displays[0], plain.displays[0].turned.front());
     return plain;
 }

@@ -4,6 +4,8 @@
 #include <charconv>
 #include <chrono>
 
+#include <fmt/format.h>
+
 namespace fern {
 
 namespace {
@@ -33,6 +35,12 @@ std::int64_t epochOf(const UtcTime& t)
     const sys_days date{dateOf(t)};
     return duration_cast<seconds>(date.time_since_epoch()).count() + std::int64_t{3600} * t.hour
         + std::int64_t{60} * t.minute + t.second;
+}
+
+std::string utcDate(std::int64_t epochSeconds)
+{
+    const auto time = utcOf(epochSeconds);
+    return fmt::format("{:04}-{:02}-{:02}", time.year, time.month, time.day);
 }
 
 int weekdayOf(const UtcTime& t)

@@ -20,6 +20,8 @@ struct UtcTime {
 UtcTime utcOf(std::int64_t epochSeconds);
 /// Returns the seconds since 1970 of a date in the proleptic Gregorian calendar.
 std::int64_t epochOf(const UtcTime& time);
+/// Returns the date of that many seconds since 1970: "2031-05-04".
+std::string utcDate(std::int64_t epochSeconds);
 /// Returns the day of the week: 0 Sunday … 6 Saturday.
 int weekdayOf(const UtcTime& time);
 

@@ -472,6 +472,7 @@ Result<Instrument> withoutEntry(const Instrument& in, const EntryPlace& place, c
         break;
     case EntryKind::Setting:
         std::erase_if(out.settings, isIt);
+        dropLostTasks(out);
         break;
     case EntryKind::Output:
         std::erase_if(out.outputs, isIt);

@@ -2,6 +2,7 @@
 
 #include "base/split.h"
 #include "instrument/describe.h"
+#include "instrument/loops.h"
 #include "instrument/scaling_check.h"
 #include "instrument/upgrade.h"
 
@@ -220,6 +221,90 @@ void checkPages(ReferenceCheck& check, const Instrument& in)
     }
 }
 
+/// How the boards run their loops, and what switches their tasks.
+void checkLoops(ReferenceCheck& check, const Instrument& in)
+{
+    const auto boards = boardsOf(in);
+    std::set<std::string> seen;
+    for (std::size_t i = 0; i < in.timing.boards.size(); ++i) {
+        const auto& id = in.timing.boards[i].id;
+        const auto place = fmt::format("/timing/boards/{}/id", i);
+        check.uniqueId(seen, id, place);
+        checkPart(check, in, id, PartKind::Board, place);
+        if (!boards.empty() && boards.front()->id == id)
+            check.fail(
+                place, fmt::format("the first board, {}, has its loop in timing itself", id));
+    }
+    for (const auto* board : boards)
+        if (loopSpecOf(in, board->id).runtime == Runtime::Interpreted
+            && board->processor == ProcessorClass::Bits8At16MHz)
+            check.fail("/timing/runtime", "an 8-bit board has no room for an interpreter");
+    if (!in.timing.modes)
+        return;
+    const auto& modes = *in.timing.modes;
+    const auto names = namesIn(modes.names);
+    const auto* setting = findById(in.settings, modes.by);
+    if (setting == nullptr)
+        return check.fail("/timing/modes/by", fmt::format("there is no setting \"{}\"", modes.by));
+    const double steps =
+        std::floor((inSi(setting->most) - inSi(setting->least)) / inSi(setting->step) + 1e-9) + 1;
+    if (names.size() < 2 || static_cast<double>(names.size()) > steps)
+        check.fail("/timing/modes/names",
+            fmt::format("modes have two names or more, and no more than {} has steps: {}",
+                setting->name, steps));
+    if (std::set(names.begin(), names.end()).size() != names.size())
+        check.fail("/timing/modes/names", "a mode has its name for itself");
+}
+
+void checkTask(
+    ReferenceCheck& check, const Instrument& in, const ProgramTask& task, const std::string& place)
+{
+    if (!task.board.empty())
+        checkPart(check, in, task.board, PartKind::Board, place + "/board");
+    if (task.core > coresFor(in, task))
+        check.fail(place + "/core", "the board that runs it has one core");
+    const auto modes =
+        in.timing.modes ? namesIn(in.timing.modes->names) : std::vector<std::string>();
+    for (const auto& name : namesIn(task.only))
+        if (std::find(modes.begin(), modes.end(), name) == modes.end())
+            check.fail(place + "/only", fmt::format("there is no mode \"{}\"", name));
+    if (!task.to.empty()) {
+        const auto* device = findById(in.devices, task.to);
+        if (device == nullptr || device->kind != DeviceKind::Lines)
+            check.fail(place + "/to", fmt::format("there is no line sender \"{}\"", task.to));
+        else if (device->board == boardIdOf(in, task))
+            check.fail(place + "/to", "a board does not send lines to itself");
+    }
+    if (!task.wokenBy.empty()) {
+        const auto* channel = findById(in.channels, task.wokenBy);
+        if (channel == nullptr
+            || (!hasEvents(channel->source.kind) && channel->source.kind != SourceKind::Pulses))
+            check.fail(place + "/wokenBy",
+                fmt::format("there is no channel of events or pulses \"{}\"", task.wokenBy));
+    }
+}
+
+/// A number that another board sends is one of the same kind there.
+void checkCarried(ReferenceCheck& check, const Instrument& in)
+{
+    for (std::size_t i = 0; i < in.channels.size(); ++i) {
+        const auto& carries = in.channels[i]->source.lines.carries;
+        if (carries.empty() || !isTold(in.channels[i]->source.kind))
+            continue;
+        const auto place = fmt::format("/channels/{}/source/carries", i);
+        const auto* there = findById(in.channels, carries);
+        if (there == nullptr || there == in.channels[i].get()
+            || !there->source.lines.carries.empty())
+            check.fail(
+                place, fmt::format("there is no channel \"{}\" on another board to send", carries));
+        else if (parseUnit(unitOf(*there))->dimension
+            != parseUnit(unitOf(*in.channels[i]))->dimension)
+            check.fail(place,
+                fmt::format("{} is in {}, this channel is in {}", there->name, unitOf(*there),
+                    unitOf(*in.channels[i])));
+    }
+}
+
 void checkProgram(ReferenceCheck& check, const Instrument& in)
 {
     constexpr std::ptrdiff_t mostOwn = 100; // far above any real loop
@@ -229,11 +314,7 @@ void checkProgram(ReferenceCheck& check, const Instrument& in)
         > mostOwn)
         check.fail(
             "/timing/program", fmt::format("a program has at most {} tasks of its own", mostOwn));
-    const auto board = std::find_if(in.parts.begin(), in.parts.end(),
-        [](const auto& part) { return part->kind == PartKind::Board; });
-    if (in.timing.runtime == Runtime::Interpreted && board != in.parts.end()
-        && (*board)->processor == ProcessorClass::Bits8At16MHz)
-        check.fail("/timing/runtime", "an 8-bit board has no room for an interpreter");
+    checkLoops(check, in);
     std::set<std::string> ids, named;
     for (std::size_t i = 0; i < program.size(); ++i) {
         const auto& task = program[i];
@@ -245,6 +326,7 @@ void checkProgram(ReferenceCheck& check, const Instrument& in)
             check.leadsTo(in.displays, task.of, "display", place + "/of");
         else if (task.does == TaskDoes::Drive)
             check.leadsTo(in.outputs, task.of, "output", place + "/of");
+        checkTask(check, in, task, place);
         if (const auto* channel = findById(in.channels, task.of); task.does == TaskDoes::Sample
             && task.when == TaskWhen::EveryTurn && channel != nullptr
             && channel->source.kind == SourceKind::Pulses
@@ -419,6 +501,7 @@ ReferenceCheck checkReferences(const Instrument& in)
     checkPages(check, in);
     checkTurning(check, in);
     checkProgram(check, in);
+    checkCarried(check, in);
     checkLanes(check, in);
     check.uniqueIds("settings", in.settings);
     check.uniqueIds("outputs", in.outputs);

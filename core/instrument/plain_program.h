@@ -5,10 +5,11 @@
 
 namespace fern {
 
-/// Returns every channel, display and output once, with the lines and waits between them: those
-/// that the file does not name come first. What it names must be there.
-std::vector<PlainTask> plainProgram(
-    const PlainInstrument& instrument, const std::vector<ProgramTask>& named);
+/// Gives the instrument its loops and their program: every channel, display and output once, with
+/// the lines and waits between them; those that the file does not name come first. What it names
+/// must be there. A task that is of another board than it says, or of a core that this lacks, is
+/// run by the first core of its own.
+void addProgram(PlainInstrument& plain, const Instrument& in);
 
 /// Returns the task that redraws a display.
 const PlainTask& redrawTaskOf(const PlainInstrument& instrument, const PlainDisplay& display);

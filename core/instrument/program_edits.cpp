@@ -4,6 +4,7 @@
 #include "instrument/edits.h"
 #include "instrument/figures.h"
 #include "instrument/ids.h"
+#include "instrument/loops.h"
 #include "instrument/source_parameters.h"
 
 #include <algorithm>
@@ -83,6 +84,16 @@ std::string labelOf(const Parameter& row)
         return "run";
     if (row.path == "sends")
         return "sent";
+    if (row.path == "only")
+        return "in the modes";
+    if (row.path == "to")
+        return "heard as";
+    if (row.path == "wokenBy")
+        return "also woken by";
+    if (row.path == "startUpDraw")
+        return "draws meanwhile";
+    if (row.path == "core" || row.path == "board")
+        return row.path;
     if (row.path == "piece")
         return "bytes a piece";
     if (row.path == "time")
@@ -155,6 +166,24 @@ std::vector<ProgramTask> wholeProgram(const Instrument& in)
     return whole;
 }
 
+namespace {
+
+bool hearsLines(const Instrument& in)
+{
+    return std::any_of(in.devices.begin(), in.devices.end(),
+        [](const auto& device) { return device->kind == DeviceKind::Lines; });
+}
+
+/// Whether there is nothing to choose for a figure of a task.
+bool isIdle(const Instrument& in, const ProgramTask& task, std::string_view path)
+{
+    return (path == "board" && boardsOf(in).size() < 2)
+        || (path == "core" && coresFor(in, task) < 2) || (path == "only" && !in.timing.modes)
+        || (path == "to" && !hearsLines(in)) || (path == "wokenBy" && in.channels.empty());
+}
+
+} // namespace
+
 std::vector<Parameter> taskParameters(const Instrument& in, std::string_view id)
 {
     auto program = wholeProgram(in);
@@ -164,7 +193,7 @@ std::vector<Parameter> taskParameters(const Instrument& in, std::string_view id)
     auto rows = rowsOf(*task);
     std::erase_if(rows, [&](const Parameter& row) {
         return row.path == "id" || row.path == "does"
-            || (row.path == "of" && task->traits().isByItself);
+            || (row.path == "of" && task->traits().isByItself) || isIdle(in, *task, row.path);
     });
     if (!isEveryTurn(*task))
         for (auto& row : figuresOf(in, *task))
@@ -203,6 +232,15 @@ Result<Instrument> withTaskAt(const Instrument& in, std::string_view id, int pla
     return withProgram(in, std::move(program));
 }
 
+Result<Instrument> withTaskMoved(const Instrument& in, std::string_view id, std::string_view to)
+{
+    auto program = wholeProgram(in);
+    const auto there = find(program, to);
+    if (there == program.end())
+        return goneError("task");
+    return withTaskAt(in, id, static_cast<int>(there - program.begin()));
+}
+
 namespace {
 
 /// What grows and is not saved yet, else any that is not; null where all are.
@@ -225,7 +263,7 @@ const Channel* firstUnsaved(const Instrument& in)
 
 } // namespace
 
-Result<Instrument> withNewTask(const Instrument& in, TaskDoes does)
+Result<Instrument> withNewTask(const Instrument& in, std::string_view board, TaskDoes does)
 {
     auto program = wholeProgram(in);
     ProgramTask task;
@@ -241,6 +279,9 @@ Result<Instrument> withNewTask(const Instrument& in, TaskDoes does)
         task.every = {300, "s"};
         task.bytes = 4;
     }
+    if (const auto boards = boardsOf(in);
+        !task.traits().isOf && !board.empty() && !boards.empty() && boards.front()->id != board)
+        task.board = board;
     if (does == TaskDoes::Sleep)
         task.time = {10, "s"};
     task.id = freeTaskId(program, taskDoesWords[static_cast<std::size_t>(does)]);
@@ -261,26 +302,75 @@ Result<Instrument> withoutTask(const Instrument& in, std::string_view id)
     return withProgram(in, std::move(program));
 }
 
-Result<Instrument> withRuntime(const Instrument& in, Runtime runtime)
+namespace {
+
+/// Sets how a board runs its loop; what is as usual is not written.
+Result<Instrument> withLoop(const Instrument& in, std::string_view board, const LoopSpec& loop)
 {
     Instrument out = in;
-    out.timing.runtime = runtime;
+    const auto boards = boardsOf(in);
+    if (board.empty() || boards.empty() || boards.front()->id == board) {
+        out.timing.loop = loop;
+    } else {
+        std::erase_if(out.timing.boards, [&](const BoardLoop& other) { return other.id == board; });
+        if (loop != LoopSpec{})
+            out.timing.boards.push_back({std::string(board), loop});
+    }
     return accepted(std::move(out));
 }
 
-std::vector<Parameter> serialParameters(const Instrument& in)
+} // namespace
+
+Result<Instrument> withRuntime(const Instrument& in, std::string_view board, Runtime runtime)
 {
-    return rowsOf(in.timing.serial);
+    auto loop = loopSpecOf(in, board);
+    loop.runtime = runtime;
+    return withLoop(in, board, loop);
+}
+
+Result<Instrument> withLoopWait(const Instrument& in, std::string_view board, const Quantity& wait)
+{
+    auto loop = loopSpecOf(in, board);
+    loop.loopWait = wait;
+    return withLoop(in, board, loop);
+}
+
+std::vector<Parameter> serialParameters(const Instrument& in, std::string_view board)
+{
+    return rowsOf(loopSpecOf(in, board).serial);
 }
 
 Result<Instrument> withSerialParameter(
-    const Instrument& in, std::string_view path, std::string_view text)
+    const Instrument& in, std::string_view board, std::string_view path, std::string_view text)
 {
-    auto set = withFigure(in.timing.serial, path, text);
+    auto loop = loopSpecOf(in, board);
+    auto set = withFigure(loop.serial, path, text);
     if (!set)
         return set.error();
+    loop.serial = *std::move(set);
+    return withLoop(in, board, loop);
+}
+
+std::vector<Parameter> modesParameters(const Instrument& in)
+{
+    auto rows = rowsOf(in.timing.modes.value_or(ModesSpec{}));
+    for (auto& row : rows)
+        row.label = row.path == "by" ? "switched by" : "modes";
+    return rows;
+}
+
+Result<Instrument> withModesParameter(
+    const Instrument& in, std::string_view path, std::string_view text)
+{
+    auto set = withFigure(in.timing.modes.value_or(ModesSpec{}), path, text);
+    if (!set)
+        return set.error();
+    auto modes = *std::move(set);
     Instrument out = in;
-    out.timing.serial = *std::move(set);
+    if (modes.by.empty() && !in.settings.empty())
+        modes.by = in.settings.front()->id;
+    out.timing.modes = namesIn(modes.names).empty() ? std::nullopt : std::optional(modes);
+    dropLostTasks(out);
     return accepted(std::move(out));
 }
 
@@ -302,15 +392,53 @@ Result<Instrument> withRedrawEvery(
 Result<Instrument> withoutWaits(const Instrument& in)
 {
     Instrument out = in;
-    out.timing.loopWait.value = 0;
+    out.timing.loop.loopWait.value = 0;
+    for (auto& other : out.timing.boards)
+        other.loop.loopWait.value = 0;
     std::erase_if(
         out.timing.program, [](const ProgramTask& task) { return task.does == TaskDoes::Wait; });
     return accepted(std::move(out));
 }
 
+namespace {
+
+/// The names of a list that are among others.
+std::string knownOf(const std::string& list, const std::vector<std::string>& known)
+{
+    std::string left;
+    for (const auto& name : namesIn(list))
+        if (std::find(known.begin(), known.end(), name) != known.end())
+            left += (left.empty() ? "" : ", ") + name;
+    return left;
+}
+
+} // namespace
+
 void dropLostTasks(Instrument& in)
 {
-    std::erase_if(in.timing.program, [&](const ProgramTask& task) { return !isThere(in, task); });
+    auto& timing = in.timing;
+    std::erase_if(timing.program, [&](const ProgramTask& task) { return !isThere(in, task); });
+    std::erase_if(timing.boards,
+        [&](const BoardLoop& board) { return findById(in.parts, board.id) == nullptr; });
+    if (timing.modes && findById(in.settings, timing.modes->by) == nullptr)
+        timing.modes.reset();
+    for (auto& task : timing.program) {
+        task.core = std::min(task.core, coresFor(in, task));
+        if (findById(in.parts, task.board) == nullptr)
+            task.board.clear();
+        if (findById(in.devices, task.to) == nullptr)
+            task.to.clear();
+        if (findById(in.channels, task.wokenBy) == nullptr)
+            task.wokenBy.clear();
+        task.only = timing.modes ? knownOf(task.only, namesIn(timing.modes->names)) : std::string();
+    }
+    for (auto& channel : in.channels)
+        if (const auto& carries = channel->source.lines.carries;
+            !carries.empty() && findById(in.channels, carries) == nullptr) {
+            auto changed = *channel;
+            changed.source.lines.carries.clear();
+            channel = std::make_shared<const Channel>(std::move(changed));
+        }
 }
 
 } // namespace fern

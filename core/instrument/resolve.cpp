@@ -412,20 +412,10 @@ Result<PlainInstrument> resolve(const Instrument& instrument, std::string_view s
         p.readers.push_back(plain(p, *reader));
     for (const auto& display : instrument.displays)
         p.displays.push_back(plain(instrument, p, *display));
-    for (const auto& part : instrument.parts)
-        if (part->kind == PartKind::Board) {
-            p.processor = part->processor;
-            for (auto& channel : p.channels)
-                channel.timerTick = timerTickOf(part->processor);
-            break;
-        }
     p.runTime = runTimeOf(instrument.parts);
     p.wishedSeconds = inSi(instrument.wish.hours);
     p.readingDistance = inSi(instrument.wish.readingDistance);
-    p.runtime = instrument.timing.runtime;
-    p.loopWaitSeconds = inSi(instrument.timing.loopWait);
-    p.serial = instrument.timing.serial;
-    p.program = plainProgram(p, instrument.timing.program);
+    addProgram(p, instrument);
     if (scenario != nullptr) {
         p.scenario = scenario->id;
         p.seed = scenario->seed;

@@ -13,6 +13,7 @@
 #include "parts/power.h"
 #include "world/converter_spec.h"
 
+#include <algorithm>
 #include <cmath>
 #include <cstdint>
 #include <optional>
@@ -41,6 +42,8 @@ struct PlainChannel {
     double from = 0, to = 0, wishedStep = 0, tolerance = 0;
     double freshnessSeconds = 0;
 
+    std::size_t loop = 0; ///< that samples it, or hears what a device tells
+    std::optional<std::size_t> carried; ///< of a message from another board: the channel there
     Source source; ///< of a told channel with what the file says of its device
     Shared<Device> device; ///< that tells it; null for none
     std::vector<LaneEvent> events; ///< of the scenario
@@ -172,6 +175,7 @@ struct PlainDimming {
 
 struct PlainDisplay {
     std::string id;
+    std::size_t loop = 0; ///< that redraws it
     GlassMetrics metrics;
     std::shared_ptr<const DisplayFirmware> firmware; ///< never null
     std::shared_ptr<const DriverSteps> most; ///< of a redraw that sends most; never null
@@ -218,13 +222,43 @@ struct PlainOutput {
     std::vector<PlainMove> moves;
     std::optional<std::size_t> station; ///< the channel with whose station's polls it goes along
     double drawn = 0; ///< ampere, of what it drives while that is active
+    std::size_t loop = 0; ///< that sets it
 };
 
-/// A task of the loop.
+/// The loop of a processor, or of one of its cores.
+struct PlainLoop {
+    std::string board; ///< id of its part; empty where there is none
+    std::string name; ///< "node board", "node board, core 2"
+    int core = 1;
+    ProcessorClass processor = ProcessorClass::Bits8At16MHz;
+    Runtime runtime = Runtime::Compiled;
+    double waitSeconds = 0; ///< at the end of each turn
+    SerialOut serial; ///< of its board
+    bool hasTasks = false;
+};
+
+/// A task of a loop.
 struct PlainTask {
     ProgramTask spec;
     std::size_t of = 0; ///< the channel, display or output
     Ticks every{1'000'000'000}, waits{}, startUp{};
+    std::size_t loop = 0;
+    std::vector<std::size_t> modes{}; ///< in which it is run; empty: in all
+    std::optional<std::size_t> to{}; ///< the device as which another board hears a line
+    std::optional<std::size_t> wokenBy{}; ///< the channel whose events end a sleep too
+};
+
+/// Returns whether a task is run in a mode.
+inline bool isOfMode(const PlainTask& task, std::size_t mode)
+{
+    return task.modes.empty()
+        || std::find(task.modes.begin(), task.modes.end(), mode) != task.modes.end();
+}
+
+/// What a setting switches between.
+struct PlainModes {
+    std::size_t setting = 0; ///< each of its steps is a mode
+    std::vector<std::string> names; ///< empty: there are none
 };
 
 struct PlainInstrument {
@@ -233,11 +267,11 @@ struct PlainInstrument {
     std::vector<PlainConverter> converters;
     std::vector<PlainReader> readers;
     std::vector<PlainDisplay> displays;
-    ProcessorClass processor = ProcessorClass::Bits8At16MHz;
-    Runtime runtime = Runtime::Compiled;
-    double loopWaitSeconds = 0; ///< at the end of each turn
+    std::vector<PlainLoop> loops{PlainLoop{}}; ///< of the boards in order, each core by itself;
+                                               ///< never empty
+    PlainModes modes;
+    std::optional<std::size_t> mode; ///< in which it is weighed; none: in the worst of all
     std::vector<PlainTask> program; ///< every channel, display and output once, in order
-    SerialOut serial;
     std::string scenario; ///< id; empty without one
     std::uint64_t seed = 1;
     std::int64_t startEpoch = 0; ///< of the scenario, seconds since 1970

@@ -11,6 +11,24 @@ namespace fern {
 
 namespace {
 
+AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c);
+
+/// Of the number in a message that another board has sent: its own age there, what its loop does
+/// between, and the way of the line.
+AgeBreakdown carriedAge(const PlainInstrument& in, const PlainChannel& c)
+{
+    auto age = valueAge(in, in.channels[*c.carried]);
+    for (const auto& task : in.program)
+        if (task.to && in.devices[*task.to].spec == c.device) {
+            age.blocked += roundSeconds(in, task.loop) - taskSeconds(in, task);
+            const auto& serial = in.loops[task.loop].serial;
+            age.message += taskSeconds(in, task)
+                + (task.spec.bytes + serial.bufferBytes) * serialByteSeconds(serial);
+            age.sampling += isEveryTurn(task.spec) ? turnSeconds(in, task.loop) : 0;
+        }
+    return age;
+}
+
 /// What is old already when a channel has its smoothed value.
 AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c)
 {
@@ -27,11 +45,13 @@ AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c)
     if (isSampled(c)) {
         const double own = sampleSeconds(in, c);
         age.sampling += std::max(0.0, own - period); // the next one waits for this one
-        age.blocked = roundSeconds(in) - own;
+        age.blocked = roundSeconds(in, c.loop) - own;
         if (isAskedEachTime(in, c)) // it is asked in one turn of the loop, and fetched in another
-            age.blocked += roundSeconds(in);
+            age.blocked += roundSeconds(in, c.loop);
     }
     AgeBreakdown oldest;
+    if (c.carried)
+        oldest = carriedAge(in, c);
     for (const auto of : c.madeOf)
         if (const auto its = valueAge(in, in.channels[of]); its.oldest() > oldest.oldest())
             oldest = its;
@@ -39,6 +59,7 @@ AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c)
     age.sampling += oldest.sampling;
     age.smoothing += oldest.smoothing;
     age.blocked += oldest.blocked;
+    age.message += oldest.message;
     return age;
 }
 
@@ -49,10 +70,10 @@ AgeBreakdown ageOf(const PlainInstrument& in, const PlainChannel& channel,
 {
     const auto cost = redrawCost(in, display, display.busHertz);
     auto age = valueAge(in, channel);
-    age.redraw = cost.draw + cost.transfer + busWait(in, display.bus, &display);
+    age.redraw = cost.draw + cost.transfer + busWait(in, display.loop, display.bus, &display);
     // In each turn in which a piece of it is sent, everything else is run.
     const auto& task = redrawTaskOf(in, display);
-    const double others = roundSeconds(in) - taskSeconds(in, task);
+    const double others = roundSeconds(in, display.loop) - taskSeconds(in, task);
     const int pieces = pieceCount(display, task);
     const double everyFrame = std::max(redrawEvery, age.redraw + (pieces - 1) * others);
     age.panel = cost.panel;
@@ -67,7 +88,7 @@ AgeBreakdown ageOf(
 {
     const bool isAlways = isEveryTurn(redrawTaskOf(instrument, display).spec);
     return ageOf(instrument, channel, display,
-        isAlways ? roundSeconds(instrument) : inSeconds(display.redrawEvery));
+        isAlways ? roundSeconds(instrument, display.loop) : inSeconds(display.redrawEvery));
 }
 
 double ageBefore(

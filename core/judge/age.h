@@ -14,6 +14,7 @@ struct AgeBreakdown {
     double sampling = 0; ///< the newest sample may be one period old, and was converted before
     double smoothing = 0; ///< delay of the steps
     double blocked = 0; ///< sampling and redraw wait while the loop does everything else once
+    double message = 0; ///< from another board: written, and sent
     double redraw = 0; ///< drawing and transfer
     double panel = 0; ///< response of the panel, and of the frame that it was busy with before
     double waiting = 0; ///< the number stands until the next one is due, or the panel is free
@@ -23,10 +24,11 @@ struct AgeBreakdown {
         double seconds;
     };
     /// What it is made of, as a sample meets it.
-    std::array<Part, 7> parts() const
+    std::array<Part, 8> parts() const
     {
         return {{{"front end", frontEnd}, {"sampling", sampling}, {"smoothing", smoothing},
-            {"other tasks", blocked}, {"redraw", redraw}, {"panel", panel}, {"waiting", waiting}}};
+            {"other tasks", blocked}, {"message", message}, {"redraw", redraw}, {"panel", panel},
+            {"waiting", waiting}}};
     }
     double oldest() const
     {

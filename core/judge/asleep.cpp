@@ -8,11 +8,12 @@ namespace fern {
 
 namespace {
 
-double sleepSeconds(const PlainInstrument& in)
+double sleepSeconds(const PlainInstrument& in, std::size_t loop)
 {
     double seconds = 0;
     for (const auto& task : in.program)
-        if (task.spec.does == TaskDoes::Sleep)
+        if (task.loop == loop && isOfMode(task, in.mode.value_or(0))
+            && task.spec.does == TaskDoes::Sleep)
             seconds += inSeconds(task.waits);
     return seconds;
 }
@@ -20,28 +21,29 @@ double sleepSeconds(const PlainInstrument& in)
 } // namespace
 
 /// What is due every so often is run once in a turn that is longer than that.
-double asleepShare(const PlainInstrument& in)
+double asleepShare(const PlainInstrument& in, std::size_t loop)
 {
-    const double asleep = sleepSeconds(in);
-    const double turn = turnSeconds(in);
+    const double asleep = sleepSeconds(in, loop);
+    const double turn = turnSeconds(in, loop);
     if (asleep == 0)
         return 0;
     double due = 0;
     for (const auto& task : in.program)
-        if (!isEveryTurn(task.spec)) {
+        if (task.loop == loop && isOfMode(task, in.mode.value_or(0)) && !isEveryTurn(task.spec)) {
             const double every = taskPeriod(in, task);
             due += taskSeconds(in, task) * (every > turn ? turn / every : 1);
         }
     return asleep / (turn + due);
 }
 
-double firstNumberSeconds(const PlainInstrument& in)
+double firstNumberSeconds(const PlainInstrument& in, std::size_t loop)
 {
-    const double asleep = sleepSeconds(in);
+    const double asleep = sleepSeconds(in, loop);
     double panel = 0;
     for (const auto& display : in.displays)
-        panel = std::max(panel, inSeconds(display.response));
-    return asleep == 0 ? 0 : roundSeconds(in) - asleep + panel;
+        if (display.loop == loop)
+            panel = std::max(panel, inSeconds(display.response));
+    return asleep == 0 ? 0 : roundSeconds(in, loop) - asleep + panel;
 }
 
 } // namespace fern

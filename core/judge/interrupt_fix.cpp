@@ -2,7 +2,7 @@
 
 #include "base/number_text.h"
 #include "instrument/pulse_edits.h"
-#include "timing/costs.h"
+#include "run/task_blocks.h"
 
 #include <fmt/format.h>
 
@@ -18,7 +18,7 @@ void offerInterrupt(const Instrument& instrument, const PlainInstrument& plain,
         return;
     }
     finding.reason += fmt::format(" An interrupt costs the processor {} for each edge.",
-        durationText(operationCosts(plain.processor, plain.runtime).interrupt));
+        durationText(costsOf(plain, channel.loop).interrupt));
     finding.fixes.push_back(
         {*pin == spec.source.pin ? "Count by interrupt" : "Count by interrupt, on " + *pin,
             [id = channel.id](const Instrument& before) { return withInterrupt(before, id); }});

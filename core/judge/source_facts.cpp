@@ -86,7 +86,7 @@ Facts networkFacts(const PlainChannel& c)
 Facts encoderFacts(const PlainInstrument& in, const PlainChannel& c)
 {
     const auto& e = c.source.encoder;
-    const auto pause = longestPause(in);
+    const auto pause = longestPause(in, c.loop);
     Facts facts{{"Edges", std::to_string(e.edgesPerDetent), "a detent"}};
     if (e.input == PulseInput::Interrupt)
         facts.push_back({"Seen by", "interrupts", "one at each edge"});
@@ -412,7 +412,7 @@ std::vector<Fact> sourceReadingFacts(const PlainInstrument& in, const PlainChann
                 : s.pulses.gives == PulseGives::Rate ? "one pulse in a gate"
                                                      : "one pulse"});
     if (s.kind == SourceKind::Pulses) {
-        const double turn = turnSeconds(in);
+        const double turn = turnSeconds(in, c.loop);
         if (s.pulses.input == PulseInput::Polled)
             facts.push_back({"Looks", "every " + durationText(turn), "while nothing else runs"});
         if (s.pulses.gives == PulseGives::Rate)

@@ -4,6 +4,7 @@
 #include "base/quantity_text.h"
 #include "judge/page_trial.h"
 #include "judge/words.h"
+#include "run/busy_tally.h"
 #include "run/display_run.h"
 #include "smooth/figures.h"
 #include "text/format.h"
@@ -363,18 +364,20 @@ bool setLimitByTrouble(Stem& stem, const PlainInstrument& in, const StemChoice& 
     return false;
 }
 
-void setLoads(Stem& stem, const RunHistory& history, Ticks now)
+/// Of the busiest processor.
+void setLoads(Stem& stem, const PlainInstrument& in, const RunHistory& history, Ticks now)
 {
     const auto from = now - ticksFromSeconds(loadSeconds);
-    double processor = 0;
+    std::vector<double> processors(in.loops.size());
     double bus = 0;
     for (const auto& busy : history.activity()) {
         const double seconds =
             std::max(0.0, inSeconds(std::min(busy.to, now) - std::max(busy.from, from)));
-        processor += isOfProcessor(busy.with) ? seconds : 0;
+        if (isOfProcessor(busy.with))
+            processors[loopOf(in, busy.with, busy.index)] += seconds;
         bus += isOfBus(busy.with) ? seconds : 0;
     }
-    stem.processorLoad = processor / loadSeconds;
+    stem.processorLoad = *std::max_element(processors.begin(), processors.end()) / loadSeconds;
     stem.busLoad = bus / loadSeconds;
 }
 
@@ -401,7 +404,7 @@ Stem stemOf(const PlainInstrument& in, const StemChoice& choice, const RunHistor
         else
             setLimitByBudget(stem, channel);
     }
-    setLoads(stem, history, now);
+    setLoads(stem, in, history, now);
     return stem;
 }
 

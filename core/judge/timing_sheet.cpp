@@ -31,7 +31,8 @@ std::string wordsOf(const PlainInstrument& in, const PlainTask& task)
     case TaskDoes::Drive:
         return fmt::format("{} {}", word, in.outputs[task.of].spec.name);
     case TaskDoes::Print:
-        return fmt::format("{} {}", word, countText(task.spec.bytes, "byte"));
+        return fmt::format("{} {}{}", word, countText(task.spec.bytes, "byte"),
+            task.to ? " to " + in.devices[*task.to].spec->name : "");
     case TaskDoes::Wait:
     case TaskDoes::Sleep:
         return fmt::format("{} {}", word, durationText(inSeconds(task.waits)));
@@ -51,6 +52,8 @@ std::string whenWords(const PlainInstrument& in, const PlainTask& task)
         words += fmt::format(", in pieces of {}", countText(task.spec.piece, "byte"));
     if (task.spec.sends == Sending::Background)
         words += ", beside the loop";
+    if (!task.spec.only.empty())
+        words += ", while " + task.spec.only;
     return words;
 }
 
@@ -65,11 +68,27 @@ const PlainTask* plainOf(const PlainInstrument& in, const ProgramTask& task)
     return found == in.program.end() ? nullptr : &*found;
 }
 
+/// Of pulses that are looked for: below the first rate each is seen, beyond the second one the loop
+/// does not look often enough for each of them.
+Fact luckLimit(const PlainInstrument& in, const PlainChannel& c)
+{
+    const double sure = mostCountedHertz(in, c);
+    const double never = std::max(sure, 1 / (2 * turnSeconds(in, c.loop)));
+    const bool isRate = c.source.pulses.gives == PulseGives::Rate;
+    const auto text = [&](double hertz) {
+        return significantText(isRate ? hertz / c.source.pulses.perUnit : hertz, 2);
+    };
+    return {c.name + " right by luck",
+        fmt::format("{} to {} {}", text(sure), text(never),
+            isRate ? c.unit.name : std::string("pulses a second")),
+        "between them a pulse can fall between two looks; beyond, some always do"};
+}
+
 Fact pulseLimit(const PlainInstrument& in, const PlainChannel& c)
 {
     const auto& p = c.source.pulses;
     const double most = mostCountedHertz(in, c);
-    const auto pause = longestPause(in);
+    const auto pause = longestPause(in, c.loop);
     const double holdOff = inSi(p.holdOff);
     return {"Counts " + c.name + " up to",
         p.gives == PulseGives::Rate
@@ -155,9 +174,9 @@ std::vector<TaskRow> taskRows(const Instrument& instrument, const PlainInstrumen
             continue;
         const double seconds = taskSeconds(plain, *its);
         const double interval = taskPeriod(plain, *its);
-        const double period = interval > 0 ? interval : turnSeconds(plain);
+        const double period = interval > 0 ? interval : turnSeconds(plain, its->loop);
         rows.push_back({task.id, task.does, wordsOf(plain, *its), whenWords(plain, *its), seconds,
-            std::min(1.0, seconds / period)});
+            std::min(1.0, seconds / period), its->loop, its->modes});
     }
     return rows;
 }
@@ -226,23 +245,60 @@ std::string causeText(const PlainInstrument& in, BusyWith with, std::size_t inde
     return {};
 }
 
+namespace {
+
+/// What a loop can do.
+void addLoop(const PlainInstrument& in, std::size_t loop, std::vector<Fact>& limits)
+{
+    const auto busy = std::count_if(
+        in.loops.begin(), in.loops.end(), [](const PlainLoop& each) { return each.hasTasks; });
+    const auto of = busy > 1 ? " of " + in.loops[loop].name : std::string();
+    const auto pause = longestPause(in, loop);
+    limits.push_back(
+        {"A turn of the loop" + of, durationText(turnSeconds(in, loop)), "when nothing is due"});
+    limits.push_back({"The longest one" + of, durationText(roundSeconds(in, loop)),
+        "when everything is due at once"});
+    limits.push_back({"Looks away for" + of, durationText(pause.seconds),
+        "for the longest time with " + pause.words});
+    if (const double asleep = asleepShare(in, loop); asleep > 0) {
+        limits.push_back({"Asleep" + of, significantText(100 * asleep, 4) + " %",
+            "the sleep, of a turn of the loop with what is due in it"});
+        limits.push_back(
+            {"Until the first good number" + of, durationText(firstNumberSeconds(in, loop)),
+                "from waking: the start, everything once, and the panel"});
+    }
+}
+
+/// When a counter of milliseconds begins at zero again, on if it is switched on today.
+void addRollOver(const PlainInstrument& in, const PlainChannel& c, std::vector<Fact>& limits)
+{
+    const double seconds = std::ldexp(1e-3, c.source.uptime.counterBits);
+    constexpr double century = 100 * 365.25 * 86400;
+    if (seconds > century)
+        return;
+    limits.push_back({c.name + " rolls over", "after " + daysText(seconds),
+        in.today > 0 ? fmt::format("on {}, if it is switched on today",
+            utcDate(in.today + static_cast<std::int64_t>(seconds)))
+                     : "2 to the number of its bits"});
+}
+
+} // namespace
+
 std::vector<Fact> timingLimits(const PlainInstrument& in)
 {
-    const auto pause = longestPause(in);
-    std::vector<Fact> limits{
-        {"A turn of the loop", durationText(turnSeconds(in)), "when nothing is due"},
-        {"The longest one", durationText(roundSeconds(in)), "when everything is due at once"},
-        {"Looks away for", durationText(pause.seconds),
-            "for the longest time with " + pause.words}};
-    if (const double asleep = asleepShare(in); asleep > 0) {
-        limits.push_back({"Asleep", significantText(100 * asleep, 4) + " %",
-            "the sleep, of a turn of the loop with what is due in it"});
-        limits.push_back({"Until the first good number", durationText(firstNumberSeconds(in)),
-            "from waking: the start, everything once, and the panel"});
-    }
+    std::vector<Fact> limits;
+    for (std::size_t loop = 0; loop < in.loops.size(); ++loop)
+        if (in.loops[loop].hasTasks)
+            addLoop(in, loop, limits);
     for (const auto& c : in.channels)
-        if (c.source.kind == SourceKind::Pulses && c.source.pulses.means == CountMeans::RisingEdge)
+        if (c.source.kind == SourceKind::Pulses
+            && c.source.pulses.means == CountMeans::RisingEdge) {
             limits.push_back(pulseLimit(in, c));
+            if (c.source.pulses.input == PulseInput::Polled)
+                limits.push_back(luckLimit(in, c));
+        } else if (c.source.kind == SourceKind::Uptime) {
+            addRollOver(in, c, limits);
+        }
     for (const auto& display : in.displays) {
         if (display.pages.empty())
             continue;

@@ -10,7 +10,7 @@
 
 namespace fern {
 
-/// A task of the loop as a row.
+/// A task of a loop as a row.
 struct TaskRow {
     std::string id; ///< of the task
     TaskDoes does = TaskDoes::Wait;
@@ -18,6 +18,8 @@ struct TaskRow {
     std::string when; ///< "every 500 ms", "in every turn"
     double seconds = 0; ///< of the processor, at most each time
     double share = 0; ///< of its time, at most
+    std::size_t loop = 0; ///< that runs it
+    std::vector<std::size_t> modes{}; ///< in which it is run; empty: in all
 
     bool operator==(const TaskRow&) const = default;
 };

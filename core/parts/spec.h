@@ -122,6 +122,11 @@ constexpr double timerTickOf(ProcessorClass processor)
 {
     return processor == ProcessorClass::Bits8At16MHz ? 4e-6 : 1e-6;
 }
+/// How many cores can run a loop each, typical of the class.
+constexpr int coresOf(ProcessorClass processor)
+{
+    return processor == ProcessorClass::Bits32At240MHz ? 2 : 1;
+}
 /// Bytes of memory for variables, typical of the class.
 constexpr int memoryBytesOf(ProcessorClass processor)
 {

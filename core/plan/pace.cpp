@@ -21,11 +21,13 @@ Pace paceOf(const PlainInstrument& in)
     for (const auto& display : in.displays) {
         const auto& task = redrawTaskOf(in, display).spec;
         pace.displays.push_back({display.firmware->strategy(), task.sends,
-            isEveryTurn(task) ? 0 : inSeconds(display.redrawEvery), display.busHertz});
+            isEveryTurn(task) ? 0 : inSeconds(display.redrawEvery), display.busHertz,
+            in.loops[display.loop].core});
     }
     for (const auto& channel : in.channels)
         pace.inputs.push_back(channel.source.pulses.input);
-    pace.loopWaitSeconds = in.loopWaitSeconds;
+    for (const auto& loop : in.loops)
+        pace.loopWaits.push_back(loop.waitSeconds);
     return pace;
 }
 
@@ -38,18 +40,22 @@ std::vector<std::string> paceWords(const PlainInstrument& in, const Pace& pace)
         if (display.pages.empty())
             continue;
         const auto& part = display.firmware->setup().part;
-        words.push_back(fmt::format("{}: {}, sent {} {}{}", display.id,
+        words.push_back(fmt::format("{}: {}, sent {} {}{}{}", display.id,
             strategyWords(part, own.strategy), sendingWords[static_cast<std::size_t>(own.sends)],
             own.everySeconds > 0 ? "every " + durationText(own.everySeconds) : "in every turn",
-            isClocked(part.interface) ? " at " + hertzText(own.busHertz) : ""));
+            isClocked(part.interface) ? " at " + hertzText(own.busHertz) : "",
+            own.core > 1 ? fmt::format(", by core {}", own.core) : ""));
     }
     for (std::size_t i = 0; i < in.channels.size(); ++i)
         if (pace.inputs[i] != in.channels[i].source.pulses.input)
             words.push_back(in.channels[i].name
                 + (pace.inputs[i] == PulseInput::Interrupt ? ": counted by interrupt"
                                                            : ": polled"));
-    if (pace.loopWaitSeconds != in.loopWaitSeconds)
-        words.push_back(fmt::format("the loop waits for {}", durationText(pace.loopWaitSeconds)));
+    for (std::size_t i = 0; i < in.loops.size(); ++i)
+        if (pace.loopWaits[i] != in.loops[i].waitSeconds)
+            words.push_back(fmt::format("the loop{} waits for {}",
+                in.loops.size() > 1 ? " of " + in.loops[i].name : "",
+                durationText(pace.loopWaits[i])));
     return words;
 }
 
@@ -76,9 +82,10 @@ Result<Instrument> withPace(const Instrument& in, const Pace& pace)
     const auto plain = resolve(in, "");
     if (!plain)
         return plain.error();
-    if (pace.displays.size() != in.displays.size() || pace.inputs.size() != in.channels.size())
-        return Error{
-            ErrorCode::InvalidArgument, "the instrument has other displays or channels by now", ""};
+    if (pace.displays.size() != in.displays.size() || pace.inputs.size() != in.channels.size()
+        || pace.loopWaits.size() != plain->loops.size())
+        return Error{ErrorCode::InvalidArgument,
+            "the instrument has other displays, channels or boards by now", ""};
     const auto before = paceOf(*plain);
     for (std::size_t i = 0; i < in.displays.size() && out; ++i)
         if (pace.displays[i] != before.displays[i])
@@ -91,6 +98,7 @@ Result<Instrument> withPace(const Instrument& in, const Pace& pace)
             continue;
         const auto& own = pace.displays[indexOf(plain->displays, task.of)];
         task.sends = own.sends;
+        task.core = own.core;
         if (own.everySeconds > 0 && task.when == TaskWhen::EveryTurn)
             task.when = TaskWhen::Due;
     }
@@ -105,11 +113,9 @@ Result<Instrument> withPace(const Instrument& in, const Pace& pace)
                 ? withInterrupt(*out, in.channels[i]->id)
                 : withChannelChanged(*out, in.channels[i]->id,
                     [](Channel& channel) { channel.source.pulses.input = PulseInput::Polled; });
-    if (out && pace.loopWaitSeconds != before.loopWaitSeconds) {
-        auto changed = *out;
-        changed.timing.loopWait = {pace.loopWaitSeconds * 1000, "ms"};
-        out = accepted(std::move(changed));
-    }
+    for (std::size_t i = 0; i < plain->loops.size() && out; ++i)
+        if (pace.loopWaits[i] != before.loopWaits[i])
+            out = withLoopWait(*out, plain->loops[i].board, {pace.loopWaits[i] * 1000, "ms"});
     return out;
 }
 

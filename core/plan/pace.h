@@ -14,6 +14,7 @@ struct DisplayPace {
     Sending sends = Sending::AtOnce;
     double everySeconds = 0; ///< between two redraws; 0: in every turn of the loop
     double busHertz = 0;
+    int core = 1; ///< that redraws it
 
     bool operator==(const DisplayPace&) const = default;
 };
@@ -21,7 +22,7 @@ struct DisplayPace {
 struct Pace {
     std::vector<DisplayPace> displays; ///< all, as in the instrument
     std::vector<PulseInput> inputs; ///< of all channels; it counts where pulses are counted
-    double loopWaitSeconds = 0; ///< at the end of each turn
+    std::vector<double> loopWaits; ///< of all loops: seconds at the end of each turn
 
     bool operator==(const Pace&) const = default;
 };

@@ -1,5 +1,6 @@
 #include "plan/pace_family.h"
 
+#include "instrument/loops.h"
 #include "instrument/parts_view.h"
 #include "instrument/plain_program.h"
 #include "instrument/pulse_edits.h"
@@ -39,6 +40,8 @@ int effortOf(RedrawStrategy strategy)
     return 0;
 }
 
+constexpr int effortOfCore = 2; ///< of a second loop, and what the two share
+
 PlainTask& taskOf(PlainInstrument& plain, std::size_t display)
 {
     return *std::find_if(plain.program.begin(), plain.program.end(), [&](const PlainTask& task) {
@@ -51,7 +54,7 @@ PlainTask& taskOf(PlainInstrument& plain, std::size_t display)
 bool canSendBeside(const PlainInstrument& plain, const PlainDisplay& display)
 {
     const auto interface = display.firmware->setup().part.interface;
-    return plain.processor != ProcessorClass::Bits8At16MHz
+    return plain.loops[display.loop].processor != ProcessorClass::Bits8At16MHz
         && (interface == DisplayInterface::I2c || interface == DisplayInterface::Spi);
 }
 
@@ -168,7 +171,7 @@ void PaceFamily::addOptions(std::size_t index)
     const double every = isEveryTurn(own) ? 0 : inSeconds(display.redrawEvery);
     if (display.pages.empty()) {
         options.ways.push_back({display.firmware, display.most, display.most});
-        options.choices.push_back({0, own.sends});
+        options.choices.push_back({0, own.sends, own.core});
         options.intervals = {every};
         return;
     }
@@ -204,10 +207,14 @@ void PaceFamily::addOptions(std::size_t index)
         if (std::any_of(options.ways.begin(), options.ways.end(),
                 [&](const Way& other) { return isWorse(options.ways[way], other); }))
             continue;
-        options.choices.push_back({way, Sending::AtOnce});
-        options.choices.push_back({way, Sending::InPieces});
+        const auto& loop = m_plain.loops[display.loop];
+        options.choices.push_back({way, Sending::AtOnce, loop.core});
+        options.choices.push_back({way, Sending::InPieces, loop.core});
         if (canSendBeside(m_plain, display))
-            options.choices.push_back({way, Sending::Background});
+            options.choices.push_back({way, Sending::Background, loop.core});
+        for (int core = 1; core <= coresOf(loop.processor); ++core)
+            if (core != loop.core)
+                options.choices.push_back({way, Sending::AtOnce, core});
     }
     const auto eyes = readableOf(m_plain, display);
     options.ownSeconds = every;
@@ -264,6 +271,13 @@ void setClock(PlainInstrument& plain, const std::string& bus,
             channel.moduleBusHertz = hertz;
 }
 
+void setCore(PlainInstrument& plain, PlainTask& task, int core)
+{
+    task.spec.core = core;
+    task.loop = loopAt(plain.loops, plain.loops[task.loop].board, core);
+    plain.displays[task.of].loop = task.loop;
+}
+
 } // namespace
 
 int PaceFamily::countAll(PlainInstrument& plain) const
@@ -288,10 +302,11 @@ int PaceFamily::apply(PlainInstrument& plain, const Build& own) const
     for (std::size_t i = 0; i < m_displays.size(); ++i) {
         const auto& choice = m_displays[i].choices[own.choices[i]];
         setWay(plain.displays[i], m_displays[i].ways[choice.way]);
-        auto& task = taskOf(plain, i).spec;
-        task.sends = choice.sends;
-        if (task.when == TaskWhen::EveryTurn && m_displays[i].intervals.front() > 0)
-            task.when = TaskWhen::Due;
+        auto& task = taskOf(plain, i);
+        setCore(plain, task, choice.core);
+        task.spec.sends = choice.sends;
+        if (task.spec.when == TaskWhen::EveryTurn && m_displays[i].intervals.front() > 0)
+            task.spec.when = TaskWhen::Due;
     }
     for (std::size_t i = 0; i < plain.channels.size(); ++i)
         plain.channels[i].source.pulses.input = m_plain.channels[i].source.pulses.input;
@@ -322,7 +337,8 @@ bool PaceFamily::visit(const std::function<bool(const PaceMember&)>& visitor,
             const auto& options = m_displays[i];
             const auto& choice = options.choices[own.choices[i]];
             const auto& way = options.ways[choice.way];
-            effort += effortOf(way.firmware->strategy()) + static_cast<int>(choice.sends);
+            effort += effortOf(way.firmware->strategy()) + static_cast<int>(choice.sends)
+                + (choice.core > 1 ? effortOfCore : 0);
             for (const double every : options.intervals)
                 at[i].push_back(displayFigures(plain, i, every, usualSeconds(plain, i, way)));
             count *= static_cast<std::uint32_t>(options.intervals.size());
@@ -376,17 +392,23 @@ PlainInstrument PaceFamily::with(const Pace& pace) const
             if (way.firmware->strategy() == own.strategy)
                 setWay(display, way);
         setClock(plain, display.bus, {i}, own.busHertz);
-        auto& task = taskOf(plain, i).spec;
-        task.sends = own.sends;
+        auto& task = taskOf(plain, i);
+        setCore(plain, task, own.core);
+        task.spec.sends = own.sends;
         if (own.everySeconds > 0) {
             display.redrawEvery = ticksFromSeconds(own.everySeconds);
-            if (task.when == TaskWhen::EveryTurn)
-                task.when = TaskWhen::Due;
+            if (task.spec.when == TaskWhen::EveryTurn)
+                task.spec.when = TaskWhen::Due;
         }
     }
     for (std::size_t i = 0; i < plain.channels.size(); ++i)
         plain.channels[i].source.pulses.input = pace.inputs[i];
-    plain.loopWaitSeconds = pace.loopWaitSeconds;
+    for (std::size_t i = 0; i < plain.loops.size(); ++i) {
+        plain.loops[i].waitSeconds = pace.loopWaits[i];
+        plain.loops[i].hasTasks = i == 0
+            || std::any_of(plain.program.begin(), plain.program.end(),
+                [&](const PlainTask& task) { return task.loop == i; });
+    }
     return plain;
 }
 

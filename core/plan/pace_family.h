@@ -47,6 +47,7 @@ private:
     struct Choice {
         std::size_t way = 0;
         Sending sends = Sending::AtOnce;
+        int core = 1;
     };
     struct DisplayOptions {
         std::vector<Way> ways; ///< all

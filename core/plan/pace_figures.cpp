@@ -26,12 +26,18 @@ BuildFigures buildFigures(const PlainInstrument& in)
     for (const auto& c : in.channels)
         if (const auto demand = pulseDemand(in, c); demand.possibleHertz > 0)
             build.pulses = std::max(build.pulses, demand.wishedHertz / demand.possibleHertz);
-    for (const auto& task : in.program) {
-        if (isEveryTurn(task.spec) || task.spec.does == TaskDoes::Redraw)
-            continue; // what is run in every turn takes what is left
-        build.load += taskSeconds(in, task) / taskPeriod(in, task);
+    build.loads.resize(in.loops.size());
+    for (const auto mode : weighedModes(in)) {
+        std::vector<double> loads(in.loops.size());
+        for (const auto& task : in.program)
+            // What is run in every turn takes what is left.
+            if (!isEveryTurn(task.spec) && task.spec.does != TaskDoes::Redraw
+                && isOfMode(task, mode))
+                loads[task.loop] += taskSeconds(in, task) / taskPeriod(in, task);
+        for (std::size_t loop = 0; loop < in.loops.size(); ++loop)
+            build.loads[loop] = std::max(
+                build.loads[loop], loads[loop] * stretchedBy(in, loop, mostInterrupts(in, loop)));
     }
-    build.load *= stretchedBy(in, mostInterrupts(in));
     return build;
 }
 
@@ -56,12 +62,12 @@ OldestNumber oldestOn(const PlainInstrument& in, std::size_t index, double every
 }
 
 /// Samples that wait for a redraw: two in a row, and more than a tenth of all.
-double askedOfSampling(const PlainInstrument& in, double takes, double every)
+double askedOfSampling(const PlainInstrument& in, std::size_t loop, double takes, double every)
 {
     constexpr double mostLate = 2, mostShare = 0.1;
     double asked = 0;
     for (const auto& c : in.channels)
-        if (isConverted(c.source.kind))
+        if (c.loop == loop && isConverted(c.source.kind))
             asked = std::max(asked, takes / (mostLate * inSeconds(c.sampleEvery)));
     return std::min(asked, takes / every / mostShare);
 }
@@ -80,9 +86,10 @@ DisplayFigures displayFigures(
     };
     const auto& task = redrawTaskOf(in, display);
     const auto cost = redrawCost(in, display, display.busHertz);
-    const double every = everySeconds > 0 ? everySeconds : turnSeconds(in);
+    const double every = everySeconds > 0 ? everySeconds : turnSeconds(in, display.loop);
     double asked = 0;
-    figures.oldest = oldestOn(in, index, everySeconds > 0 ? everySeconds : roundSeconds(in), asked);
+    figures.oldest = oldestOn(
+        in, index, everySeconds > 0 ? everySeconds : roundSeconds(in, display.loop), asked);
     set(PaceLimit::Freshness, asked);
     set(PaceLimit::Readable, readableOf(in, display).leastSeconds / every);
     if (every <= rareSeconds)
@@ -92,8 +99,9 @@ DisplayFigures displayFigures(
     set(PaceLimit::Panel, std::max(frame, least) / every);
     const bool isBeside = task.spec.sends == Sending::Background;
     const double blocked = cost.draw + (isBeside ? 0 : cost.transfer);
-    set(PaceLimit::Sampling, askedOfSampling(in, taskSeconds(in, task), every));
-    const double stretched = stretchedBy(in, mostInterrupts(in)) / every;
+    set(PaceLimit::Sampling, askedOfSampling(in, display.loop, taskSeconds(in, task), every));
+    const double stretched =
+        stretchedBy(in, display.loop, mostInterrupts(in, display.loop)) / every;
     figures.mostLoad = blocked * stretched;
     figures.load = (cost.draw + (isBeside ? 0 : std::min(usualSeconds, cost.transfer))) * stretched;
     figures.transferSeconds = cost.transfer;
@@ -107,8 +115,8 @@ PaceFigures together(const PlainInstrument& in, const BuildFigures& build,
     constexpr double mostOfBus = 0.5; // of its time, as in the plan of one display
     constexpr double mostOfProcessor = 0.8;
     PaceFigures all;
-    double most = build.load;
-    all.load = build.load;
+    auto most = build.loads;
+    auto loads = build.loads;
     double busiest = 0;
     std::map<std::string_view, double> buses;
     for (std::size_t i = 0; i < displays.size(); ++i) {
@@ -117,9 +125,9 @@ PaceFigures together(const PlainInstrument& in, const BuildFigures& build,
             all.oldest = own.oldest;
         for (std::size_t k = 0; k < paceLimits; ++k)
             all.asked[k] = std::max(all.asked[k], own.asked[k]);
-        all.load += own.load;
+        loads[in.displays[i].loop] += own.load;
         all.transferSeconds.push_back(own.transferSeconds);
-        most += own.mostLoad;
+        most[in.displays[i].loop] += own.mostLoad;
         const auto& bus = in.displays[i].bus;
         busiest = std::max(busiest, bus.empty() ? own.busShare : buses[bus] += own.busShare);
     }
@@ -128,7 +136,8 @@ PaceFigures together(const PlainInstrument& in, const BuildFigures& build,
     };
     set(PaceLimit::Pulses, build.pulses);
     set(PaceLimit::Bus, busiest / mostOfBus);
-    set(PaceLimit::Processor, most / mostOfProcessor);
+    all.load = *std::max_element(loads.begin(), loads.end());
+    set(PaceLimit::Processor, *std::max_element(most.begin(), most.end()) / mostOfProcessor);
     return all;
 }
 

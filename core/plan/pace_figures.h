@@ -41,7 +41,7 @@ struct OldestNumber {
 
 struct PaceFigures {
     std::array<double, paceLimits> asked{}; ///< share of each limit; more than 1 is too much
-    double load = 0; ///< share of the processor, with usual redraws
+    double load = 0; ///< share of the busiest processor, with usual redraws
     OldestNumber oldest{}; ///< measured by its wish
     std::vector<double> transferSeconds{}; ///< of a redraw of each display on its bus, at most
 
@@ -66,7 +66,7 @@ struct DisplayFigures {
 /// What does not depend on the intervals of the displays.
 struct BuildFigures {
     double pulses = 0; ///< asked of the inputs
-    double load = 0; ///< share of the processor, of everything but redraws
+    std::vector<double> loads{}; ///< shares of the processor of each loop, of all but redraws
 };
 
 BuildFigures buildFigures(const PlainInstrument& instrument);

@@ -2,6 +2,7 @@
 
 #include "base/number_text.h"
 #include "instrument/edits.h"
+#include "instrument/loops.h"
 #include "instrument/program_edits.h"
 #include "judge/age.h"
 #include "judge/freshness_fix.h"
@@ -191,7 +192,8 @@ PaceChange relaxedAll(const PaceMember& member, const PlainInstrument& in)
 
 PaceChange noWaits(const Instrument& in, const PlainInstrument& plain)
 {
-    const bool waits = plain.loopWaitSeconds > 0
+    const bool waits = std::any_of(plain.loops.begin(), plain.loops.end(),
+                           [](const PlainLoop& loop) { return loop.waitSeconds > 0; })
         || std::any_of(plain.program.begin(), plain.program.end(),
             [](const PlainTask& task) { return task.spec.does == TaskDoes::Wait; });
     const auto without = waits ? withoutWaits(in) : Result<Instrument>(in);
@@ -228,18 +230,17 @@ PaceChange lessSmoothing(const PlainInstrument& in)
     return inOne("Smooth " + listed(words) + " less", std::move(steps));
 }
 
-std::vector<PaceChange> fasterBoards(const Instrument& in, const PlainInstrument& plain)
+std::vector<PaceChange> fasterBoards(const Instrument& in)
 {
     std::vector<PaceChange> boards;
-    const auto board = std::find_if(in.parts.begin(), in.parts.end(),
-        [](const auto& part) { return part->kind == PartKind::Board; });
-    if (board == in.parts.end())
-        return boards;
-    for (const auto* entry : searchCatalogue("board", ""))
-        if (entry->part.kind == PartKind::Board && entry->part.processor > plain.processor)
-            boards.push_back(Fix{"Use " + entry->title,
-                [id = (*board)->id, part = entry->part](
-                    const Instrument& before) { return withBoardReplaced(before, id, part); }});
+    const auto own = boardsOf(in);
+    for (const auto* board : own)
+        for (const auto* entry : searchCatalogue("board", ""))
+            if (entry->part.kind == PartKind::Board && entry->part.processor > board->processor)
+                boards.push_back(Fix{"Use " + entry->title
+                        + (own.size() > 1 ? " as " + partName(*board) : std::string()),
+                    [id = board->id, part = entry->part](
+                        const Instrument& before) { return withBoardReplaced(before, id, part); }});
     return boards;
 }
 
@@ -308,7 +309,7 @@ std::optional<WaysOut> waysOut(const Instrument& in, const PaceFamily& family,
         if (change && fits(in, *change, isWanted))
             ways.fixes.push_back(*std::move(change));
     }
-    for (auto& board : fasterBoards(in, plain)) { // the first that does it
+    for (auto& board : fasterBoards(in)) { // the first that does it
         if (!isWanted())
             return std::nullopt;
         if (!fits(in, *board, isWanted))

@@ -13,7 +13,9 @@ namespace {
 Instrument bare(const Instrument& in)
 {
     Instrument out = in;
-    out.timing.loopWait.value = 0;
+    out.timing.loop.loopWait.value = 0;
+    for (auto& other : out.timing.boards)
+        other.loop.loopWait.value = 0;
     std::erase_if(
         out.timing.program, [](const ProgramTask& task) { return !task.traits().isByItself; });
     for (auto& task : out.timing.program) {
@@ -61,12 +63,12 @@ Result<Instrument> redrawEveryTurn(const Instrument& in)
 Result<Instrument> waitAtTheEnd(const Instrument& in)
 {
     const auto drawn = redrawEveryTurn(in);
-    return drawn ? withNewTask(*drawn, TaskDoes::Wait) : drawn;
+    return drawn ? withNewTask(*drawn, "", TaskDoes::Wait) : drawn;
 }
 
 Result<Instrument> printEveryTurn(const Instrument& in)
 {
-    auto printing = withNewTask(bare(in), TaskDoes::Print);
+    auto printing = withNewTask(bare(in), "", TaskDoes::Print);
     return printing ? withTaskParameter(*printing, printing->timing.program.back().id, "when",
                taskWhenWords[static_cast<std::size_t>(TaskWhen::EveryTurn)])
                     : printing;

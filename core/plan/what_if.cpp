@@ -1,5 +1,6 @@
 #include "plan/what_if.h"
 
+#include "instrument/loops.h"
 #include "judge/timing_sheet.h"
 
 #include <algorithm>
@@ -8,7 +9,8 @@
 
 namespace fern {
 
-Result<WhatIf> whatIf(const Instrument& in, std::string_view scenario, const Pace& pace)
+Result<WhatIf> whatIf(const Instrument& in, std::string_view scenario, const Pace& pace,
+    std::optional<std::size_t> mode)
 {
     auto changed = withPace(in, pace);
     if (!changed)
@@ -17,12 +19,16 @@ Result<WhatIf> whatIf(const Instrument& in, std::string_view scenario, const Pac
     auto then = resolve(*changed, scenario);
     if (!now || !then)
         return now ? then.error() : now.error();
-    const auto before = timingLimits(*now);
+    const auto weighed = [mode](const PlainInstrument& plain) {
+        return mode ? inMode(plain, *mode) : plain;
+    };
+    const auto before = timingLimits(weighed(*now));
     WhatIf result{
         *std::move(changed), std::make_shared<const PlainInstrument>(*std::move(then)), {}, {}, {}};
-    result.figures = figuresOf(*result.plain);
+    const auto after = weighed(*result.plain);
+    result.figures = figuresOf(after);
     result.verdict = verdictText(result.figures);
-    result.limits = timingLimits(*result.plain);
+    result.limits = timingLimits(after);
     for (auto& limit : result.limits) {
         const auto same = std::find_if(before.begin(), before.end(),
             [&](const Fact& fact) { return fact.label == limit.label; });

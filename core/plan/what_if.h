@@ -6,6 +6,7 @@
 #include "plan/pace_figures.h"
 
 #include <memory>
+#include <optional>
 #include <string_view>
 #include <vector>
 
@@ -19,7 +20,9 @@ struct WhatIf {
     std::string verdict; ///< as verdictText() says
 };
 
-/// Returns what becomes of an instrument at a pace. Error says what the file does not take.
-Result<WhatIf> whatIf(const Instrument& in, std::string_view scenario, const Pace& pace);
+/// Returns what becomes of an instrument at a pace, weighed in a mode, or in the worst of all.
+/// Error says what the file does not take.
+Result<WhatIf> whatIf(const Instrument& in, std::string_view scenario, const Pace& pace,
+    std::optional<std::size_t> mode = {});
 
 } // namespace fern

@@ -2,8 +2,32 @@
 
 namespace fern {
 
+std::size_t loopOf(const PlainInstrument& in, BusyWith with, std::size_t index)
+{
+    switch (with) {
+    case BusyWith::Sampling:
+        return in.channels[index].loop;
+    case BusyWith::Drawing:
+    case BusyWith::Transfer:
+    case BusyWith::Sending:
+    case BusyWith::Panel:
+        return in.displays[index].loop;
+    case BusyWith::Driving:
+        return in.outputs[index].loop;
+    case BusyWith::Printing:
+    case BusyWith::Waiting:
+    case BusyWith::Saving:
+    case BusyWith::Sleeping:
+    case BusyWith::Starting:
+        break;
+    }
+    return in.program[index].loop;
+}
+
 BusyTally::BusyTally(const PlainInstrument& instrument)
-    : m_buses(instrument.displays.size())
+    : m_instrument(instrument)
+    , m_processors(instrument.loops.size())
+    , m_buses(instrument.displays.size())
 {
 }
 
@@ -21,32 +45,37 @@ void BusyTally::busy(const BusyRecord& record)
     }
     if (!isOfProcessor(record.with))
         return;
-    if (record.from > m_block.to) {
-        close();
-        m_block = {record.from, record.to, record};
+    auto& own = m_processors[loopOf(m_instrument, record.with, record.index)];
+    if (record.from > own.to) {
+        own.close();
+        own.from = record.from;
+        own.to = record.to;
+        own.longest = record;
     } else {
-        m_block.to = std::max(m_block.to, record.to);
-        if (seconds > inSeconds(m_block.longest.to - m_block.longest.from))
-            m_block.longest = record;
+        own.to = std::max(own.to, record.to);
+        if (seconds > inSeconds(own.longest.to - own.longest.from))
+            own.longest = record;
     }
-    m_processor.seconds += seconds;
+    own.figures.seconds += seconds;
 }
 
-void BusyTally::close()
+void BusyTally::Processor::close()
 {
-    if (const double seconds = inSeconds(m_block.to - m_block.from);
-        seconds > m_processor.longest) {
-        m_processor.longest = seconds;
-        m_processor.longestWith = m_block.longest.with;
-        m_processor.longestIndex = m_block.longest.index;
+    if (const double seconds = inSeconds(to - from); seconds > figures.longest) {
+        figures.longest = seconds;
+        figures.longestWith = longest.with;
+        figures.longestIndex = longest.index;
     }
 }
 
-BusyFigures BusyTally::processor() const
+std::vector<BusyFigures> BusyTally::processors() const
 {
-    auto closed = *this;
-    closed.close();
-    return closed.m_processor;
+    std::vector<BusyFigures> all;
+    for (auto processor : m_processors) {
+        processor.close();
+        all.push_back(processor.figures);
+    }
+    return all;
 }
 
 } // namespace fern

@@ -1,5 +1,5 @@
 #pragma once
-// How busy the processor and the buses of a run were.
+// How busy the processors and the buses of a run were.
 
 #include "run/records.h"
 
@@ -14,28 +14,34 @@ struct BusyFigures {
     std::size_t longestIndex = 0; ///< of the channel, display, output or task
 };
 
+/// Returns the loop that a stretch of a processor belongs to.
+std::size_t loopOf(const PlainInstrument& instrument, BusyWith with, std::size_t index);
+
 class BusyTally : public RunObserver {
 public:
+    /// `instrument` must outlive it.
     explicit BusyTally(const PlainInstrument& instrument);
 
     void busy(const BusyRecord& record) override;
 
-    /// Of what has ended by now, or is told to end.
-    BusyFigures processor() const;
+    /// Of each loop: what has ended by now, or is told to end.
+    std::vector<BusyFigures> processors() const;
     /// Of the bus to each display.
     const std::vector<BusyFigures>& buses() const { return m_buses; }
 
 private:
-    /// The processor's way from one look to the next.
-    struct Block {
+    /// A loop, and its processor's way from one look to the next.
+    struct Processor {
+        BusyFigures figures;
         Ticks from, to;
         BusyRecord longest;
-    };
-    void close();
 
-    BusyFigures m_processor;
+        void close();
+    };
+
+    const PlainInstrument& m_instrument;
+    std::vector<Processor> m_processors;
     std::vector<BusyFigures> m_buses;
-    Block m_block;
 };
 
 } // namespace fern

@@ -41,7 +41,8 @@ RedrawCost redrawCost(
 double drawSeconds(
     const PlainInstrument& instrument, const PlainDisplay& display, const PlainPage& page)
 {
-    const auto costs = operationCosts(instrument.processor, instrument.runtime);
+    const auto costs = operationCosts(
+        instrument.loops[display.loop].processor, instrument.loops[display.loop].runtime);
     const auto cellsOf = [&](std::size_t field) {
         return instrument.readers[page.readers[field]].text.width;
     };

@@ -1,5 +1,6 @@
 #include "run/firmware_run.h"
 
+#include "instrument/loops.h"
 #include "run/task_blocks.h"
 #include "run/turn.h"
 
@@ -16,12 +17,18 @@ RunState stateOf(PlainInstrument plain, const RunOptions& options)
 {
     auto instrument = std::make_shared<const PlainInstrument>(std::move(plain));
     auto program = programOf(*instrument, options);
-    RunState state{instrument, BoardMemory(*instrument), {}, std::move(program.tasks)};
-    state.loop.order = std::move(program.order);
+    RunState state{instrument, BoardMemory(*instrument), {}, std::move(program.tasks),
+        std::move(program.loopOf), {}};
     for (const auto& converter : instrument->converters)
         state.converters.emplace_back(converter.pace);
-    state.loop.turn = std::max(Ticks{1}, ticksFromSeconds(idleTurnSeconds(*instrument)));
-    state.loop.firstIdleLook = state.now = options.start;
+    for (std::size_t i = 0; i < program.orders.size(); ++i) {
+        Loop loop;
+        loop.order = std::move(program.orders[i]);
+        loop.turn = std::max(Ticks{1}, ticksFromSeconds(idleTurnSeconds(*instrument, i)));
+        loop.firstIdleLook = options.start;
+        state.loops.push_back(std::move(loop));
+    }
+    state.now = options.start;
     state.redraws.resize(instrument->displays.size());
     return state;
 }
@@ -37,7 +44,8 @@ FirmwareRun::FirmwareRun(
         Turn turn(m_state, m_observer, i);
         m_state.program[i]->begin(turn);
     }
-    planLook(earliestDue());
+    for (std::size_t loop = 0; loop < m_state.loops.size(); ++loop)
+        planLook(loop, earliestDue(loop));
 }
 
 FirmwareRun::FirmwareRun(const FirmwareRun& other, RunObserver& observer)
@@ -78,67 +86,95 @@ bool FirmwareRun::tick(std::size_t display, Ticks limit)
 void FirmwareRun::handle(const RunEvent& event)
 {
     m_state.now = m_state.queue.now();
-    auto& loop = m_state.loop;
     switch (event.kind) {
-    case RunEvent::Kind::Look:
+    case RunEvent::Kind::Look: {
+        auto& loop = m_state.loops[event.task];
         if (event.part != loop.look)
             return; // an earlier one has come since it was planned
         loop.lookAt = maxTicks;
-        lookAtPins();
+        lookAtPins(event.task);
         loop.next = 0;
-        [[fallthrough]];
+        look(event.task);
+        break;
+    }
     case RunEvent::Kind::TaskEnd:
-        return look();
+        look(m_state.loopOf[event.task]);
+        break;
     case RunEvent::Kind::Happens:
         Turn turn(m_state, m_observer, event.task);
         m_state.program[event.task]->happen(turn, event.part);
-        if (std::exchange(loop.isWoken, false) && loop.lookAt != maxTicks)
-            planLook(
-                firstLook(loop.firstIdleLook, loop.turn, std::max(m_state.now, earliestDue())));
+        break;
     }
+    if (std::exchange(m_state.isWoken, false))
+        wakeLoops();
 }
 
-void FirmwareRun::planLook(Ticks at)
+void FirmwareRun::wakeLoops()
 {
-    auto& loop = m_state.loop;
+    for (std::size_t i = 0; i < m_state.loops.size(); ++i)
+        if (const auto& loop = m_state.loops[i]; loop.lookAt != maxTicks)
+            planLook(
+                i, firstLook(loop.firstIdleLook, loop.turn, std::max(m_state.now, earliestDue(i))));
+}
+
+void FirmwareRun::planLook(std::size_t index, Ticks at)
+{
+    auto& loop = m_state.loops[index];
     if (at >= loop.lookAt)
         return;
     loop.lookAt = at;
-    m_state.queue.add(at, {RunEvent::Kind::Look, 0, ++loop.look});
+    m_state.queue.add(at, {RunEvent::Kind::Look, index, ++loop.look});
 }
 
-void FirmwareRun::look()
+bool FirmwareRun::isOff(const LoopPlace& place) const
 {
-    auto& loop = m_state.loop;
+    const auto& in = *m_state.instrument;
+    return place.program && !in.modes.names.empty()
+        && !isOfMode(
+            in.program[*place.program], modeAt(in, m_state.memory.setting(in.modes.setting).value));
+}
+
+Ticks FirmwareRun::idleTurn(std::size_t loop) const
+{
+    const auto& in = *m_state.instrument;
+    return std::max(Ticks{1},
+        ticksFromSeconds(
+            idleTurnSeconds(in, loop) * stretchedBy(in, loop, interruptsPerSecond(m_state, loop))));
+}
+
+void FirmwareRun::look(std::size_t index)
+{
+    auto& loop = m_state.loops[index];
     while (loop.next < loop.order.size()) {
-        const auto [index, isEveryTurn] = loop.order[loop.next++];
-        auto& task = *m_state.program[index];
-        if (!isEveryTurn && task.due() > m_state.now)
+        const auto& place = loop.order[loop.next++];
+        auto& task = *m_state.program[place.task];
+        if ((!place.isEveryTurn && task.due() > m_state.now) || isOff(place))
             continue;
-        Turn turn(m_state, m_observer, index);
-        m_state.queue.add(task.run(turn), {RunEvent::Kind::TaskEnd, index});
+        Turn turn(m_state, m_observer, place.task);
+        m_state.queue.add(task.run(turn), {RunEvent::Kind::TaskEnd, place.task});
         return;
     }
-    const auto& instrument = *m_state.instrument;
-    loop.turn = std::max(Ticks{1},
-        ticksFromSeconds(
-            idleTurnSeconds(instrument) * stretchedBy(instrument, interruptsPerSecond(m_state))));
+    loop.turn = idleTurn(index);
     loop.firstIdleLook = m_state.now + loop.turn;
-    planLook(firstLook(loop.firstIdleLook, loop.turn, earliestDue()));
+    planLook(index, firstLook(loop.firstIdleLook, loop.turn, earliestDue(index)));
 }
 
-void FirmwareRun::lookAtPins()
+void FirmwareRun::lookAtPins(std::size_t index)
 {
-    const auto& loop = m_state.loop;
-    for (auto& task : m_state.program)
-        task->look({std::min(loop.firstIdleLook, m_state.now), loop.turn, m_state.now});
+    const auto& loop = m_state.loops[index];
+    for (std::size_t i = 0; i < m_state.program.size(); ++i)
+        if (m_state.loopOf[i] == index)
+            m_state.program[i]->look(
+                {std::min(loop.firstIdleLook, m_state.now), loop.turn, m_state.now});
 }
 
-Ticks FirmwareRun::earliestDue() const
+Ticks FirmwareRun::earliestDue(std::size_t index) const
 {
     Ticks earliest = maxTicks;
-    for (const auto& [index, isEveryTurn] : m_state.loop.order)
-        earliest = std::min(earliest, isEveryTurn ? m_state.now : m_state.program[index]->due());
+    for (const auto& place : m_state.loops[index].order)
+        if (!isOff(place))
+            earliest = std::min(
+                earliest, place.isEveryTurn ? m_state.now : m_state.program[place.task]->due());
     return earliest;
 }
 
@@ -166,7 +202,7 @@ void FirmwareRun::holdReader(std::size_t reader, const ReaderState& state)
 void FirmwareRun::deliverBytes(std::size_t channel, Ticks at, const std::string& bytes)
 {
     Turn turn(m_state, m_observer, channel);
-    m_state.program[channel]->deliverBytes(turn, std::max(at, m_state.now), bytes);
+    m_state.program[channel]->deliverBytes(turn, {std::max(at, m_state.now), bytes});
 }
 
 constexpr double afterLastEvent = 5; ///< seconds in which its effect is seen

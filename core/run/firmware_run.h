@@ -1,10 +1,11 @@
 #pragma once
-// One run of an instrument: the firmware's loop with its due-time tasks, in simulated time.
+// One run of an instrument: the loops of its boards and cores with their due-time tasks, in
+// simulated time.
 //
-// The loop visits its tasks in order, channels first, then displays, and runs those that are due; a
-// turn ends with the blocking wait. One processor does everything: while a frame crosses the bus no
-// sample is taken, and a task that missed its instant runs once when its turn comes. Idle turns are
-// skipped arithmetically. A channel with a recording is not sampled: its recorded samples arrive at
+// A loop visits its tasks in order, channels first, then displays, and runs those that are due; a
+// turn ends with the blocking wait. While a frame crosses the bus its loop takes no sample, and a
+// task that missed its instant runs once when its turn comes. Idle turns are skipped
+// arithmetically. A channel with a recording is not sampled: its recorded samples arrive at
 // their own instants, and so do the bytes of a device that speaks to the board.
 
 #include "run/program.h"
@@ -55,13 +56,19 @@ public:
 
 private:
     void handle(const RunEvent& event);
+    // Of one loop:
     /// Plans the next turn that is not idle.
-    void planLook(Ticks at);
+    void planLook(std::size_t loop, Ticks at);
     /// Runs the next due task of this turn; at the end of the turn waits for the next look.
-    void look();
+    void look(std::size_t loop);
     /// Every idle turn since the last task looked at the polled pins, and this one does.
-    void lookAtPins();
-    Ticks earliestDue() const;
+    void lookAtPins(std::size_t loop);
+    Ticks earliestDue(std::size_t loop) const;
+    /// Whether a task of another mode is not run now.
+    bool isOff(const LoopPlace& place) const;
+    Ticks idleTurn(std::size_t loop) const;
+    /// Plans earlier turns of the loops that wait, where a task has become due.
+    void wakeLoops();
 
     RunState m_state;
     RunObserver& m_observer;

@@ -1,6 +1,7 @@
 #include "run/loss_tally.h"
 
 #include "reading/counting.h"
+#include "run/busy_tally.h"
 #include "run/sampled_source.h"
 
 #include <algorithm>
@@ -9,7 +10,8 @@
 namespace fern {
 
 LossTally::LossTally(const PlainInstrument& instrument)
-    : m_waits(instrument.loopWaitSeconds > 0)
+    : m_instrument(instrument)
+    , m_busy(instrument.loops.size())
 {
     for (std::size_t i = 0; i < instrument.channels.size(); ++i) {
         const auto& c = instrument.channels[i];
@@ -23,12 +25,13 @@ void LossTally::busy(const BusyRecord& record)
 {
     if (m_counters.empty() || !isOfProcessor(record.with))
         return;
+    auto& busy = m_busy[loopOf(m_instrument, record.with, record.index)];
     // Two stretches of one thing are one.
-    if (!m_busy.empty() && m_busy.back().with == record.with && m_busy.back().index == record.index
-        && m_busy.back().to == record.from)
-        m_busy.back().to = record.to;
+    if (!busy.empty() && busy.back().with == record.with && busy.back().index == record.index
+        && busy.back().to == record.from)
+        busy.back().to = record.to;
     else
-        m_busy.push_back(record);
+        busy.push_back(record);
 }
 
 void LossTally::sampled(const SampleRecord& record)
@@ -43,8 +46,9 @@ void LossTally::sampled(const SampleRecord& record)
     Ticks earliest = counter.decided;
     for (const auto& [channel, other] : m_counters)
         earliest = std::min(earliest, other.decided);
-    while (!m_busy.empty() && m_busy.front().to < earliest)
-        m_busy.pop_front();
+    for (auto& busy : m_busy)
+        while (!busy.empty() && busy.front().to < earliest)
+            busy.pop_front();
 }
 
 /// A pulse is lost when the next one comes before it was counted: the last one is not decided yet.
@@ -66,23 +70,24 @@ void LossTally::attribute(std::size_t channel, Counter& counter, const SampleRec
             rising.push_back(edge.at);
     for (std::size_t i = 0; i + 1 < rising.size(); ++i)
         if (!seen[i])
-            ++causes[causeBetween(rising[i], rising[i + 1])];
+            ++causes[causeBetween(m_instrument.channels[channel].loop, rising[i], rising[i + 1])];
     if (!rising.empty())
         counter.decided = rising.back() - Ticks{1};
 }
 
-LossTally::Key LossTally::causeBetween(Ticks from, Ticks to) const
+LossTally::Key LossTally::causeBetween(std::size_t loop, Ticks from, Ticks to) const
 {
     Key cause;
     Ticks longest{};
-    for (auto busy = m_busy.rbegin(); busy != m_busy.rend() && busy->to > from; ++busy)
-        if (const auto overlap = std::min(to, busy->to) - std::max(from, busy->from);
+    const auto& busy = m_busy.at(loop);
+    for (auto each = busy.rbegin(); each != busy.rend() && each->to > from; ++each)
+        if (const auto overlap = std::min(to, each->to) - std::max(from, each->from);
             overlap > longest) {
             longest = overlap;
-            cause = {busy->with, busy->index};
+            cause = {each->with, each->index};
         }
     // The wait between two turns is no task.
-    if (m_waits && longest * 2 < to - from)
+    if (m_instrument.loops[loop].waitSeconds > 0 && longest * 2 < to - from)
         return Key({BusyWith::Waiting, 0});
     return cause;
 }

@@ -25,6 +25,7 @@ struct LossCause {
 /// part of the time from the lost edge to the next one.
 class LossTally : public RunObserver {
 public:
+    /// `instrument` must outlive it.
     explicit LossTally(const PlainInstrument& instrument);
 
     void sampled(const SampleRecord& record) override;
@@ -44,12 +45,11 @@ private:
     using Key = std::optional<std::pair<BusyWith, std::size_t>>;
 
     void attribute(std::size_t channel, Counter& counter, const SampleRecord& record);
-    Key causeBetween(Ticks from, Ticks to) const;
+    Key causeBetween(std::size_t loop, Ticks from, Ticks to) const;
 
-    bool m_waits; ///< the loop, at the end of each turn
-
+    const PlainInstrument& m_instrument;
     std::map<std::size_t, Counter> m_counters; ///< by channel
-    std::deque<BusyRecord> m_busy; ///< of the processor, since the earliest last sample
+    std::vector<std::deque<BusyRecord>> m_busy; ///< of each loop, since the earliest last sample
     std::map<std::size_t, std::map<Key, std::int64_t>> m_lost;
 };
 

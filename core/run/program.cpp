@@ -68,37 +68,39 @@ Cloned<Task> outputTask(
     return std::make_unique<OutputTask>(index, instrument, options.start);
 }
 
-/// A device speaks when the scenario says something about one of its channels.
+/// A device speaks when the scenario says something about one of its channels; another board of the
+/// instrument does when its program says so.
 bool speaks(const PlainDevice& device, const PlainInstrument& instrument)
 {
-    return std::any_of(device.channels.begin(), device.channels.end(),
-        [&](std::size_t channel) { return instrument.channels[channel].hasWorld(); });
+    const auto index = static_cast<std::size_t>(&device - instrument.devices.data());
+    const bool isBoard = std::any_of(instrument.program.begin(), instrument.program.end(),
+        [&](const PlainTask& task) { return task.to == index; });
+    return !isBoard
+        && std::any_of(device.channels.begin(), device.channels.end(),
+            [&](std::size_t channel) { return instrument.channels[channel].hasWorld(); });
 }
-
-} // namespace
-
-namespace {
 
 /// Where the tasks of one kind stand among all.
 struct Begins {
     std::size_t displays = 0, outputs = 0;
 };
 
-Cloned<Task> loopTask(std::size_t place, const PlainInstrument& instrument, Ticks start)
+Cloned<Task> loopTask(
+    std::size_t place, const PlainInstrument& instrument, const RunOptions& options)
 {
     const auto does = instrument.program[place].spec.does;
     if (does == TaskDoes::Print)
-        return std::make_unique<PrintTask>(place, instrument, start);
+        return std::make_unique<PrintTask>(place, instrument, options.start, !options.isLive);
     if (does == TaskDoes::Save)
-        return std::make_unique<SaveTask>(place, instrument, start);
+        return std::make_unique<SaveTask>(place, instrument, options.start);
     if (does == TaskDoes::Sleep)
         return std::make_unique<SleepTask>(place);
     return std::make_unique<WaitTask>(place);
 }
 
-/// The task that a place of the program stands for; what is its own is made.
-std::size_t taskAt(Program& program, const Begins& begins, std::size_t place,
-    const PlainInstrument& instrument, Ticks start)
+/// The task that a place of the program stands for; nothing for what is its own.
+std::optional<std::size_t> taskAt(
+    const Begins& begins, std::size_t place, const PlainInstrument& instrument)
 {
     const auto& task = instrument.program[place];
     switch (task.spec.does) {
@@ -114,46 +116,63 @@ std::size_t taskAt(Program& program, const Begins& begins, std::size_t place,
     case TaskDoes::Sleep:
         break;
     }
-    program.tasks.push_back(loopTask(place, instrument, start));
-    return program.tasks.size() - 1;
+    return std::nullopt;
 }
+
+/// The programs while they are made.
+class Making {
+public:
+    explicit Making(std::size_t loops) { program.orders.resize(loops); }
+
+    /// Returns its number.
+    std::size_t add(Cloned<Task> task, std::size_t loop)
+    {
+        program.tasks.push_back(std::move(task));
+        program.loopOf.push_back(loop);
+        return program.tasks.size() - 1;
+    }
+    void visit(const LoopPlace& place)
+    {
+        program.orders[program.loopOf[place.task]].push_back(place);
+    }
+
+    Program program;
+};
 
 } // namespace
 
 Program programOf(const PlainInstrument& instrument, const RunOptions& options)
 {
-    Program program;
-    auto& tasks = program.tasks;
+    Making making(instrument.loops.size());
     for (std::size_t i = 0; i < instrument.channels.size(); ++i)
-        tasks.push_back(channelTask(i, instrument, options));
+        making.add(channelTask(i, instrument, options), instrument.channels[i].loop);
     for (std::size_t i = 0; i < instrument.settings.size(); ++i)
-        if (instrument.settings[i].spec.seeking) {
-            program.order.push_back({tasks.size(), false});
-            tasks.emplace_back(std::make_unique<SeekTask>(i));
-        }
+        if (instrument.settings[i].spec.seeking)
+            making.visit({making.add(std::make_unique<SeekTask>(i),
+                instrument.channels[instrument.settings[i].soughtIn].loop)});
     Begins begins;
-    begins.displays = tasks.size();
+    begins.displays = making.program.tasks.size();
     for (std::size_t i = 0; i < instrument.displays.size(); ++i)
-        tasks.emplace_back(
-            std::make_unique<RedrawTask>(i, instrument, options.start, options.drawFrom));
-    begins.outputs = tasks.size();
+        making.add(std::make_unique<RedrawTask>(i, instrument, options.start, options.drawFrom),
+            instrument.displays[i].loop);
+    begins.outputs = making.program.tasks.size();
     for (std::size_t i = 0; i < instrument.outputs.size(); ++i)
-        tasks.push_back(outputTask(i, instrument, options));
+        making.add(outputTask(i, instrument, options), instrument.outputs[i].loop);
     for (std::size_t i = 0; i < instrument.program.size(); ++i) {
         const auto& task = instrument.program[i];
         if (task.spec.does == TaskDoes::Wait && task.waits == Ticks{})
             continue; // it would only keep the loop from being idle
-        program.order.push_back(
-            {taskAt(program, begins, i, instrument, options.start), isEveryTurn(task.spec)});
+        const auto there = taskAt(begins, i, instrument);
+        making.visit({there ? *there : making.add(loopTask(i, instrument, options), task.loop),
+            isEveryTurn(task.spec), i});
     }
     if (options.isLive)
-        return program;
+        return std::move(making.program);
     for (const auto& device : instrument.devices)
-        if (speaks(device, instrument)) {
-            program.order.push_back({tasks.size(), false});
-            tasks.emplace_back(std::make_unique<DeviceTask>(device, instrument));
-        }
-    return program;
+        if (speaks(device, instrument))
+            making.add(std::make_unique<DeviceTask>(device, instrument),
+                instrument.channels[device.channels.front()].loop);
+    return std::move(making.program);
 }
 
 } // namespace fern

@@ -1,5 +1,5 @@
 #pragma once
-// The program of an instrument's board: the tasks that its loop visits in order.
+// The programs of an instrument's boards: the tasks that each loop visits in order.
 
 #include "base/cloned.h"
 #include "run/records.h"
@@ -29,7 +29,8 @@ struct Program {
     /// One for each channel, then what seeks, each display, each output, each task of the
     /// program that is its own, and each device that speaks.
     std::vector<Cloned<Task>> tasks;
-    std::vector<LoopPlace> order; ///< in which the loop visits them
+    std::vector<std::size_t> loopOf; ///< of each of them
+    std::vector<std::vector<LoopPlace>> orders; ///< in which each loop visits them
 };
 Program programOf(const PlainInstrument& instrument, const RunOptions& options);
 

@@ -10,6 +10,7 @@
 #include <cstdint>
 #include <map>
 #include <memory>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -17,7 +18,7 @@ namespace fern {
 
 struct RunEvent {
     enum class Kind {
-        Look, ///< the loop begins a turn; `part` is its number
+        Look, ///< the loop `task` begins a turn; `part` is its number
         TaskEnd, ///< the processor is done with a task
         Happens, ///< something of a task itself
     };
@@ -30,9 +31,11 @@ struct RunEvent {
 struct LoopPlace {
     std::size_t task = 0;
     bool isEveryTurn = false; ///< else when it is due
+    std::optional<std::size_t> program{}; ///< its place there, which says in which modes it is run
 };
 
-/// The loop of the one processor: it visits the tasks in order, and runs those that are due.
+/// The loop of a processor, or of one of its cores: it visits its tasks in order, and runs those
+/// that are due.
 struct Loop {
     std::vector<LoopPlace> order;
     Ticks turn; ///< an idle turn, its wait included
@@ -40,19 +43,21 @@ struct Loop {
     std::size_t next = 0; ///< place in the turn that is under way
     Ticks lookAt = maxTicks; ///< the next turn that is not idle begins; none: a turn is under way
     int look = 0; ///< number of that look: those that were planned before do not count
-    bool isWoken = false; ///< a task has become due earlier than it was
 };
 
 struct RunState {
     std::shared_ptr<const PlainInstrument> instrument;
     BoardMemory memory;
     std::vector<ConverterSchedule> converters; ///< of modules
-    std::vector<Cloned<Task>> program; ///< in the order of the loop; the channels come first
+    std::vector<Cloned<Task>> program; ///< the channels come first
+    std::vector<std::size_t> loopOf; ///< of each task
+    std::vector<Loop> loops;
     EventQueue<RunEvent> queue{};
-    Loop loop{};
+    bool isWoken = false; ///< a task has become due earlier than it was
     Ticks now{};
     std::vector<std::uint64_t> redraws{}; ///< completed ones of each display
-    Ticks serialFree{}; ///< when the buffer of the serial port is empty
+    std::map<std::string, Ticks, std::less<>>
+        serialFree{}; ///< when the buffer of the serial port of a board is empty
     std::map<std::string, Ticks, std::less<>>
         busFree{}; ///< when what is sent beside the loop is done
 };

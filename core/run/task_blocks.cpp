@@ -6,9 +6,15 @@
 #include "smooth/figures.h"
 
 #include <algorithm>
+#include <numeric>
 #include <utility>
 
 namespace fern {
+
+OperationCosts costsOf(const PlainInstrument& in, std::size_t loop)
+{
+    return operationCosts(in.loops[loop].processor, in.loops[loop].runtime);
+}
 
 double sampleSeconds(const PlainInstrument& in, const PlainChannel& channel)
 {
@@ -16,62 +22,90 @@ double sampleSeconds(const PlainInstrument& in, const PlainChannel& channel)
     for (const auto& step : activeSteps(channel.steps))
         operations += costOf(step, channel.numberKind, inSeconds(channel.sampleEvery)).operations;
     const double asks = isAskedEachTime(in, channel) ? askSeconds(channel) : 0;
-    return asks + fetchSeconds(channel)
-        + operations * operationCosts(in.processor, in.runtime).arithmetic;
+    return asks + fetchSeconds(channel) + operations * costsOf(in, channel.loop).arithmetic;
 }
 
 double outputSeconds(const PlainInstrument& in, const PlainOutput& output)
 {
     constexpr double line = 2; // operations
-    return line * operationCosts(in.processor, in.runtime).arithmetic + inSeconds(output.blinds);
+    return line * costsOf(in, output.loop).arithmetic + inSeconds(output.blinds);
 }
 
-double stretchedBy(const PlainInstrument& in, double interruptsPerSecond)
+double stretchedBy(const PlainInstrument& in, std::size_t loop, double interruptsPerSecond)
 {
     constexpr double most = 0.95; // beyond, the loop stands still
-    return 1
-        / (1
-            - std::min(
-                most, interruptsPerSecond * operationCosts(in.processor, in.runtime).interrupt));
+    return 1 / (1 - std::min(most, interruptsPerSecond * costsOf(in, loop).interrupt));
 }
 
-double mostInterrupts(const PlainInstrument& in)
+double mostInterrupts(const PlainInstrument& in, std::size_t loop)
 {
     double sum = 0;
     for (const auto& c : in.channels) {
         const auto& p = c.source.pulses;
-        if (c.source.kind == SourceKind::Pulses && p.gives == PulseGives::Rate
+        if (c.loop == loop && c.source.kind == SourceKind::Pulses && p.gives == PulseGives::Rate
             && p.input == PulseInput::Interrupt && p.means != CountMeans::EachLook)
             sum += p.perUnit * fromSi(c.to, c.unit) * (p.means == CountMeans::EachChange ? 2 : 1);
     }
     return sum;
 }
 
-double idleTurnSeconds(const PlainInstrument& in)
+double idleTurnSeconds(const PlainInstrument& in, std::size_t loop)
 {
-    return operationCosts(in.processor, in.runtime).loopTurn + in.loopWaitSeconds;
+    return costsOf(in, loop).loopTurn + in.loops[loop].waitSeconds;
 }
 
-double turnSeconds(const PlainInstrument& in)
+namespace {
+
+/// Whether a loop runs a task in a mode.
+bool isOfLoop(const PlainTask& task, std::size_t loop, std::size_t mode)
 {
-    double seconds = idleTurnSeconds(in);
-    for (const auto& task : in.program)
-        if (isEveryTurn(task.spec))
-            seconds += taskSeconds(in, task);
-    return seconds;
+    return task.loop == loop && isOfMode(task, mode);
 }
 
-double lineSeconds(const PlainInstrument& in, int bytes)
+/// Of a loop's tasks that `takes` the seconds of, in the worst mode.
+template <class Takes>
+double worstSum(const PlainInstrument& in, std::size_t loop, const Takes& takes)
+{
+    double worst = 0;
+    for (const auto mode : weighedModes(in)) {
+        double sum = 0;
+        for (const auto& task : in.program)
+            if (isOfLoop(task, loop, mode))
+                sum += takes(task);
+        worst = std::max(worst, sum);
+    }
+    return worst;
+}
+
+} // namespace
+
+std::vector<std::size_t> weighedModes(const PlainInstrument& in)
+{
+    if (in.mode || in.modes.names.empty())
+        return {in.mode.value_or(0)};
+    std::vector<std::size_t> all(in.modes.names.size());
+    std::iota(all.begin(), all.end(), std::size_t{0});
+    return all;
+}
+
+double turnSeconds(const PlainInstrument& in, std::size_t loop)
+{
+    return idleTurnSeconds(in, loop) + worstSum(in, loop, [&](const PlainTask& task) {
+        return isEveryTurn(task.spec) ? taskSeconds(in, task) : 0;
+    });
+}
+
+double lineSeconds(const PlainInstrument& in, std::size_t loop, int bytes)
 {
     constexpr int bytesOfNumber = 8;
-    const auto costs = operationCosts(in.processor, in.runtime);
+    const auto costs = costsOf(in, loop);
     const int numbers = (bytes + bytesOfNumber - 1) / bytesOfNumber;
     return numbers * costs.format + bytes * costs.arithmetic;
 }
 
-double saveSeconds(const PlainInstrument& in, int bytes)
+double saveSeconds(const PlainInstrument& in, std::size_t loop, int bytes)
 {
-    const auto costs = operationCosts(in.processor, in.runtime);
+    const auto costs = costsOf(in, loop);
     return costs.save + bytes * costs.savedByte;
 }
 
@@ -86,47 +120,63 @@ bool isSampled(const PlainChannel& channel)
     return !isTold(channel.source.kind);
 }
 
-double busWait(const PlainInstrument& in, std::string_view bus, const PlainDisplay* except)
+double busWait(
+    const PlainInstrument& in, std::size_t loop, std::string_view bus, const PlainDisplay* except)
 {
     double seconds = 0;
+    if (bus.empty())
+        return seconds;
     for (const auto& display : in.displays)
-        if (&display != except && !bus.empty() && display.bus == bus
-            && redrawTaskOf(in, display).spec.sends == Sending::Background)
+        if (&display != except && display.bus == bus && !display.pages.empty()
+            && (display.loop != loop
+                || redrawTaskOf(in, display).spec.sends == Sending::Background))
             seconds += redrawCost(in, display, display.busHertz).transfer;
+    for (const auto& channel : in.channels)
+        if (channel.loop != loop && channel.moduleBus == bus)
+            seconds += sampleSeconds(in, channel);
     return seconds;
 }
 
 namespace {
 
 /// A turn in which no line waits for its port.
-double turnBesidePrinting(const PlainInstrument& in)
+double turnBesidePrinting(const PlainInstrument& in, std::size_t loop)
 {
-    double seconds = idleTurnSeconds(in);
-    for (const auto& task : in.program)
-        if (isEveryTurn(task.spec))
-            seconds += task.spec.does == TaskDoes::Print ? lineSeconds(in, task.spec.bytes)
-                                                         : taskSeconds(in, task);
-    return seconds;
+    return idleTurnSeconds(in, loop) + worstSum(in, loop, [&](const PlainTask& task) {
+        return !isEveryTurn(task.spec)          ? 0
+            : task.spec.does == TaskDoes::Print ? lineSeconds(in, loop, task.spec.bytes)
+                                                : taskSeconds(in, task);
+    });
 }
 
+/// Whether two tasks are run in one mode.
+bool meet(const PlainInstrument& in, const PlainTask& a, const PlainTask& b)
+{
+    const auto modes = weighedModes(in);
+    return std::any_of(modes.begin(), modes.end(),
+        [&](std::size_t mode) { return isOfMode(a, mode) && isOfMode(b, mode); });
+}
+
+/// The cores of a board share its port.
 double printSeconds(const PlainInstrument& in, const PlainTask& task)
 {
-    const double byte = serialByteSeconds(in.serial);
-    const double turn = turnBesidePrinting(in);
+    const auto& serial = in.loops[task.loop].serial;
+    const double byte = serialByteSeconds(serial);
     double share = 0; // of the port's time
     int others = 0;
     for (const auto& other : in.program)
-        if (other.spec.does == TaskDoes::Print) {
-            share +=
-                other.spec.bytes * byte / (isEveryTurn(other.spec) ? turn : inSeconds(other.every));
+        if (other.spec.does == TaskDoes::Print && meet(in, task, other)
+            && in.loops[other.loop].board == in.loops[task.loop].board) {
+            share += other.spec.bytes * byte
+                / (isEveryTurn(other.spec) ? turnBesidePrinting(in, other.loop)
+                                           : inSeconds(other.every));
             others += &other == &task ? 0 : other.spec.bytes;
         }
     // With more to print than the port sends the buffer is always full; else it holds no more than
     // two lines of each other task, which come at any time.
     const int own = task.spec.bytes;
-    const int waited =
-        share > 1 ? own : std::clamp(2 * others + own - in.serial.bufferBytes, 0, own);
-    return lineSeconds(in, own) + waited * byte;
+    const int waited = share > 1 ? own : std::clamp(2 * others + own - serial.bufferBytes, 0, own);
+    return lineSeconds(in, task.loop, own) + waited * byte;
 }
 
 } // namespace
@@ -164,13 +214,14 @@ double taskSeconds(const PlainInstrument& in, const PlainTask& task)
     case TaskDoes::Sample: {
         const auto& channel = in.channels[task.of];
         return isSampled(channel)
-            ? sampleSeconds(in, channel) + busWait(in, channel.moduleBus, nullptr)
+            ? sampleSeconds(in, channel) + busWait(in, task.loop, channel.moduleBus, nullptr)
             : 0;
     }
     case TaskDoes::Redraw: {
         const auto& display = in.displays[task.of];
-        const double waits =
-            task.spec.sends == Sending::Background ? 0 : busWait(in, display.bus, &display);
+        const double waits = task.spec.sends == Sending::Background
+            ? 0
+            : busWait(in, task.loop, display.bus, &display);
         return redrawCost(in, display, display.busHertz).draw + sendingSeconds(display, task)
             + waits;
     }
@@ -181,19 +232,18 @@ double taskSeconds(const PlainInstrument& in, const PlainTask& task)
     case TaskDoes::Wait:
         return inSeconds(task.waits);
     case TaskDoes::Save:
-        return saveSeconds(in, task.spec.bytes);
+        return saveSeconds(in, task.loop, task.spec.bytes);
     case TaskDoes::Sleep:
         return inSeconds(task.waits + task.startUp);
     }
     return 0;
 }
 
-double roundSeconds(const PlainInstrument& in)
+double roundSeconds(const PlainInstrument& in, std::size_t loop)
 {
-    double seconds = idleTurnSeconds(in);
-    for (const auto& task : in.program)
-        seconds += taskSeconds(in, task);
-    return seconds * stretchedBy(in, mostInterrupts(in));
+    const double seconds = idleTurnSeconds(in, loop)
+        + worstSum(in, loop, [&](const PlainTask& task) { return taskSeconds(in, task); });
+    return seconds * stretchedBy(in, loop, mostInterrupts(in, loop));
 }
 
 double samplePeriod(const PlainInstrument& in, const PlainChannel& channel)
@@ -201,13 +251,14 @@ double samplePeriod(const PlainInstrument& in, const PlainChannel& channel)
     const double every = inSeconds(channel.sampleEvery);
     if (!isSampled(channel))
         return every;
-    return isEveryTurn(sampleTaskOf(in, channel).spec) ? turnSeconds(in)
-                                                       : std::max(every, turnSeconds(in));
+    return isEveryTurn(sampleTaskOf(in, channel).spec)
+        ? turnSeconds(in, channel.loop)
+        : std::max(every, turnSeconds(in, channel.loop));
 }
 
 double redrawPeriod(const PlainInstrument& in, const PlainDisplay& display)
 {
-    return isEveryTurn(redrawTaskOf(in, display).spec) ? turnSeconds(in)
+    return isEveryTurn(redrawTaskOf(in, display).spec) ? turnSeconds(in, display.loop)
                                                        : inSeconds(display.redrawEvery);
 }
 
@@ -255,40 +306,49 @@ std::string taskWords(const PlainInstrument& in, TaskDoes does, std::size_t of)
     return {};
 }
 
-/// The loop looks at the pins once a turn: what is run in every one comes together with the longest
-/// of the others.
-Pause longestPause(const PlainInstrument& in)
+namespace {
+
+Pause longestPauseIn(const PlainInstrument& in, std::size_t loop, std::size_t mode)
 {
-    Pause longest{"a turn of the loop", idleTurnSeconds(in)};
-    double always = idleTurnSeconds(in);
-    double largest = always;
-    for (const auto& task : in.program)
-        if (const double seconds = taskSeconds(in, task); isEveryTurn(task.spec)) {
-            always += seconds;
-            if (seconds > largest) {
-                largest = seconds;
-                longest.words = taskWords(in, task.spec.does, task.of);
-            }
-        }
-    longest.seconds = always;
+    Pause longest{"a turn of the loop", idleTurnSeconds(in, loop)};
+    double largest = longest.seconds;
     double most = 0;
-    for (const auto& task : in.program)
-        if (const double seconds = taskSeconds(in, task);
-            !isEveryTurn(task.spec) && seconds > most) {
-            most = seconds;
-            if (seconds > largest)
-                longest.words = taskWords(in, task.spec.does, task.of);
+    for (const auto& task : in.program) {
+        if (!isOfLoop(task, loop, mode))
+            continue;
+        const double seconds = taskSeconds(in, task);
+        if (isEveryTurn(task.spec))
+            longest.seconds += seconds;
+        else
+            most = std::max(most, seconds);
+        if (seconds > largest) {
+            largest = seconds;
+            longest.words = taskWords(in, task.spec.does, task.of);
         }
+    }
     longest.seconds += most;
     return longest;
+}
+
+} // namespace
+
+/// The loop looks at the pins once a turn: what is run in every one comes together with the longest
+/// of the others.
+Pause longestPause(const PlainInstrument& in, std::size_t loop)
+{
+    Pause worst;
+    for (const auto mode : weighedModes(in))
+        if (auto own = longestPauseIn(in, loop, mode); own.seconds > worst.seconds)
+            worst = std::move(own);
+    return worst;
 }
 
 double mostCountedHertz(const PlainInstrument& in, const PlainChannel& channel)
 {
     const auto& p = channel.source.pulses;
     const double most = p.input == PulseInput::Interrupt
-        ? 1 / operationCosts(in.processor, in.runtime).interrupt
-        : highestPolledHertz(longestPause(in).seconds, p.dutyPercent / 100);
+        ? 1 / costsOf(in, channel.loop).interrupt
+        : highestPolledHertz(longestPause(in, channel.loop).seconds, p.dutyPercent / 100);
     const double holdOff = inSi(p.holdOff);
     return holdOff > 0 ? std::min(most, 1 / holdOff) : most;
 }

@@ -1,9 +1,12 @@
 #pragma once
-// How long each task of the firmware's loop keeps the processor, in seconds.
+// How long each task of a loop of the firmware keeps its processor, in seconds. `loop` is its place
+// among the instrument's.
 
 #include "run/display_run.h"
+#include "timing/costs.h"
 
 #include <string>
+#include <vector>
 
 namespace fern {
 
@@ -13,32 +16,40 @@ double sampleSeconds(const PlainInstrument& instrument, const PlainChannel& chan
 /// Of one setting of an output, in which interrupts can be off.
 double outputSeconds(const PlainInstrument& instrument, const PlainOutput& output);
 
+/// Returns the modes in which an instrument is weighed: the one that it says, else all; one where
+/// it has none.
+std::vector<std::size_t> weighedModes(const PlainInstrument& instrument);
+
+/// What operations cost the processor of a loop.
+OperationCosts costsOf(const PlainInstrument& instrument, std::size_t loop);
+
 /// Returns by how much everything takes longer while so many interrupts come a second.
-double stretchedBy(const PlainInstrument& instrument, double interruptsPerSecond);
+double stretchedBy(const PlainInstrument& instrument, std::size_t loop, double interruptsPerSecond);
 
 /// Returns how often a second pulses interrupt, at the tops of their ranges.
-double mostInterrupts(const PlainInstrument& instrument);
+double mostInterrupts(const PlainInstrument& instrument, std::size_t loop);
 
 /// Of a turn of the loop in which no task is run, with the wait at its end.
-double idleTurnSeconds(const PlainInstrument& instrument);
+double idleTurnSeconds(const PlainInstrument& instrument, std::size_t loop);
 
 /// Of a turn in which only what is run in every one is: waits, and lines and redraws without an
 /// interval.
-double turnSeconds(const PlainInstrument& instrument);
+double turnSeconds(const PlainInstrument& instrument, std::size_t loop);
 
 /// Of making a line of so many bytes, before any is sent: a number in each eight of them (an
 /// estimate), and each byte moved.
-double lineSeconds(const PlainInstrument& instrument, int bytes);
+double lineSeconds(const PlainInstrument& instrument, std::size_t loop, int bytes);
 
 /// Of writing so many bytes into memory that keeps them without power.
-double saveSeconds(const PlainInstrument& instrument, int bytes);
+double saveSeconds(const PlainInstrument& instrument, std::size_t loop, int bytes);
 
 /// Of one byte on a serial line, with its start and its stop bit.
 double serialByteSeconds(const SerialOut& serial);
 
-/// Returns how long a bus can be busy with what other displays than one are sent over it beside the
-/// loop, in seconds.
-double busWait(const PlainInstrument& instrument, std::string_view bus, const PlainDisplay* except);
+/// Returns how long a bus can be busy with what is sent over it beside a loop, in seconds: other
+/// displays than one in the background, and what other cores send and fetch.
+double busWait(const PlainInstrument& instrument, std::size_t loop, std::string_view bus,
+    const PlainDisplay* except);
 
 /// Of a task of the program, at most: of a redraw what it sends at most, of a line what finds no
 /// room in the buffer.
@@ -66,7 +77,7 @@ double samplePeriod(const PlainInstrument& instrument, const PlainChannel& chann
 
 /// Returns the longest that the loop needs until it comes back to a task: every task once, and a
 /// turn, while pulses interrupt at the tops of their ranges.
-double roundSeconds(const PlainInstrument& instrument);
+double roundSeconds(const PlainInstrument& instrument, std::size_t loop);
 
 /// Returns what a task is called that takes time: "a redraw of helm".
 std::string taskWords(const PlainInstrument& instrument, TaskDoes does, std::size_t of);
@@ -82,6 +93,6 @@ struct Pause {
     std::string words; ///< "a redraw of helm"
     double seconds = 0;
 };
-Pause longestPause(const PlainInstrument& instrument);
+Pause longestPause(const PlainInstrument& instrument, std::size_t loop);
 
 } // namespace fern

@@ -10,7 +10,8 @@ namespace fern {
 Ticks Turn::after(double seconds) const
 {
     return now()
-        + ticksFromSeconds(seconds * stretchedBy(instrument(), interruptsPerSecond(m_state)));
+        + ticksFromSeconds(
+            seconds * stretchedBy(instrument(), loop(), interruptsPerSecond(m_state, loop())));
 }
 
 void Turn::later(Ticks at, int part)
@@ -18,10 +19,10 @@ void Turn::later(Ticks at, int part)
     m_state.queue.add(at, {RunEvent::Kind::Happens, m_task, part});
 }
 
-void Turn::tell(std::size_t channel, Ticks at, const std::string& bytes)
+void Turn::tell(std::size_t channel, const Sent& sent)
 {
     Turn its(m_state, m_observer, channel);
-    m_state.program[channel]->deliverBytes(its, at, bytes);
+    m_state.program[channel]->deliverBytes(its, sent);
 }
 
 void Turn::hear(std::size_t channel, const std::string& code)
@@ -54,23 +55,37 @@ void Turn::changed(std::size_t channel)
         task->changed(*this, channel);
 }
 
+void Turn::keepBus(const std::string& bus, Ticks until)
+{
+    if (!bus.empty())
+        m_state.busFree[bus] = until;
+}
+
 Ticks Turn::busFree(std::string_view bus) const
 {
     const auto found = m_state.busFree.find(bus);
     return found == m_state.busFree.end() ? now() : std::max(now(), found->second);
 }
 
-void Turn::blind(const Blind& blind)
+Ticks Turn::serialFree() const
 {
-    for (auto& task : m_state.program)
-        task->blind(blind);
+    const auto found = m_state.serialFree.find(board());
+    return found == m_state.serialFree.end() ? Ticks{} : found->second;
 }
 
-double interruptsPerSecond(const RunState& state)
+void Turn::blind(const Blind& blind)
+{
+    for (std::size_t i = 0; i < m_state.program.size(); ++i)
+        if (m_state.loopOf[i] == loop())
+            m_state.program[i]->blind(blind);
+}
+
+double interruptsPerSecond(const RunState& state, std::size_t loop)
 {
     double sum = 0;
-    for (const auto& task : state.program)
-        sum += task->interruptsPerSecond(state.now);
+    for (std::size_t i = 0; i < state.program.size(); ++i)
+        if (state.loopOf[i] == loop)
+            sum += state.program[i]->interruptsPerSecond(state.now);
     return sum;
 }
 

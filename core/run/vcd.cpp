@@ -1,6 +1,7 @@
 #include "run/vcd.h"
 
 #include "base/number_text.h"
+#include "run/busy_tally.h"
 
 #include <cctype>
 #include <cmath>
@@ -57,15 +58,19 @@ void VcdTimeline::busy(const BusyRecord& record)
     if (record.with == BusyWith::Panel)
         return wire(record.from, record.to, symbolOf('p', record.index));
     if (isOfProcessor(record.with))
-        wire(record.from, record.to, "cpu");
+        wire(
+            record.from, record.to, symbolOf('c', loopOf(m_instrument, record.with, record.index)));
     if (isOfBus(record.with))
         wire(record.from, record.to, symbolOf('b', record.index));
 }
 
 std::string VcdTimeline::text() const
 {
-    std::string out =
-        "$timescale 1 ns $end\n$scope module instrument $end\n$var wire 1 cpu processor $end\n";
+    std::string out = "$timescale 1 ns $end\n$scope module instrument $end\n";
+    for (std::size_t i = 0; i < m_instrument.loops.size(); ++i)
+        if (const auto& loop = m_instrument.loops[i]; loop.hasTasks)
+            out += fmt::format("$var wire 1 {} {} $end\n", symbolOf('c', i),
+                i == 0 ? "processor" : nameOf(loop.name, "_processor"));
     for (std::size_t i = 0; i < m_instrument.displays.size(); ++i) {
         const auto& id = m_instrument.displays[i].id;
         out += fmt::format("$var wire 1 {} {} $end\n", symbolOf('b', i), nameOf(id, "_bus"));

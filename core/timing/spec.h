@@ -1,9 +1,11 @@
 #pragma once
-// What the file says about the program of the firmware: one loop that visits its tasks in order.
+// What the file says about the program of the firmware: a loop that visits its tasks in order, one
+// for each board, and for each core that has tasks.
 
 #include "base/archive.h"
 
 #include <array>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -17,7 +19,7 @@ enum class TaskDoes {
     Print, ///< a line over the serial port
     Wait, ///< nothing, for a time
     Save, ///< a channel's number into memory that keeps it without power
-    Sleep, ///< switched off but for the clock that wakes it
+    Sleep, ///< switched off but for the clock, or a pin, that wakes it
 };
 constexpr std::size_t taskKinds = 7;
 inline constexpr Words<taskKinds> taskDoesWords{
@@ -68,9 +70,15 @@ struct ProgramTask {
     TaskDoes does = TaskDoes::Wait;
     std::string of; ///< id of the channel, display or output
     TaskWhen when = TaskWhen::Due;
+    std::string board; ///< id; empty: of what it is of, else the first
+    int core = 1; ///< that runs it
+    std::string only; ///< modes in which it is run, apart by commas; empty: in all
+    std::string to; ///< of a line: the device as which another board hears it; empty: nobody
+    std::string wokenBy; ///< of a sleep: a channel whose events end it too; empty: only the clock
     Quantity every{1, "s"}; ///< from one line, or save, to the next
     Quantity time{100, "ms"}; ///< waited, or asleep
     Quantity startUp{0.3, "s"}; ///< from waking until the loop goes on, a network joined
+    Quantity startUpDraw{0, "mA"}; ///< meanwhile, beside what the parts draw: of a radio that joins
     int bytes = 20; ///< of a line, its end included, or of what is saved
     int life = 100'000; ///< writes that a place of the memory bears
     int places = 1; ///< that are written in turn
@@ -94,6 +102,14 @@ template <class Archive> void describe(Archive& a, ProgramTask& t)
     const auto& traits = t.traits();
     if (traits.isOf)
         a.text("of", t.of);
+    else
+        a.optionalText("board", t.board);
+    a.optionalInteger("core", t.core, 1, 1, 2);
+    a.optionalText("only", t.only);
+    if (t.does == TaskDoes::Print)
+        a.optionalText("to", t.to);
+    if (traits.sleeps)
+        a.optionalText("wokenBy", t.wokenBy);
     if (t.does == TaskDoes::Sample) // older files do not say
         a.optionalChoice("when", t.when, taskWhenWords);
     else if (traits.hasWhen)
@@ -102,8 +118,10 @@ template <class Archive> void describe(Archive& a, ProgramTask& t)
         a.quantity("every", t.every, "s", {0.001, 86400});
     if (traits.hasTime)
         a.quantity("time", t.time, "s", traits.sleeps ? Range{0.001, 7 * 86400} : Range{0, 60});
-    if (traits.sleeps)
+    if (traits.sleeps) {
         a.quantity("startUp", t.startUp, "s", {0, 600});
+        a.optionalQuantity("startUpDraw", t.startUpDraw, "A", {0, 10});
+    }
     if (traits.hasBytes)
         a.integer("bytes", t.bytes, 1, 1000);
     if (traits.hasSending)
@@ -145,13 +163,58 @@ enum class Runtime {
 };
 inline constexpr Words<2> runtimeWords{"compiled", "interpreted"};
 
-struct TimingSpec {
+/// How a board runs its loop.
+struct LoopSpec {
     Runtime runtime = Runtime::Compiled;
     Quantity loopWait{0, "ms"}; ///< blocking wait at the end of each turn of the loop
+    SerialOut serial;
+
+    bool operator==(const LoopSpec&) const = default;
+};
+
+template <class Archive> void describeLoop(Archive& a, LoopSpec& l)
+{
+    a.optionalChoice("runtime", l.runtime, runtimeWords);
+    a.quantity("loopWait", l.loopWait, "s", {0, 60});
+    if (Archive::isReading ? a.has("serial") : l.serial != SerialOut{})
+        a.object("serial", l.serial);
+}
+
+/// The same of a board that is not the first.
+struct BoardLoop {
+    std::string id; ///< of the board
+    LoopSpec loop;
+
+    bool operator==(const BoardLoop&) const = default;
+};
+
+template <class Archive> void describe(Archive& a, BoardLoop& b)
+{
+    a.text("id", b.id);
+    describeLoop(a, b.loop);
+}
+
+/// What a control switches between: tasks can be run in some modes only.
+struct ModesSpec {
+    std::string by; ///< id of the setting; each of its steps is a mode
+    std::string names; ///< from its least on, apart by commas
+
+    bool operator==(const ModesSpec&) const = default;
+};
+
+template <class Archive> void describe(Archive& a, ModesSpec& m)
+{
+    a.text("by", m.by);
+    a.text("names", m.names);
+}
+
+struct TimingSpec {
+    LoopSpec loop; ///< of the first board
+    std::vector<BoardLoop> boards; ///< others, that differ from what is usual
+    std::optional<ModesSpec> modes;
     /// What is not named here stands before it, in the order of the file: channels, displays,
     /// outputs; each when it is due.
     std::vector<ProgramTask> program;
-    SerialOut serial;
     Extras extras;
 
     bool operator==(const TimingSpec&) const = default;
@@ -159,11 +222,10 @@ struct TimingSpec {
 
 template <class Archive> void describe(Archive& a, TimingSpec& t)
 {
-    a.optionalChoice("runtime", t.runtime, runtimeWords);
-    a.quantity("loopWait", t.loopWait, "s", {0, 60});
+    describeLoop(a, t.loop);
+    a.optionalList("boards", t.boards);
+    a.optionalObject("modes", t.modes);
     a.optionalList("program", t.program);
-    if (Archive::isReading ? a.has("serial") : t.serial != SerialOut{})
-        a.object("serial", t.serial);
     a.extras(t.extras);
 }
 

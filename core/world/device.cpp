@@ -124,22 +124,30 @@ std::string computerLine(const SenderSetting& s, double seconds)
 
 using Line = std::string (*)(const SenderSetting& s, double seconds);
 
+std::optional<std::string> sentAt(
+    const SenderSetting& s, Line line, double seconds, std::int64_t number)
+{
+    if (s.faults.isOn(FaultKind::Silence, seconds))
+        return std::nullopt;
+    auto bytes = line(s, seconds);
+    if (s.faults.isDamaged(seconds, number))
+        bytes =
+            damagedMessage(std::move(bytes), RandomStream(s.seed, s.device.id, "damage"), number);
+    return bytes;
+}
+
 /// A device that sends one text each period.
 Sender periodic(SenderSetting s, Line line)
 {
     const auto period = ticksFromSeconds(inSi(s.device.every));
     return {period, [s = std::move(s), line, period](std::int64_t slot) -> std::vector<Sent> {
                 const auto at = period * slot;
-                const double seconds = inSeconds(at);
-                if (s.faults.isOn(FaultKind::Silence, seconds))
+                auto bytes = sentAt(s, line, inSeconds(at), slot);
+                if (!bytes)
                     return {};
-                auto bytes = line(s, seconds);
-                if (s.faults.isDamaged(seconds, slot))
-                    bytes = damagedMessage(
-                        std::move(bytes), RandomStream(s.seed, s.device.id, "damage"), slot);
                 const double onLine =
-                    serialSeconds(s.device.serial, static_cast<double>(bytes.size()));
-                return {{at + ticksFromSeconds(onLine), std::move(bytes)}};
+                    serialSeconds(s.device.serial, static_cast<double>(bytes->size()));
+                return {{at + ticksFromSeconds(onLine), *std::move(bytes)}};
             }};
 }
 
@@ -215,6 +223,11 @@ Sender scanner(const SenderSetting& s)
 }
 
 } // namespace
+
+std::optional<std::string> lineSent(const SenderSetting& s, double seconds, std::int64_t number)
+{
+    return sentAt(s, lineOf, seconds, number);
+}
 
 std::string damagedMessage(std::string bytes, const RandomStream& chance, std::int64_t index)
 {

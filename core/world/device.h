@@ -11,6 +11,7 @@
 #include "world/spec.h"
 
 #include <functional>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -20,6 +21,7 @@ namespace fern {
 struct Sent {
     Ticks at;
     std::string bytes;
+    std::optional<Ticks> takenAt{}; ///< of the number in them, where that is older
 
     bool operator==(const Sent&) const = default;
 };
@@ -50,6 +52,12 @@ struct Sender {
 };
 
 Sender makeSender(SenderSetting setting);
+
+/// Returns the line with what all channels of a device read, as it is sent at an instant; `number`
+/// is its own. Nothing while the device is silent; torn, or with a turned bit, where its faults
+/// damage it.
+std::optional<std::string> lineSent(
+    const SenderSetting& setting, double seconds, std::int64_t number);
 
 /// Returns the seconds that bytes take on a serial line: ten bits each; over native USB none.
 double serialSeconds(const SerialSpec& serial, double bytes);

@@ -223,6 +223,7 @@ struct LinesSpec {
     std::string unit; ///< of the number told; empty: the channel's
     bool isTime = false; ///< a time of day is told, "07:45" or "07:45:30": seconds since midnight
     std::string nothing{}; ///< what is told where there is nothing, apart by ";": "none; n/a"
+    std::string carries{}; ///< of what another board sends: the channel there; empty: a lane's
 
     bool operator==(const LinesSpec&) const = default;
 };
@@ -233,6 +234,7 @@ template <class Archive> void describe(Archive& a, LinesSpec& l)
     a.optionalText("unit", l.unit);
     a.flag("time", l.isTime);
     a.optionalText("nothing", l.nothing);
+    a.optionalText("carries", l.carries);
     if (Archive::isReading && !l.unit.empty() && !parseUnit(l.unit))
         a.failAt("unit", "the unit \"" + l.unit + "\" is not known");
 }

@@ -209,8 +209,10 @@ TEST(Cli, RunPrintsItsSummaryAndWritesItsFiles)
     const auto& speed = member(member(value, "pulses"), "speed");
     EXPECT_EQ(member(speed, "lost").number, 0);
     EXPECT_TRUE(member(speed, "causes").items.empty());
-    EXPECT_GT(member(member(value, "processor"), "share").number, 0);
-    EXPECT_EQ(member(member(value, "processor"), "longest").text, "a redraw of helm");
+    const auto& processors = member(value, "processors").items;
+    ASSERT_EQ(processors.size(), 1U) << "the other core has nothing to do";
+    EXPECT_GT(member(processors[0], "share").number, 0);
+    EXPECT_EQ(member(processors[0], "longest").text, "a redraw of helm");
     for (const auto& age : member(value, "ages").items)
         EXPECT_LT(member(age, "mostSeconds").number, member(age, "wishedSeconds").number);
     EXPECT_EQ(member(value, "sampling").items.size(), 9U);

@@ -6,6 +6,7 @@
 #include "base/number_text.h"
 #include "judge/timing_sheet.h"
 #include "reading/counting.h"
+#include "run/busy_tally.h"
 #include "run/run_history.h"
 
 #include <QKeyEvent>
@@ -58,7 +59,15 @@ void ActivityLanes::showView(const RunView& view)
     m_plain = view.resolved;
     m_now = view.now;
     const int before = laneCount();
-    m_lanes = {{tr("processor"), {}}};
+    m_lanes.clear();
+    const auto& loops = view.plain().loops;
+    std::vector<std::size_t> laneOf(loops.size());
+    for (std::size_t i = 0; i < loops.size(); ++i)
+        if (loops[i].hasTasks) {
+            laneOf[i] = m_lanes.size();
+            m_lanes.push_back({i == 0 ? tr("processor") : qText(loops[i].name), {}});
+        }
+    m_processors = m_lanes.size();
     const auto& displays = view.plain().displays;
     for (const auto& display : displays)
         m_lanes.push_back({tr("bus to %1").arg(qText(display.id)), {}});
@@ -66,11 +75,11 @@ void ActivityLanes::showView(const RunView& view)
         m_lanes.push_back({tr("panel %1").arg(qText(display.id)), {}});
     for (const auto& busy : view.activity) {
         if (isOfProcessor(busy.with) || busy.with == BusyWith::Sleeping)
-            m_lanes[0].busy.push_back(busy);
+            m_lanes[laneOf[loopOf(view.plain(), busy.with, busy.index)]].busy.push_back(busy);
         if (isOfBus(busy.with) && busy.index < displays.size())
-            m_lanes[1 + busy.index].busy.push_back(busy);
+            m_lanes[m_processors + busy.index].busy.push_back(busy);
         if (busy.with == BusyWith::Panel && busy.index < displays.size())
-            m_lanes[1 + displays.size() + busy.index].busy.push_back(busy);
+            m_lanes[m_processors + displays.size() + busy.index].busy.push_back(busy);
     }
     takePulses(view);
     if (laneCount() != before)
@@ -246,7 +255,7 @@ void ActivityLanes::paintEvent(QPaintEvent* /*event*/)
             if (inSeconds(busy.to) <= from)
                 continue;
             const double left = x(inSeconds(busy.from));
-            const bool isProcessorSending = i == 0 && isOfBus(busy.with);
+            const bool isProcessorSending = i < m_processors && isOfBus(busy.with);
             painter.fillRect(
                 QRectF(left, top + 4, std::max(1.0, x(inSeconds(busy.to)) - left), laneHeight - 8),
                 isProcessorSending ? t.accent : activityColour(busy.with));

@@ -62,7 +62,8 @@ private:
     double secondsAt(double share) const { return inSeconds(m_now) - (1 - share) * m_span; }
 
     std::shared_ptr<const PlainInstrument> m_plain;
-    std::vector<Lane> m_lanes;
+    std::vector<Lane> m_lanes; ///< of the processors first
+    std::size_t m_processors = 1;
     QString m_pulsesOf; ///< the channel whose pulses have a lane, below the others; empty: none
     std::vector<Pulse> m_pulses; ///< its last ones
     bool m_isInterrupted = false; ///< by each of them, in a lane of its own

@@ -6,6 +6,7 @@
 #include "app/look/scroll.h"
 #include "app/look/text.h"
 #include "app/look/tokens.h"
+#include "instrument/loops.h"
 
 #include <QVBoxLayout>
 
@@ -74,16 +75,18 @@ PlanPage::PlanPage(Document& document, QWidget* parent)
     });
 }
 
-void PlanPage::plan(const std::string& scenario)
+void PlanPage::plan(const std::string& scenario, std::optional<std::size_t> mode)
 {
     m_proving.stop();
     m_apply->setEnabled(false);
     m_planning.start(
-        [this, scenario, instrument = m_document.instrument()](
+        [this, scenario, mode, instrument = m_document.instrument()](
             const io::Progress& progress) -> BackgroundJob::Finish {
-            const auto plain = resolve(instrument, scenario);
+            auto plain = resolve(instrument, scenario);
             if (!plain)
                 return [] {};
+            if (mode)
+                plain = inMode(*plain, *mode);
             auto family = std::make_shared<const PaceFamily>(instrument, *plain);
             auto made = planPace(instrument, *family, [&] { return progress(0); });
             return [this, family = std::move(family), made = std::move(made)]() mutable {

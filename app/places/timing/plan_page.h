@@ -22,9 +22,9 @@ class PlanPage : public QWidget {
 public:
     PlanPage(Document& document, QWidget* parent);
 
-    /// Plans the instrument anew, under a scenario; an older plan that is still being made is given
-    /// up.
-    void plan(const std::string& scenario);
+    /// Plans the instrument anew, under a scenario and for a mode, or for all; an older plan that
+    /// is still being made is given up.
+    void plan(const std::string& scenario, std::optional<std::size_t> mode);
     bool isPlanning() const { return m_planning.isRunning() || m_proving.isRunning(); }
 
 private:

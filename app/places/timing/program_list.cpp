@@ -109,7 +109,7 @@ void ProgramList::mouseReleaseEvent(QMouseEvent* /*event*/)
 {
     const int from = std::exchange(m_dragged, -1);
     if (from >= 0 && m_to != from)
-        Q_EMIT moved(task(), m_to);
+        Q_EMIT moved(task(), qText(m_rows[static_cast<std::size_t>(m_to)].id));
     update();
 }
 
@@ -124,7 +124,7 @@ void ProgramList::keyPressEvent(QKeyEvent* event)
     const int to = std::clamp(m_chosen + by, 0, last);
     if (event->modifiers().testFlag(Qt::ControlModifier)) {
         if (to != m_chosen)
-            Q_EMIT moved(task(), to);
+            Q_EMIT moved(task(), qText(m_rows[static_cast<std::size_t>(to)].id));
         return;
     }
     choose(to);

@@ -25,8 +25,8 @@ public:
 
 Q_SIGNALS:
     void chosen(const QString& task);
-    /// It is to stand at another place.
-    void moved(const QString& task, int place);
+    /// It is to stand where another task stands.
+    void moved(const QString& task, const QString& to);
     void removed(const QString& task);
 
 protected:

@@ -9,6 +9,7 @@
 #include "app/look/tokens.h"
 #include "app/notice/notice_bar.h"
 #include "app/play/play_control.h"
+#include "instrument/loops.h"
 #include "instrument/program_edits.h"
 #include "io/files.h"
 #include "judge/counted_pulses.h"
@@ -31,10 +32,13 @@ namespace fern::app {
 
 namespace {
 
-bool hasLines(const Instrument& in)
+/// Whether the program of a board prints lines.
+bool hasLines(const Instrument& in, const std::string& board)
 {
-    return std::any_of(in.timing.program.begin(), in.timing.program.end(),
-        [](const ProgramTask& task) { return task.does == TaskDoes::Print; });
+    return std::any_of(
+        in.timing.program.begin(), in.timing.program.end(), [&](const ProgramTask& task) {
+            return task.does == TaskDoes::Print && boardIdOf(in, task) == board;
+        });
 }
 
 } // namespace
@@ -59,11 +63,15 @@ TimingPlace::TimingPlace(House& house, QWidget* parent)
     , m_lanesCard(new Card(tr("What runs when"), this))
     , m_lanes(new ActivityLanes(this))
     , m_cursor(softLabel({}, this))
+    , m_programCard(new Card(tr("The program"), this))
     , m_program(new ProgramList(this))
     , m_remove(new QPushButton(tr("Remove"), this))
+    , m_boards(makeBoards())
+    , m_modes(makeModes())
     , m_runtime(makeRuntime())
     , m_task(new ParameterGrid(false, this))
     , m_serial(new ParameterGrid(false, this))
+    , m_modesFigures(new ParameterGrid(false, this))
     , m_taskName(new QLabel(this))
     , m_pages(new PageChips(this))
     , m_limits(new LimitsList(QStringLiteral("limit"), this))
@@ -106,8 +114,9 @@ QWidget* TimingPlace::makeLanes()
 
 QWidget* TimingPlace::makeProgram()
 {
-    auto* card = new Card(tr("The program"), this);
-    card->setSubtitle(tr("one loop"));
+    auto* card = m_programCard;
+    card->addTool(m_boards);
+    card->addTool(m_modes);
     card->addTool(m_runtime);
     auto* room = new QScrollArea(card);
     room->setWidgetResizable(true);
@@ -134,9 +143,9 @@ QWidget* TimingPlace::makeProgram()
     connect(m_remove, &QPushButton::clicked, this, [this, remove] { remove(m_program->task()); });
     connect(m_program, &ProgramList::removed, this, remove);
     connect(m_program, &ProgramList::chosen, this, [this] { showTask(); });
-    connect(m_program, &ProgramList::moved, this, [this](const QString& task, int place) {
-        m_document.apply(
-            tr("Move a task"), withTaskAt(m_document.instrument(), task.toStdString(), place));
+    connect(m_program, &ProgramList::moved, this, [this](const QString& task, const QString& to) {
+        m_document.apply(tr("Move a task"),
+            withTaskMoved(m_document.instrument(), task.toStdString(), to.toStdString()));
     });
     return card;
 }
@@ -151,11 +160,93 @@ QComboBox* TimingPlace::makeRuntime()
     for (const auto word : runtimeWords)
         box->addItem(qText(word));
     connect(box, &QComboBox::activated, this, [this, box](int index) {
-        m_document.apply(
-            tr("How it is run"), withRuntime(m_document.instrument(), static_cast<Runtime>(index)));
-        box->setCurrentIndex(static_cast<int>(m_document.instrument().timing.runtime));
+        m_document.apply(tr("How it is run"),
+            withRuntime(m_document.instrument(), board(), static_cast<Runtime>(index)));
+        box->setCurrentIndex(
+            static_cast<int>(loopSpecOf(m_document.instrument(), board()).runtime));
     });
     return box;
+}
+
+/// Whose program is shown.
+QComboBox* TimingPlace::makeBoards()
+{
+    auto* box = new QComboBox(this);
+    box->setObjectName(QStringLiteral("programBoard"));
+    box->setAccessibleName(tr("Board"));
+    box->setToolTip(tr("Each board has a program of its own"));
+    connect(box, &QComboBox::activated, this, [this] {
+        showProgram();
+        showTask();
+    });
+    return box;
+}
+
+/// In which mode the limits and the plan are weighed.
+QComboBox* TimingPlace::makeModes()
+{
+    auto* box = new QComboBox(this);
+    box->setObjectName(QStringLiteral("programMode"));
+    box->setAccessibleName(tr("Mode"));
+    box->setToolTip(tr("Limits and plan are of this mode, or of the worst of all"));
+    connect(box, &QComboBox::activated, this, [this] {
+        showProgram();
+        m_pageOf.clear();
+        showPage();
+    });
+    return box;
+}
+
+std::string TimingPlace::board() const
+{
+    return m_boards->currentData().toString().toStdString();
+}
+
+std::optional<std::size_t> TimingPlace::mode() const
+{
+    return m_modes->currentIndex() > 0
+        ? std::optional(static_cast<std::size_t>(m_modes->currentIndex() - 1))
+        : std::nullopt;
+}
+
+std::shared_ptr<const PlainInstrument> TimingPlace::weighed() const
+{
+    const auto own = mode();
+    return own ? std::make_shared<const PlainInstrument>(inMode(*m_shown, *own)) : m_shown;
+}
+
+void TimingPlace::showChoices()
+{
+    const auto before = m_boards->currentData();
+    m_boards->clear();
+    for (const auto& loop : m_shown->loops)
+        if (loop.core == 1)
+            m_boards->addItem(qText(loop.name), qText(loop.board));
+    m_boards->setCurrentIndex(std::max(0, m_boards->findData(before)));
+    m_boards->setVisible(m_boards->count() > 1);
+    const auto chosen = m_modes->currentText();
+    m_modes->clear();
+    m_modes->addItem(tr("all modes"));
+    for (const auto& each : m_shown->modes.names)
+        m_modes->addItem(qText(each));
+    m_modes->setCurrentIndex(std::max(0, m_modes->findText(chosen)));
+    m_modes->setVisible(m_modes->count() > 1);
+}
+
+/// The tasks of the board, in the mode that is chosen.
+void TimingPlace::showProgram()
+{
+    auto rows = taskRows(m_document.instrument(), *m_shown);
+    const auto own = mode();
+    std::erase_if(rows, [&](const TaskRow& row) {
+        return m_shown->loops[row.loop].board != board()
+            || (own && !row.modes.empty()
+                && std::find(row.modes.begin(), row.modes.end(), *own) == row.modes.end());
+    });
+    const bool hasTwo = std::any_of(rows.begin(), rows.end(),
+        [&](const TaskRow& row) { return m_shown->loops[row.loop].core > 1; });
+    m_programCard->setSubtitle(hasTwo ? tr("a loop for each core") : tr("one loop"));
+    m_program->showTasks(rows);
 }
 
 /// Tasks that a program has only where its maker wants them.
@@ -182,7 +273,7 @@ QWidget* TimingPlace::makeAdding()
         if (item == 0)
             return;
         const auto& each = all[static_cast<std::size_t>(item - 1)];
-        const auto made = withNewTask(m_document.instrument(), each.does);
+        const auto made = withNewTask(m_document.instrument(), board(), each.does);
         if (made)
             m_program->chooseTask(qText(made->timing.program.back().id));
         m_document.apply(tr("Add %1").arg(each.words), made);
@@ -234,6 +325,14 @@ void TimingPlace::addTask(Card& card)
         [this](const QString& path, const QString& label, const QString& text) {
             m_document.apply(label,
                 withSerialParameter(
+                    m_document.instrument(), board(), path.toStdString(), text.toStdString()));
+        });
+    m_modesFigures->setObjectName(QStringLiteral("modesFigures"));
+    figures->addWidget(m_modesFigures, 1);
+    connect(m_modesFigures, &ParameterGrid::entered, this,
+        [this](const QString& path, const QString& label, const QString& text) {
+            m_document.apply(label,
+                withModesParameter(
                     m_document.instrument(), path.toStdString(), text.toStdString()));
         });
 }
@@ -303,7 +402,8 @@ void TimingPlace::showView(const std::shared_ptr<const RunView>& view)
     m_view = view;
     if (m_shown != view->resolved) {
         m_shown = view->resolved;
-        m_program->showTasks(taskRows(m_document.instrument(), view->plain()));
+        showChoices();
+        showProgram();
         showTask();
         showPage();
     }
@@ -316,13 +416,13 @@ void TimingPlace::showPage()
     if (std::exchange(m_pageOf[page], m_shown) == m_shown)
         return;
     if (page == m_limits)
-        m_limits->showLimits(timingLimits(*m_shown));
+        m_limits->showLimits(timingLimits(*weighed()));
     else if (page == m_plan)
-        m_plan->plan(m_house.play.scenario());
+        m_plan->plan(m_house.play.scenario(), mode());
     else if (page == m_ways)
-        m_ways->showInstrument(m_shown);
+        m_ways->showInstrument(weighed());
     else
-        m_whatIf->showInstrument(m_shown, m_house.play.scenario());
+        m_whatIf->showInstrument(weighed(), m_house.play.scenario(), mode());
 }
 
 /// What is tried is run for the last seconds as though it had been so since a little before them.
@@ -352,7 +452,7 @@ void TimingPlace::showLanes()
 void TimingPlace::showTask()
 {
     const auto& in = m_document.instrument();
-    m_runtime->setCurrentIndex(static_cast<int>(in.timing.runtime));
+    m_runtime->setCurrentIndex(static_cast<int>(loopSpecOf(in, board()).runtime));
     const auto task = m_program->task().toStdString();
     const auto program = wholeProgram(in);
     const auto found = std::find_if(
@@ -363,9 +463,12 @@ void TimingPlace::showTask()
                 + QStringLiteral(" ") + qText(found->of)
                                 : tr("No task is chosen"));
     m_task->showParameters(taskParameters(in, task));
-    m_serial->setVisible(hasLines(in));
-    if (hasLines(in))
-        m_serial->showParameters(serialParameters(in));
+    m_serial->setVisible(hasLines(in, board()));
+    if (hasLines(in, board()))
+        m_serial->showParameters(serialParameters(in, board()));
+    m_modesFigures->setVisible(!in.settings.empty());
+    if (!in.settings.empty())
+        m_modesFigures->showParameters(modesParameters(in));
 }
 
 } // namespace fern::app

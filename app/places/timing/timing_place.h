@@ -41,6 +41,15 @@ private:
     QWidget* makeAdding();
     QWidget* makeStarts();
     QComboBox* makeRuntime();
+    QComboBox* makeBoards();
+    QComboBox* makeModes();
+    /// The boards and modes that there are to choose from.
+    void showChoices();
+    void showProgram();
+    /// What is weighed: the instrument in the mode that is chosen, or in the worst of all.
+    std::shared_ptr<const PlainInstrument> weighed() const;
+    std::optional<std::size_t> mode() const;
+    std::string board() const;
     void addTask(Card& card);
     QWidget* makePages();
     void showTask();
@@ -58,11 +67,15 @@ private:
     Card* m_lanesCard;
     ActivityLanes* m_lanes;
     QLabel* m_cursor;
+    Card* m_programCard;
     ProgramList* m_program;
     QPushButton* m_remove;
+    QComboBox* m_boards;
+    QComboBox* m_modes;
     QComboBox* m_runtime;
     ParameterGrid* m_task;
     ParameterGrid* m_serial;
+    ParameterGrid* m_modesFigures;
     QLabel* m_taskName;
     PageChips* m_pages;
     LimitsList* m_limits;

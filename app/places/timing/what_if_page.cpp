@@ -7,6 +7,7 @@
 #include "app/look/tokens.h"
 #include "base/number_text.h"
 #include "base/quantity_text.h"
+#include "instrument/loops.h"
 #include "timing/bus.h"
 
 #include <QGridLayout>
@@ -81,8 +82,6 @@ WhatIfPage::WhatIfPage(Document& document, QWidget* parent)
     m_wait = addRow(*rows, 4, tr("the loop waits"), "whatIfWait");
     m_input = addChoice(*rows, 5, tr("pulses"), "whatIfInput");
     m_inputName = qobject_cast<QLabel*>(rows->itemAtPosition(5, 0)->widget());
-    for (const auto word : sendingWords)
-        m_sends->addItem(qText(word));
     m_input->addItems({tr("polled"), tr("by interrupt")});
     column->addLayout(rows);
     column->addWidget(m_verdict);
@@ -148,10 +147,11 @@ std::optional<std::size_t> WhatIfPage::display() const
     return index < m_plain->displays.size() ? std::optional(index) : std::nullopt;
 }
 
-void WhatIfPage::showInstrument(
-    const std::shared_ptr<const PlainInstrument>& plain, const std::string& scenario)
+void WhatIfPage::showInstrument(const std::shared_ptr<const PlainInstrument>& plain,
+    const std::string& scenario, std::optional<std::size_t> mode)
 {
     m_plain = plain;
+    m_mode = mode;
     m_scenario = scenario;
     m_now = m_pace = paceOf(*plain);
     m_if.reset();
@@ -166,6 +166,13 @@ void WhatIfPage::showInstrument(
     tryIt();
 }
 
+/// The first core of the board that redraws the display.
+std::size_t WhatIfPage::loop() const
+{
+    const auto own = display();
+    return own ? loopAt(m_plain->loops, m_plain->loops[m_plain->displays[*own].loop].board, 1) : 0;
+}
+
 void WhatIfPage::showDisplay()
 {
     const auto own = display();
@@ -178,14 +185,21 @@ void WhatIfPage::showDisplay()
     setRow(m_clock, own ? clocks(part->interface) : std::vector<double>{},
         own ? m_pace.displays[*own].busHertz : 0);
     setRow(m_wait, {0, 0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1},
-        m_pace.loopWaitSeconds);
+        m_pace.loopWaits[loop()]);
     if (own) {
         const auto ways = strategiesOf(*part);
         for (const auto way : ways)
             m_strategy->addItem(qText(strategyWords(*part, way)));
         m_strategy->setCurrentIndex(static_cast<int>(
             std::find(ways.begin(), ways.end(), m_pace.displays[*own].strategy) - ways.begin()));
-        m_sends->setCurrentIndex(static_cast<int>(m_pace.displays[*own].sends));
+        m_sends->clear();
+        for (const auto word : sendingWords)
+            m_sends->addItem(qText(word));
+        if (hasOtherCore())
+            m_sends->addItem(tr("at once, by core 2"));
+        m_sends->setCurrentIndex(m_pace.displays[*own].core > 1
+                ? m_sends->count() - 1
+                : static_cast<int>(m_pace.displays[*own].sends));
     }
     const auto& channels = m_plain->channels;
     const bool hasPulses = std::any_of(channels.begin(), channels.end(), isPulses);
@@ -195,6 +209,11 @@ void WhatIfPage::showDisplay()
         [](const auto& c) { return isPulses(c) && c.source.pulses.input == PulseInput::Polled; });
     m_input->setCurrentIndex(isAnyPolled ? 0 : 1);
     showValues();
+}
+
+bool WhatIfPage::hasOtherCore() const
+{
+    return coresOf(m_plain->loops[loop()].processor) > 1;
 }
 
 void WhatIfPage::showValues()
@@ -225,9 +244,13 @@ void WhatIfPage::tryIt()
                 m_pace.displays[i].busHertz = pace.busHertz;
         pace.strategy = strategiesOf(
             plain.firmware->setup().part)[static_cast<std::size_t>(m_strategy->currentIndex())];
-        pace.sends = static_cast<Sending>(m_sends->currentIndex());
+        const int other = m_sends->count() - 1;
+        const bool isByOther = hasOtherCore() && m_sends->currentIndex() == other;
+        pace.sends = isByOther ? Sending::AtOnce : static_cast<Sending>(m_sends->currentIndex());
+        pace.core = isByOther ? 2 : 1;
     }
-    m_pace.loopWaitSeconds = value(m_wait, m_pace.loopWaitSeconds);
+    auto& wait = m_pace.loopWaits[loop()];
+    wait = value(m_wait, wait);
     // As long as nobody chose otherwise each input stays as it is.
     const auto wanted = m_input->currentIndex() == 0 ? PulseInput::Polled : PulseInput::Interrupt;
     const bool isAnyPolled = std::any_of(m_plain->channels.begin(), m_plain->channels.end(),
@@ -237,7 +260,7 @@ void WhatIfPage::tryIt()
         m_pace.inputs[i] = isChosen && isPulses(m_plain->channels[i]) ? wanted : m_now.inputs[i];
     showValues();
     const bool isOther = m_pace != m_now;
-    auto made = whatIf(m_document.instrument(), m_scenario, m_pace);
+    auto made = whatIf(m_document.instrument(), m_scenario, m_pace, m_mode);
     m_apply->setEnabled(isOther && made);
     m_reset->setEnabled(isOther);
     if (!made) {

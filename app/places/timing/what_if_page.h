@@ -24,9 +24,10 @@ class WhatIfPage : public QWidget {
 public:
     WhatIfPage(Document& document, QWidget* parent);
 
-    /// Begins with the instrument as it is, under a scenario.
-    void showInstrument(
-        const std::shared_ptr<const PlainInstrument>& plain, const std::string& scenario);
+    /// Begins with the instrument as it is, under a scenario, weighed in a mode, or in all, with
+    /// the displays that are redrawn in it.
+    void showInstrument(const std::shared_ptr<const PlainInstrument>& plain,
+        const std::string& scenario, std::optional<std::size_t> mode);
     /// What is tried; null while nothing is.
     std::shared_ptr<const PlainInstrument> tried() const { return m_if ? m_if->plain : nullptr; }
 
@@ -50,10 +51,13 @@ private:
     void apply();
     void reset();
     std::optional<std::size_t> display() const;
+    std::size_t loop() const;
+    bool hasOtherCore() const;
 
     Document& m_document;
     std::shared_ptr<const PlainInstrument> m_plain;
     std::string m_scenario;
+    std::optional<std::size_t> m_mode;
     Pace m_now, m_pace;
     std::optional<WhatIf> m_if;
     QComboBox* m_display;

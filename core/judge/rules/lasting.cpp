@@ -65,14 +65,17 @@ void checkUptime(const PlainInstrument& plain, const PlainChannel& c, Findings& 
         "2 to the number of its bits", {bitsFix(c, "uptime/counterBits", wideClock)}, {}});
 }
 
-/// Who else uses the bus of a display; empty when nobody does.
+/// Who else uses the bus of a display while it is sent; empty when nobody does. At once it is kept
+/// from what its own loop does.
 std::string otherUser(const PlainInstrument& plain, const PlainDisplay& display)
 {
+    const bool isBeside = redrawTaskOf(plain, display).spec.sends == Sending::Background;
     for (const auto& other : plain.displays)
-        if (&other != &display && other.bus == display.bus)
+        if (&other != &display && other.bus == display.bus
+            && (isBeside || other.loop != display.loop))
             return other.id;
     for (const auto& c : plain.channels)
-        if (c.moduleBus == display.bus)
+        if (c.moduleBus == display.bus && (isBeside || c.loop != display.loop))
             return c.name;
     return {};
 }
@@ -106,22 +109,25 @@ void checkRollOver(const Instrument& /*in*/, const PlainInstrument& plain, Findi
 void checkTwoWriters(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& display : plain.displays) {
-        if (redrawTaskOf(plain, display).spec.sends != Sending::Background || display.bus.empty())
-            continue;
-        const auto other = otherUser(plain, display);
+        const auto other = display.bus.empty() ? std::string() : otherUser(plain, display);
         if (other.empty())
             continue;
+        const bool isBeside = redrawTaskOf(plain, display).spec.sends == Sending::Background;
         out.push_back({"G14", Severity::Note, "/displays/" + display.id,
-            fmt::format("{} is sent beside the loop, over the bus of {}", display.id, other),
+            fmt::format("{} is sent {}, over the bus of {}", display.id,
+                isBeside ? "beside the loop" : "by another core", other),
             "Whoever uses the bus next must wait until the frame is through, as the run does here. "
             "A program that does not wait mixes the bytes of both.",
             "one bus, one transfer at a time",
-            {{"Send it at once",
-                [id = display.id](const Instrument& before) -> Result<Instrument> {
+            {{isBeside ? "Send it at once" : "Redraw it by the other core",
+                [id = display.id, isBeside, core = 3 - plain.loops[display.loop].core](
+                    const Instrument& before) -> Result<Instrument> {
                     for (const auto& task : wholeProgram(before))
                         if (task.does == TaskDoes::Redraw && task.of == id)
-                            return withTaskParameter(before, task.id, "sends",
-                                sendingWords[static_cast<std::size_t>(Sending::AtOnce)]);
+                            return isBeside
+                                ? withTaskParameter(before, task.id, "sends",
+                                    sendingWords[static_cast<std::size_t>(Sending::AtOnce)])
+                                : withTaskParameter(before, task.id, "core", std::to_string(core));
                     return before;
                 }}},
             {}});

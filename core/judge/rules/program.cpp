@@ -42,12 +42,12 @@ std::string atMost(const PlainChannel& c, double hertz)
     return fmt::format("{} {}", significantText(hertz / c.source.pulses.perUnit, 2), c.unit.name);
 }
 
-/// The waits of every turn, or its sleeps.
-double waitSeconds(const PlainInstrument& plain, TaskDoes does)
+/// The waits of every turn of a loop, or its sleeps.
+double waitSeconds(const PlainInstrument& plain, std::size_t loop, TaskDoes does)
 {
-    double seconds = does == TaskDoes::Wait ? plain.loopWaitSeconds : 0;
+    double seconds = does == TaskDoes::Wait ? plain.loops[loop].waitSeconds : 0;
     for (const auto& task : plain.program)
-        if (task.spec.does == does)
+        if (task.loop == loop && task.spec.does == does)
             seconds += inSeconds(task.waits + task.startUp);
     return seconds;
 }
@@ -60,12 +60,12 @@ void checkPolledCeiling(const Instrument& in, const PlainInstrument& plain, Find
         if (!isPolledRate(c))
             continue;
         const double duty = c.source.pulses.dutyPercent / 100;
-        const auto pause = longestPause(plain);
+        const auto pause = longestPause(plain, c.loop);
         const double ceiling = highestPolledHertz(pause.seconds, duty);
         if (mostHertz(c) <= ceiling)
             continue;
         // Above it every turn loses some, below it only those with the longest task.
-        const double always = highestPolledHertz(turnSeconds(plain), duty);
+        const double always = highestPolledHertz(turnSeconds(plain, c.loop), duty);
         Finding finding{"G01", mostHertz(c) > always ? Severity::Stop : Severity::Check,
             fmt::format("/channels/{}/source", c.id),
             fmt::format("Pulses of {} are lost above {}", c.name, atMost(c, ceiling)),
@@ -79,14 +79,26 @@ void checkPolledCeiling(const Instrument& in, const PlainInstrument& plain, Find
     }
 }
 
-void checkWaits(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+namespace {
+
+/// Whether what comes at a channel ends a sleep.
+bool wakes(const PlainInstrument& plain, const PlainChannel& c)
+{
+    return std::any_of(plain.program.begin(), plain.program.end(), [&](const PlainTask& task) {
+        return task.wokenBy && &plain.channels[*task.wokenBy] == &c;
+    });
+}
+
+void checkWaitsOf(const PlainInstrument& plain, std::size_t loop, Findings& out)
 {
     constexpr double tap = 0.05; // seconds, a quick press of a button (common practice)
-    const double asleep = waitSeconds(plain, TaskDoes::Sleep);
-    const double wait = asleep + waitSeconds(plain, TaskDoes::Wait);
+    const double asleep = waitSeconds(plain, loop, TaskDoes::Sleep);
+    const double wait = asleep + waitSeconds(plain, loop, TaskDoes::Wait);
     std::string what;
     double shortest = wait;
     for (const auto& c : plain.channels) {
+        if (c.loop != loop || wakes(plain, c))
+            continue;
         const bool isPressed =
             c.source.kind == SourceKind::Switch || c.source.kind == SourceKind::KeyLadder;
         const double duty = c.source.pulses.dutyPercent / 100;
@@ -118,6 +130,14 @@ void checkWaits(const Instrument& /*in*/, const PlainInstrument& plain, Findings
     out.push_back(std::move(finding));
 }
 
+} // namespace
+
+void checkWaits(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (std::size_t loop = 0; loop < plain.loops.size(); ++loop)
+        checkWaitsOf(plain, loop, out);
+}
+
 namespace {
 
 /// What of a channel needs even samples, and the time that an uneven one may be late, in seconds;
@@ -143,8 +163,8 @@ std::optional<std::pair<std::string, double>> evenness(const PlainChannel& c)
 
 void checkJitter(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
-    const auto pause = longestPause(plain);
     for (const auto& c : plain.channels) {
+        const auto pause = longestPause(plain, c.loop);
         const auto needs = evenness(c);
         if (!needs || !isSampled(c) || pause.seconds <= needs->second
             || pause.seconds <= inSeconds(c.sampleEvery))
@@ -177,17 +197,19 @@ void checkPrinting(const Instrument& /*in*/, const PlainInstrument& plain, Findi
     for (const auto& task : plain.program) {
         if (task.spec.does != TaskDoes::Print)
             continue;
-        const double waits = taskSeconds(plain, task) - lineSeconds(plain, task.spec.bytes);
+        const double waits =
+            taskSeconds(plain, task) - lineSeconds(plain, task.loop, task.spec.bytes);
         if (waits < unnoticed)
             continue;
         const bool isEndless = isEveryTurn(task.spec);
-        const double line = task.spec.bytes * serialByteSeconds(plain.serial) * (1 - 1e-9);
+        const auto& serial = plain.loops[task.loop].serial;
+        const double line = task.spec.bytes * serialByteSeconds(serial) * (1 - 1e-9);
         Finding finding{"G06", Severity::Check, "/timing/program/" + task.spec.id,
             fmt::format("Printing keeps the loop for {}", durationText(waits)),
             fmt::format("A line of {} needs {} at {} baud. What finds no room in the buffer of {} "
                         "is waited for{}.",
-                countText(task.spec.bytes, "byte"), durationText(line), plain.serial.baud,
-                countText(plain.serial.bufferBytes, "byte"),
+                countText(task.spec.bytes, "byte"), durationText(line), serial.baud,
+                countText(serial.bufferBytes, "byte"),
                 waits < line    ? ""
                     : isEndless ? ", and a line in every turn always fills it"
                                 : ", and more is printed than the port sends"),
@@ -199,11 +221,11 @@ void checkPrinting(const Instrument& /*in*/, const PlainInstrument& plain, Findi
                     return due ? withTaskParameter(*due, id, "every", "1 s") : due;
                 }});
         constexpr int usualFast = 115200;
-        if (plain.serial.baud < usualFast)
-            finding.fixes.push_back(
-                {fmt::format("Print at {} baud", usualFast), [](const Instrument& before) {
-                     return withSerialParameter(before, "baud", std::to_string(usualFast));
-                 }});
+        if (serial.baud < usualFast)
+            finding.fixes.push_back({fmt::format("Print at {} baud", usualFast),
+                [board = plain.loops[task.loop].board](const Instrument& before) {
+                    return withSerialParameter(before, board, "baud", std::to_string(usualFast));
+                }});
         out.push_back(std::move(finding));
     }
 }

@@ -240,17 +240,25 @@ void checkGateOrPeriod(const Instrument& /*in*/, const PlainInstrument& plain, F
     }
 }
 
-void checkFilterMemory(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+namespace {
+
+/// Of the channels that a board samples.
+void checkMemoryOf(const PlainInstrument& plain, const PlainLoop& loop, Findings& out)
 {
     constexpr double allowed = 0.5; // of the memory: the rest of the firmware needs some too
-    const int memory = memoryBytesOf(plain.processor);
+    const int memory = memoryBytesOf(loop.processor);
+    const auto isOfBoard = [&](const PlainChannel& c) {
+        return plain.loops[c.loop].board == loop.board;
+    };
     int all = 0;
     for (const auto& c : plain.channels)
         for (const auto& step : activeSteps(c.steps))
-            all += costOf(step, c.numberKind, inSeconds(c.sampleEvery)).bytes;
+            all += isOfBoard(c) ? costOf(step, c.numberKind, inSeconds(c.sampleEvery)).bytes : 0;
     if (all <= allowed * memory)
         return;
     for (const auto& c : plain.channels) {
+        if (!isOfBoard(c))
+            continue;
         const auto steps = activeSteps(c.steps);
         const auto largest =
             std::max_element(steps.begin(), steps.end(), [&](const StepSpec& a, const StepSpec& b) {
@@ -278,6 +286,15 @@ void checkFilterMemory(const Instrument& /*in*/, const PlainInstrument& plain, F
             "memory typical of the class of the board",
             {stepsFix("Use an exponential step", c, mended)}, {}});
     }
+}
+
+} // namespace
+
+void checkFilterMemory(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& loop : plain.loops)
+        if (loop.core == 1)
+            checkMemoryOf(plain, loop, out);
 }
 
 } // namespace fern

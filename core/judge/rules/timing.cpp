@@ -55,8 +55,8 @@ double shareOfTime(const PlainInstrument& plain, const PlainDisplay& display)
 
 namespace {
 
-/// Displays that are redrawn one after another.
-void checkTogether(
+/// Displays that are redrawn one after another. Returns whether something was found.
+bool checkTogether(
     const PlainInstrument& plain, std::span<const PlainDisplay* const> displays, Findings& out)
 {
     double all = 0;
@@ -71,7 +71,7 @@ void checkTogether(
         }
     }
     if (worst == nullptr || all <= 1 + 1e-9)
-        return;
+        return false;
     constexpr double comfortable = 0.5; // of the time, leaving as much for everything else
     const auto cost = redrawCost(plain, *worst, worst->busHertz);
     const double left = std::max(comfortable / 2, comfortable - (all - most));
@@ -92,6 +92,7 @@ void checkTogether(
                 : ""),
         "bits on the bus at its clock, and the costs of the board's class",
         {redrawFix(*worst, slower)}, {}});
+    return true;
 }
 
 } // namespace
@@ -99,15 +100,21 @@ void checkTogether(
 /// What is sent beside the loop keeps its own bus only.
 void checkRedrawTooFast(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
-    std::vector<const PlainDisplay*> ofLoop;
     for (const auto& display : plain.displays) {
         const auto* const own = &display;
         if (redrawTaskOf(plain, display).spec.sends == Sending::Background)
             checkTogether(plain, {&own, 1}, out);
-        else
-            ofLoop.push_back(own);
     }
-    checkTogether(plain, ofLoop, out);
+    for (std::size_t loop = 0; loop < plain.loops.size(); ++loop)
+        for (const auto mode : weighedModes(plain)) {
+            std::vector<const PlainDisplay*> ofLoop;
+            for (const auto& display : plain.displays)
+                if (const auto& task = redrawTaskOf(plain, display); task.loop == loop
+                    && isOfMode(task, mode) && task.spec.sends != Sending::Background)
+                    ofLoop.push_back(&display);
+            if (checkTogether(plain, ofLoop, out))
+                break;
+        }
 }
 
 void checkFasterThanEyes(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
@@ -174,7 +181,7 @@ void checkStarved(const Instrument& /*in*/, const PlainInstrument& plain, Findin
         const double every = redrawPeriod(plain, display);
         const PlainChannel* fastest = nullptr;
         for (const auto& channel : plain.channels)
-            if (isConverted(channel.source.kind)
+            if (channel.loop == display.loop && isConverted(channel.source.kind)
                 && (fastest == nullptr || channel.sampleEvery < fastest->sampleEvery))
                 fastest = &channel;
         // G03 tells of what cannot be done at all; what changes send is not known before a run.

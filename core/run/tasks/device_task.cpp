@@ -77,7 +77,7 @@ void DeviceTask::happen(Turn& turn, int part)
         for (; !m_onTheWay.empty() && m_onTheWay.front().at <= turn.now(); m_onTheWay.pop_front()) {
             m_heard.push_back(m_onTheWay.front());
             for (const auto channel : m_channels)
-                turn.tell(channel, turn.now(), m_onTheWay.front().bytes);
+                turn.tell(channel, {turn.now(), m_onTheWay.front().bytes});
         }
         return;
     }

@@ -123,8 +123,11 @@ Ticks RedrawTask::beginFrame(Turn& turn)
     }
     m_histories.remember(turn.instrument(), display, now, valuesOf(turn));
     m_memory.reset();
-    const auto end = turn.after(drawing + sendSeconds(display, *display.most, display.busHertz));
-    turn.observer().busy({BusyWith::Transfer, m_index, drawEnd, end});
+    const auto begin = std::max(drawEnd, turn.busFree(display.bus));
+    const auto end = turn.after(drawing + sendSeconds(display, *display.most, display.busHertz))
+        + (begin - drawEnd);
+    turn.keepBus(display.bus, end);
+    turn.observer().busy({BusyWith::Transfer, m_index, begin, end});
     turn.later(end, isSent);
     waitForPanel(display);
     return end;
@@ -192,11 +195,12 @@ Ticks RedrawTask::send(Turn& turn, double seconds)
     auto& flight = m_flights.back();
     const auto drawn = turn.after(seconds);
     const bool isBeside = spec.sends == Sending::Background;
-    const auto begin = isBeside ? std::max(drawn, turn.busFree(display.bus)) : drawn;
+    const auto begin = std::max(drawn, turn.busFree(display.bus));
     double passed = 0;
     // While the loop waits for the bus, interrupts stretch it.
     const auto at = [&](double since) {
-        return isBeside ? begin + ticksFromSeconds(since) : turn.after(seconds + since);
+        return isBeside ? begin + ticksFromSeconds(since)
+                        : turn.after(seconds + since) + (begin - drawn);
     };
     const bool isFirst = flight.heard.empty();
     if (isFirst) {
@@ -224,10 +228,10 @@ Ticks RedrawTask::send(Turn& turn, double seconds)
     m_part = std::move(next);
     const auto end = at(passed);
     turn.observer().busy({isBeside ? BusyWith::Sending : BusyWith::Transfer, m_index, begin, end});
-    if (isBeside && end > begin) {
-        m_sentUntil = end;
+    if (end > begin)
         turn.keepBus(display.bus, end);
-    }
+    if (isBeside && end > begin)
+        m_sentUntil = end;
     if (m_left.empty()) {
         m_due = m_frameDue;
         flight.sent.to = end;

@@ -36,6 +36,7 @@ Ticks SampledTask::run(Turn& turn)
         if (m_asked->ready > now) {
             m_due = m_asked->ready;
             const auto end = turn.after(askSeconds(c));
+            turn.keepBus(c.moduleBus, end);
             turn.observer().busy({BusyWith::Sampling, index(), now, end});
             return end;
         }
@@ -59,6 +60,7 @@ Ticks SampledTask::run(Turn& turn)
             {record.real.smoothed, record.calm.smoothed, record.takenAt, true, words(), record.real,
                 record.calm});
     const auto end = turn.after(sampleSeconds(turn.instrument(), c));
+    turn.keepBus(c.moduleBus, end);
     turn.observer().sampled(record);
     turn.observer().busy({BusyWith::Sampling, index(), now, end});
     if (isCode && !record.code.empty())

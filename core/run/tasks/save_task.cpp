@@ -19,7 +19,7 @@ Ticks SaveTask::run(Turn& turn)
     const auto& task = in.program[m_place];
     m_due =
         task.spec.when == TaskWhen::Changed ? maxTicks : task.every * (turn.now() / task.every + 1);
-    const auto end = turn.after(saveSeconds(in, task.spec.bytes));
+    const auto end = turn.after(saveSeconds(in, task.loop, task.spec.bytes));
     turn.observer().busy({BusyWith::Saving, m_place, turn.now(), end});
     return end;
 }

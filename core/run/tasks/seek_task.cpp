@@ -1,8 +1,8 @@
 #include "run/tasks/seek_task.h"
 
 #include "run/settings.h"
+#include "run/task_blocks.h"
 #include "run/turn.h"
-#include "timing/costs.h"
 
 #include <utility>
 
@@ -46,8 +46,7 @@ Ticks SeekTask::run(Turn& turn)
         state.value = next;
         turn.memory().setSetting(m_index, std::move(state));
     }
-    return turn.after(
-        operationCosts(turn.instrument().processor, turn.instrument().runtime).arithmetic);
+    return turn.after(costsOf(turn.instrument(), turn.loop()).arithmetic);
 }
 
 } // namespace fern

@@ -1,5 +1,6 @@
 #pragma once
-// The program switches its processor off for a time in each turn of the loop; a clock wakes it.
+// The program switches its processor off for a time in each turn of the loop; a clock wakes it, or
+// what comes at a pin.
 
 #include "run/tasks/task.h"
 
@@ -17,6 +18,9 @@ public:
     Ticks run(Turn& turn) override;
 
 private:
+    /// When the channel that wakes it has its next event, or pulse.
+    Ticks nextEvent(const Turn& turn) const;
+
     std::size_t m_place;
 };
 

@@ -5,6 +5,7 @@
 #include "reading/counting.h"
 #include "run/heard_code.h"
 #include "signal/tap.h"
+#include "world/device.h"
 
 #include <memory>
 #include <string>
@@ -32,7 +33,7 @@ public:
     /// Gives it a number at a tap, or bytes, at an instant that has not passed; not every task
     /// takes them.
     virtual void deliver(Turn& /*turn*/, Tap /*tap*/, Ticks /*at*/, double /*value*/) { }
-    virtual void deliverBytes(Turn& /*turn*/, Ticks /*at*/, const std::string& /*bytes*/) { }
+    virtual void deliverBytes(Turn& /*turn*/, const Sent& /*sent*/) { }
 
     /// Tells of looks at the pins in idle turns of the loop.
     virtual void look(const Looks& /*looks*/) { }

@@ -15,11 +15,15 @@ ToldTask::ToldTask(std::size_t channel, const PlainInstrument& instrument)
     findTruth(instrument);
 }
 
-/// Of a receiver's quantity without a lane of its own it is where the trip leads.
+/// Of a receiver's quantity without a lane of its own it is where the trip leads; of what another
+/// board sends, the course of the channel there.
 void ToldTask::findTruth(const PlainInstrument& instrument)
 {
     const auto& c = instrument.channels[index()];
     const auto* device = deviceOf(instrument, c);
+    if (c.carried && !instrument.channels[*c.carried].lane.empty())
+        m_truth = [lane = instrument.channels[*c.carried].lane](
+                      double seconds) { return polylineAt(lane, seconds); };
     if (c.source.kind == SourceKind::Receiver && device != nullptr && c.lane.empty())
         m_truth = [setting = settingOf(*device, instrument), gives = c.source.receiver.gives](
                       double seconds) { return receiverTruth(setting, gives, seconds); };
@@ -38,10 +42,10 @@ void ToldTask::happen(Turn& turn, int part)
         ChannelTask::happen(turn, part);
 }
 
-void ToldTask::deliverBytes(Turn& turn, Ticks at, const std::string& bytes)
+void ToldTask::deliverBytes(Turn& turn, const Sent& sent)
 {
-    m_onTheWay.push_back({at, bytes});
-    turn.later(at, ownPart);
+    m_onTheWay.push_back(sent);
+    turn.later(sent.at, ownPart);
 }
 
 void ToldTask::acceptBytes(Turn& turn)
@@ -55,22 +59,23 @@ void ToldTask::acceptBytes(Turn& turn)
         else if (told.state == ToldState::Same)
             turn.memory().refresh(index(), turn.now());
         else if (told.state == ToldState::Good || told.state == ToldState::NoValue)
-            take(turn, told.number);
+            take(turn, sent.takenAt.value_or(turn.now()), told.number);
     }
 }
 
-void ToldTask::take(Turn& turn, double number)
+void ToldTask::take(Turn& turn, Ticks takenAt, double number)
 {
     const auto& lane = channel(turn).lane;
     SampleRecord record;
     record.channel = index();
-    record.at = record.takenAt = turn.now();
+    record.at = turn.now();
+    record.takenAt = takenAt;
     record.real = real().accept(Tap::Reading, turn.now(), isGateOpen(turn) ? number : notThere);
     const double seconds = inSeconds(turn.now());
-    record.real.world = !lane.empty() ? polylineAt(lane, seconds)
-        : m_truth                     ? m_truth(seconds)
-                                      : notThere;
-    keep(turn, {record.real.smoothed, notThere, turn.now(), true, {}, record.real, {}});
+    record.real.world = m_truth ? m_truth(seconds)
+        : !lane.empty()         ? polylineAt(lane, seconds)
+                                : notThere;
+    keep(turn, {record.real.smoothed, notThere, takenAt, true, {}, record.real, {}});
     turn.observer().sampled(record);
 }
 

@@ -18,7 +18,7 @@ public:
     std::unique_ptr<Task> clone() const override { return std::make_unique<ToldTask>(*this); }
     void happen(Turn& turn, int part) override;
     void follow(Turn& turn) override;
-    void deliverBytes(Turn& turn, Ticks at, const std::string& bytes) override;
+    void deliverBytes(Turn& turn, const Sent& sent) override;
 
 private:
     /// The truth, SI units at seconds, where no lane says it.
@@ -27,7 +27,7 @@ private:
     void findTruth(const PlainInstrument& instrument);
     void acceptBytes(Turn& turn);
     /// Makes a told number, or none, the newest value.
-    void take(Turn& turn, double number);
+    void take(Turn& turn, Ticks takenAt, double number);
 
     Cloned<Decoder> m_decoder;
     Truth m_truth;

@@ -82,8 +82,8 @@ TEST(Age, BoundsEveryRedrawOfTheDemos)
 PlainInstrument crowded(double helmSeconds, double bowSeconds, double waitSeconds)
 {
     auto plain = *resolve(test::skiff(), "");
-    plain.processor = ProcessorClass::Bits8At16MHz;
-    plain.loopWaitSeconds = waitSeconds;
+    plain.loops[0].processor = ProcessorClass::Bits8At16MHz;
+    plain.loops[0].waitSeconds = waitSeconds;
     for (auto& display : plain.displays) {
         display.busHertz = 100e3;
         display.response = display.optical = ticksFromSeconds(0.02);
@@ -134,7 +134,7 @@ TEST(Age, BoundsARefreshThatIsSlowerThanItsRedraws)
         part.display->shape = PaperSpec{128, 64, 2, {refresh, "s"}};
         part.display->interface = DisplayInterface::Spi;
         auto plain = *resolve(*withPart(in, part), "");
-        plain.processor = ProcessorClass::Bits8At16MHz;
+        plain.loops[0].processor = ProcessorClass::Bits8At16MHz;
         plain.displays[1].redrawEvery = ticksFromSeconds(0.31);
         const double nearest = heldAgainstARun(plain, 60, "refresh " + std::to_string(refresh));
         EXPECT_GT(nearest, 0.6) << refresh;

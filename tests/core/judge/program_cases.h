@@ -14,7 +14,7 @@ inline Instrument polledWheel(
     source.pulses.input = input;
     auto in = withSource(
         bench(), "Speed", {source, "m/s", {{0, 0}, {60, top}}, {}, TextForm::Number, 0, top});
-    in.timing.loopWait = {waitMilliseconds, "ms"};
+    in.timing.loop.loopWait = {waitMilliseconds, "ms"};
     return *accepted(in);
 }
 
@@ -38,7 +38,7 @@ inline Instrument waitingSamples(double waitMilliseconds, double sampleMilliseco
     auto channel = *in.channels[0];
     channel.source.sampleEvery = {sampleMilliseconds, "ms"};
     in.channels[0] = std::make_shared<const Channel>(channel);
-    in.timing.loopWait = {waitMilliseconds, "ms"};
+    in.timing.loop.loopWait = {waitMilliseconds, "ms"};
     return *accepted(in);
 }
 
@@ -52,7 +52,7 @@ inline Instrument printing(TaskWhen when, int bytes, int baud = 9600)
     task.when = when;
     task.bytes = bytes;
     in.timing.program = {task};
-    in.timing.serial.baud = baud;
+    in.timing.loop.serial.baud = baud;
     return *accepted(in);
 }
 

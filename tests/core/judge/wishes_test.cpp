@@ -137,8 +137,7 @@ TEST(Wishes, OfAStepAreMetByHonestDecimals)
     in = *withText(in, "helm-volts", text);
     const auto fixesOf = [](const Instrument& instrument) {
         auto plain = *resolve(instrument, "");
-        plain.displays.resize(1); // without the bow
-        plain.program = plainProgram(plain, {});
+        test::keepFirstDisplay(plain);
         for (const auto& finding : findingsOf(instrument, plain))
             if (finding.rule == "W02")
                 return finding.fixes;
@@ -167,16 +166,14 @@ TEST(Wishes, OfADistanceAreMetByLargerLettering)
         return wish;
     }());
     auto plain = *resolve(in, "");
-    plain.displays.resize(1); // without the bow
-    plain.program = plainProgram(plain, {});
+    test::keepFirstDisplay(plain);
     const auto findings = findingsOf(in, plain);
     const auto small = std::find_if(
         findings.begin(), findings.end(), [](const Finding& f) { return f.rule == "W06"; });
     ASSERT_NE(small, findings.end());
     ASSERT_EQ(small->fixes.size(), 1U) << small->title;
     auto after = *resolve(*small->fixes[0].apply(in), "");
-    after.displays.resize(1);
-    after.program = plainProgram(after, {});
+    test::keepFirstDisplay(after);
     EXPECT_EQ(wishOf(after, 0, Wish::ReadingDistance).verdict, Verdict::Met);
 }
 

@@ -44,7 +44,7 @@ Instrument knob(PulseInput input, double waitMs, std::vector<CurvePoint> course)
 {
     auto in = withCourse(started("encoder", "Knob"), std::move(course));
     in = *withChannelChanged(in, "knob", [&](Channel& c) { c.source.encoder.input = input; });
-    in.timing.loopWait = {waitMs, "ms"};
+    in.timing.loop.loopWait = {waitMs, "ms"};
     in.displays = {}; // nothing else keeps the loop
     in.pages = {};
     in.readers = {};

@@ -81,7 +81,10 @@ TEST(FirmwareRun, AnotherChannelChangesNothingInTheFirst)
     auto two = one;
     two.channels.push_back(two.channels[0]);
     two.channels[1].id = "engine-battery";
-    two.program = plainProgram(two, {});
+    auto sample = two.program[0];
+    sample.of = 1;
+    sample.spec.of = "engine-battery";
+    two.program.insert(two.program.begin() + 1, sample);
     std::vector<double> alone;
     std::vector<double> together;
     std::vector<double> second;
@@ -226,7 +229,7 @@ TEST(FirmwareRun, SamplesAreLateOrLostWhileTheFrameCrossesTheBus)
 TEST(FirmwareRun, ABlockingWaitMakesEveryTaskWait)
 {
     auto plain = test::plainSkiff();
-    plain.loopWaitSeconds = 0.07;
+    plain.loops[0].waitSeconds = 0.07;
     RunHistory history(ticksFromSeconds(60));
     FirmwareRun(plain, {}, history).advanceTo(ticksFromSeconds(10));
     double worst = 0;
@@ -316,7 +319,7 @@ TEST(FirmwareRun, InterruptsTakeTheirShareOfTheProcessor)
         return longest;
     };
     EXPECT_NEAR(redraw(20e3) / redraw(0), 1 / (1 - 20e3 * 91 / 16e6), 1e-6);
-    EXPECT_NEAR(stretchedBy(*resolve(in, ""), 1e9), 20, 1e-9) << "it never stands still for good";
+    EXPECT_NEAR(stretchedBy(*resolve(in, ""), 0, 1e9), 20, 1e-9) << "it never stands still for good";
 }
 
 } // namespace

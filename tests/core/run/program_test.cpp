@@ -113,7 +113,7 @@ TEST(Program, ARedrawInEveryTurnIsAsFastAsItsTurn)
         shed.displays[0] = std::make_shared<const Display>(display);
     });
     const auto plain = *resolve(in, "");
-    const double turn = turnSeconds(plain);
+    const double turn = turnSeconds(plain, 0);
     EXPECT_NEAR(Activity::meanGap(activityOf(in, 4).shownAt), turn, 0.1 * turn)
         << "a sample now and then makes one a little longer";
     EXPECT_EQ(redrawPeriod(plain, plain.displays[0]), turn);
@@ -138,8 +138,8 @@ TEST(Program, AWaitIsWaitedForInEveryTurn)
     });
     const auto activity = activityOf(in, 8);
     EXPECT_GT(Activity::meanGap(activity.sampledAt), 0.249);
-    EXPECT_NEAR(longestPause(*resolve(in, "")).seconds, 0.25, 0.05);
-    EXPECT_EQ(longestPause(*resolve(in, "")).words, "a wait");
+    EXPECT_NEAR(longestPause(*resolve(in, ""), 0).seconds, 0.25, 0.05);
+    EXPECT_EQ(longestPause(*resolve(in, ""), 0).words, "a wait");
 }
 
 // At 9600 baud a byte takes 1.0416667 ms (ten bits): a line of 20 bytes in every turn cannot come
@@ -223,7 +223,7 @@ TEST(Program, ASampleInEveryTurnComesWithEachOfThem)
         shed.timing.program = {task};
     });
     const auto plain = *resolve(in, "");
-    const double turn = turnSeconds(plain);
+    const double turn = turnSeconds(plain, 0);
     EXPECT_EQ(samplePeriod(plain, plain.channels[0]), turn);
     const auto activity = activityOf(in, 0.4);
     EXPECT_NEAR(Activity::meanGap(activity.sampledAt), turn, 0.1 * turn)
@@ -235,15 +235,15 @@ TEST(Program, ASampleInEveryTurnComesWithEachOfThem)
 TEST(Program, AnInterpreterIsSlowerAndNeedsRoom)
 {
     const auto in = test::polledWheel(8);
-    const auto interpreted = withRuntime(in, Runtime::Interpreted);
+    const auto interpreted = withRuntime(in, "", Runtime::Interpreted);
     ASSERT_TRUE(interpreted);
     const auto slow = *resolve(*interpreted, ""), quick = *resolve(in, "");
-    EXPECT_GT(turnSeconds(slow), 50 * turnSeconds(quick));
+    EXPECT_GT(turnSeconds(slow, 0), 50 * turnSeconds(quick, 0));
     EXPECT_GT(sampleSeconds(slow, slow.channels[0]), 50 * sampleSeconds(quick, quick.channels[0]));
     const auto small =
         withRuntime(test::withBoard(test::shed(),
                         [](Part& board) { board.processor = ProcessorClass::Bits8At16MHz; }),
-            Runtime::Interpreted);
+            "", Runtime::Interpreted);
     ASSERT_FALSE(small);
     EXPECT_EQ(small.error().message, "an 8-bit board has no room for an interpreter");
 }
@@ -270,9 +270,9 @@ TEST(Program, ASleepKeepsEverythingWaitingAndLosesInterrupts)
     double asleep = 0;
     for (const auto& busy : activity.all)
         asleep += busy.with == BusyWith::Sleeping ? inSeconds(busy.to - busy.from) : 0;
-    EXPECT_NEAR(asleep / 30, asleepShare(plain), 0.1);
+    EXPECT_NEAR(asleep / 30, asleepShare(plain, 0), 0.1);
     EXPECT_NEAR(Activity::meanGap(activity.shownAt), 3.3, 0.2) << "a redraw each time it wakes";
-    EXPECT_NEAR(firstNumberSeconds(plain), 0.3 + 0.03, 0.05);
+    EXPECT_NEAR(firstNumberSeconds(plain, 0), 0.3 + 0.03, 0.05);
 
     auto wheel = test::polledWheel(1, 0, PulseInput::Interrupt);
     auto awake = wheel;
@@ -319,7 +319,7 @@ TEST(Program, NoPulseIsLostBelowThePolledCeiling)
         auto in = test::polledWheel(8, waits);
         const auto plain = *resolve(in, "");
         const double ceiling =
-            highestPolledHertz(longestPause(plain).seconds, 0.5) / 10; // pulses for one m/s
+            highestPolledHertz(longestPause(plain, 0).seconds, 0.5) / 10; // pulses for one m/s
         const auto lostAt = [&](double speed) {
             auto scenario = *in.scenarios[0];
             for (auto& lane : scenario.lanes)
@@ -339,7 +339,7 @@ TEST(Program, TasksThatAreNotNamedComeFirst)
     auto in = test::shed();
     const auto usual = wholeProgram(in);
     ASSERT_EQ(usual.size(), 2U);
-    in = *withNewTask(in, TaskDoes::Wait);
+    in = *withNewTask(in, "", TaskDoes::Wait);
     EXPECT_EQ(wholeProgram(in).back().does, TaskDoes::Wait);
     in = *withTaskAt(in, "wait", 0);
     EXPECT_EQ(wholeProgram(in).front().does, TaskDoes::Wait);
@@ -375,7 +375,7 @@ TEST(Program, ATaskHasTheIntervalOfWhatItIsOf)
              {"when", "now"}, {"piece", "0"}, {"piece", "many"}, {"time", "3 s"}})
         EXPECT_FALSE(withTaskParameter(in, program[1].id, path, text)) << path << " " << text;
     EXPECT_FALSE(withTaskParameter(in, "nobody", "when", "every turn"));
-    in = *withNewTask(in, TaskDoes::Wait);
+    in = *withNewTask(in, "", TaskDoes::Wait);
     EXPECT_EQ(taskParameters(in, "wait").front().label, "for");
 }
 
@@ -383,7 +383,7 @@ TEST(Program, ATaskHasTheIntervalOfWhatItIsOf)
 TEST(Program, RowsOfAnEarlierStateLeaveOutWhatIsNew)
 {
     const auto before = test::shed();
-    const auto after = *withNewTask(before, TaskDoes::Wait);
+    const auto after = *withNewTask(before, "", TaskDoes::Wait);
     EXPECT_EQ(taskRows(after, *resolve(before, "")).size(), 2U);
     EXPECT_EQ(taskRows(after, *resolve(after, "")).size(), 3U);
     EXPECT_EQ(taskRows(before, *resolve(after, "")).size(), 2U);
@@ -391,7 +391,7 @@ TEST(Program, RowsOfAnEarlierStateLeaveOutWhatIsNew)
 
 TEST(Program, GoesWithWhatItIsOf)
 {
-    auto in = *withNewTask(test::skiff(), TaskDoes::Wait); // the whole program stands in the file
+    auto in = *withNewTask(test::skiff(), "", TaskDoes::Wait); // the whole program stands in the file
     const auto before = in.timing.program.size();
     in = *withoutChannel(in, "bilge");
     EXPECT_EQ(in.timing.program.size(), before - 1);
@@ -429,7 +429,7 @@ RC_GTEST_PROP(ProgramProperty, TheClosedFormBoundsEveryProgram, ())
     program.push_back(draws);
     if (*rc::gen::arbitrary<bool>())
         program.push_back(wait(*rc::gen::inRange(0, 120)));
-    in.timing.serial = {*rc::gen::element(9600, 115200), *rc::gen::inRange(0, 129)};
+    in.timing.loop.serial = {*rc::gen::element(9600, 115200), *rc::gen::inRange(0, 129)};
     for (int lines = *rc::gen::inRange(0, 3); lines > 0; --lines) {
         auto prints =
             line(*rc::gen::element(TaskWhen::Due, TaskWhen::EveryTurn), *rc::gen::inRange(1, 120));
@@ -464,7 +464,7 @@ RC_GTEST_PROP(ProgramProperty, TheClosedFormBoundsEveryProgram, ())
         }
     }
     RC_ASSERT(activity.longestGap()
-        <= inSeconds(plain.channels[0].sampleEvery) + 2 * roundSeconds(plain) + 1e-9);
+        <= inSeconds(plain.channels[0].sampleEvery) + 2 * roundSeconds(plain, 0) + 1e-9);
 }
 
 } // namespace

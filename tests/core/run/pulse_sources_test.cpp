@@ -133,13 +133,13 @@ TEST(PulseSources, PolledCountsAgreeWithALoopOfSingleLooks)
                     auto display = *in.displays[0];
                     display.redrawEvery = {redrawMs, "ms"};
                     in = *withDisplay(in, display);
-                    in.timing.loopWait = {waitMs, "ms"};
+                    in.timing.loop.loopWait = {waitMs, "ms"};
                     const auto plain = *resolve(in, "");
                     LoopWatch watch;
                     FirmwareRun run(plain, {}, watch);
                     run.advanceTo(ticksFromSeconds(4));
-                    const auto costs = operationCosts(plain.processor, plain.runtime);
-                    const auto turn = ticksFromSeconds(costs.loopTurn + plain.loopWaitSeconds);
+                    const auto costs = costsOf(plain, 0);
+                    const auto turn = ticksFromSeconds(costs.loopTurn + plain.loops[0].waitSeconds);
                     const auto train = pulseTrainOf(plain.channels[0], plain);
                     std::int64_t count = 0;
                     bool was = false;

@@ -107,7 +107,7 @@ RC_GTEST_PROP(Tallies, LoadIsTheSumOfItsSegments, ())
         bus += isOfBus(segment.with) ? seconds : 0;
         longest = std::max(longest, isOfProcessor(segment.with) ? seconds : 0);
     }
-    const auto figures = run.busyTimes.processor();
+    const auto figures = run.busyTimes.processors()[0];
     RC_ASSERT(std::abs(figures.seconds - processor) < 1e-9);
     RC_ASSERT(std::abs(run.busyTimes.buses()[0].seconds - bus) < 1e-9);
     RC_ASSERT(figures.longest >= longest);
