@@ -78,7 +78,8 @@ PlainTask plainTask(const PlainInstrument& plain, const Instrument& in, const Pr
     return task;
 }
 
-/// The lines of a board that another one hears come as often as they are printed.
+/// The lines of a board that another one hears come as often as they are printed, and tell what is
+/// true there.
 void addMessages(PlainInstrument& plain)
 {
     for (const auto& task : plain.program)
@@ -86,6 +87,8 @@ void addMessages(PlainInstrument& plain)
             for (const auto index : plain.devices[*task.to].channels) {
                 auto& channel = plain.channels[index];
                 channel.carried = channelNamed(plain, channel.source.lines.carries);
+                if (channel.carried)
+                    channel.lane = plain.channels[*channel.carried].lane;
                 if (!isEveryTurn(task.spec))
                     channel.sampleEvery = task.every;
             }

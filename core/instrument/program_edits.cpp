@@ -369,6 +369,9 @@ Result<Instrument> withModesParameter(
     Instrument out = in;
     if (modes.by.empty() && !in.settings.empty())
         modes.by = in.settings.front()->id;
+    if (findById(in.settings, modes.by) == nullptr)
+        return Error{ErrorCode::InvalidArgument,
+            fmt::format("there is no setting \"{}\"", modes.by), ""};
     out.timing.modes = namesIn(modes.names).empty() ? std::nullopt : std::optional(modes);
     dropLostTasks(out);
     return accepted(std::move(out));

@@ -15,15 +15,11 @@ ToldTask::ToldTask(std::size_t channel, const PlainInstrument& instrument)
     findTruth(instrument);
 }
 
-/// Of a receiver's quantity without a lane of its own it is where the trip leads; of what another
-/// board sends, the course of the channel there.
+/// Of a receiver's quantity without a lane of its own it is where the trip leads.
 void ToldTask::findTruth(const PlainInstrument& instrument)
 {
     const auto& c = instrument.channels[index()];
     const auto* device = deviceOf(instrument, c);
-    if (c.carried && !instrument.channels[*c.carried].lane.empty())
-        m_truth = [lane = instrument.channels[*c.carried].lane](
-                      double seconds) { return polylineAt(lane, seconds); };
     if (c.source.kind == SourceKind::Receiver && device != nullptr && c.lane.empty())
         m_truth = [setting = settingOf(*device, instrument), gives = c.source.receiver.gives](
                       double seconds) { return receiverTruth(setting, gives, seconds); };
@@ -72,9 +68,9 @@ void ToldTask::take(Turn& turn, Ticks takenAt, double number)
     record.takenAt = takenAt;
     record.real = real().accept(Tap::Reading, turn.now(), isGateOpen(turn) ? number : notThere);
     const double seconds = inSeconds(turn.now());
-    record.real.world = m_truth ? m_truth(seconds)
-        : !lane.empty()         ? polylineAt(lane, seconds)
-                                : notThere;
+    record.real.world = !lane.empty() ? polylineAt(lane, seconds)
+        : m_truth                     ? m_truth(seconds)
+                                      : notThere;
     keep(turn, {record.real.smoothed, notThere, takenAt, true, {}, record.real, {}});
     turn.observer().sampled(record);
 }

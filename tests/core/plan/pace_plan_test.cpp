@@ -33,10 +33,11 @@ Instrument withFreshness(Instrument in, double seconds)
     return in;
 }
 
-/// A bench whose board has no interrupt.
+/// A bench whose board has no interrupt, and one core.
 Instrument withoutInterrupts(Instrument in)
 {
     return test::withBoard(std::move(in), [](Part& board) {
+        board.processor = ProcessorClass::Bits32At80MHz;
         for (auto& pin : board.pins)
             pin.roles &= ~bitOf(PinRole::Interrupt);
     });
@@ -105,6 +106,22 @@ TEST(PacePlan, CountsByInterruptOnlyWherePollingLosesPulses)
     EXPECT_EQ(provePace(*resolve(applied, ""), always)->lost, 0);
     const auto without = planOf(withoutInterrupts(test::polledWheel(8000)));
     EXPECT_FALSE(without.chosen) << "no redraw is short enough";
+}
+
+TEST(PacePlan, ASecondCoreRedrawsWhereNoPinHasAnInterrupt)
+{
+    const auto in = test::withBoard(test::polledWheel(8000), [](Part& board) {
+        for (auto& pin : board.pins)
+            pin.roles &= ~bitOf(PinRole::Interrupt);
+    });
+    const auto plan = planOf(in);
+    EXPECT_FALSE(plan.now.figures.keeps(PaceLimit::Pulses));
+    ASSERT_TRUE(plan.chosen);
+    EXPECT_EQ(plan.chosen->pace.displays[0].core, 2);
+    EXPECT_NE(plan.chosen->words[0].find(", by core 2"), std::string::npos);
+    const auto applied = *withPace(in, plan.chosen->pace);
+    EXPECT_EQ(provePace(*resolve(applied, ""), always)->lost, 0);
+    EXPECT_TRUE(planOf(applied).now.figures.keepsAll());
 }
 
 TEST(PacePlan, TheRedrawThatBordersOnTheWishIsKept)

@@ -9,6 +9,7 @@
 #include "run/pulse_tally.h"
 #include "run/sample_tally.h"
 #include "tests/core/judge/program_cases.h"
+#include "tests/support.h"
 
 #include <algorithm>
 #include <numeric>
