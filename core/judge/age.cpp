@@ -13,18 +13,31 @@ namespace {
 
 AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c);
 
-/// Of the number in a message that another board has sent: its own age there, what its loop does
-/// between, and the way of the line.
+/// What is run in every turn of its loop comes again within a round of it; what is due waits for a
+/// round at most, but for itself.
+void addTurn(AgeBreakdown& age, const PlainInstrument& in, const PlainTask& task, double own)
+{
+    const double round = roundSeconds(in, task.loop);
+    if (isEveryTurn(task.spec))
+        age.sampling = std::max(age.sampling, round);
+    else
+        age.blocked += round - own;
+}
+
+/// Of the number in a message that another board has sent: its own age there, and the way of the
+/// line, with what is in the buffer before it.
 AgeBreakdown carriedAge(const PlainInstrument& in, const PlainChannel& c)
 {
     auto age = valueAge(in, in.channels[*c.carried]);
     for (const auto& task : in.program)
         if (task.to && in.devices[*task.to].spec == c.device) {
-            age.blocked += roundSeconds(in, task.loop) - taskSeconds(in, task);
             const auto& serial = in.loops[task.loop].serial;
-            age.message += taskSeconds(in, task)
+            AgeBreakdown waits;
+            addTurn(waits, in, task, taskSeconds(in, task));
+            age.sampling += isEveryTurn(task.spec) ? waits.sampling : inSeconds(task.every);
+            age.blocked += waits.blocked;
+            age.message = taskSeconds(in, task)
                 + (task.spec.bytes + serial.bufferBytes) * serialByteSeconds(serial);
-            age.sampling += isEveryTurn(task.spec) ? turnSeconds(in, task.loop) : 0;
         }
     return age;
 }
@@ -32,20 +45,20 @@ AgeBreakdown carriedAge(const PlainInstrument& in, const PlainChannel& c)
 /// What is old already when a channel has its smoothed value.
 AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c)
 {
-    // Codes come when they come: none waits for a sample.
+    // Codes come when they come: none waits for a sample. A message comes when it is sent.
     const bool isEvent =
-        c.source.kind == SourceKind::KeyCodes || c.source.kind == SourceKind::Labels;
+        c.source.kind == SourceKind::KeyCodes || c.source.kind == SourceKind::Labels || c.carried;
     const double period = isEvent ? 0 : samplePeriod(in, c);
     AgeBreakdown age;
     age.sampling =
         isConverted(c.source.kind) && c.isReadByModule ? converterTimesOf(in, c).oldest : period;
-    age.smoothing = delaySeconds(c.steps, period);
+    age.smoothing = delaySeconds(c.steps, c.carried ? inSeconds(c.sampleEvery) : period);
     if (c.isAnalog())
         age.frontEnd = c.pinFarad * mostSourceResistance(c.input, c.from, c.to);
     if (isSampled(c)) {
         const double own = sampleSeconds(in, c);
         age.sampling += std::max(0.0, own - period); // the next one waits for this one
-        age.blocked = roundSeconds(in, c.loop) - own;
+        addTurn(age, in, sampleTaskOf(in, c), own);
         if (isAskedEachTime(in, c)) // it is asked in one turn of the loop, and fetched in another
             age.blocked += roundSeconds(in, c.loop);
     }
@@ -79,7 +92,8 @@ AgeBreakdown ageOf(const PlainInstrument& in, const PlainChannel& channel,
     age.panel = cost.panel;
     // While a panel refreshes, the firmware waits for it with the next redraw.
     age.waiting = display.isDeaf ? std::max(everyFrame, age.redraw + cost.panel) : everyFrame;
-    age.blocked += pieces * others;
+    // Of what is redrawn in every turn the first of them is what it waits for already.
+    age.blocked += (isEveryTurn(task.spec) ? pieces - 1 : pieces) * others;
     return age;
 }
 

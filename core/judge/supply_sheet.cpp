@@ -79,6 +79,10 @@ SupplySheet supplySheet(const Instrument& in, const PlainInstrument& plain)
     if (!time.endsAt.empty())
         sheet.made += fmt::format(" At {} {} gives up.", voltText(time.endVolts),
             partName(*findById(in.parts, time.endsAt)));
+    for (const auto& other : runTimes(in.parts))
+        if (other.source != time.source && other.averageAmpere > 0)
+            sheet.made += fmt::format(" What hangs on {} runs {}.",
+                partName(*findById(in.parts, other.source)), hoursText(other.seconds()));
     if (untold > 0)
         sheet.made += fmt::format(" {} {} not say what {}.", untold,
             untold == 1 ? "part does" : "parts do", untold == 1 ? "it draws" : "they draw");

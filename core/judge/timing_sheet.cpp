@@ -12,6 +12,7 @@
 #include "world/radio_device.h"
 
 #include <algorithm>
+#include <cctype>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -252,19 +253,24 @@ void addLoop(const PlainInstrument& in, std::size_t loop, std::vector<Fact>& lim
 {
     const auto busy = std::count_if(
         in.loops.begin(), in.loops.end(), [](const PlainLoop& each) { return each.hasTasks; });
-    const auto of = busy > 1 ? " of " + in.loops[loop].name : std::string();
+    const auto named = [&](std::string words) {
+        if (busy <= 1)
+            return words;
+        words[0] = static_cast<char>(std::tolower(words[0]));
+        return in.loops[loop].name + ": " + words;
+    };
     const auto pause = longestPause(in, loop);
     limits.push_back(
-        {"A turn of the loop" + of, durationText(turnSeconds(in, loop)), "when nothing is due"});
-    limits.push_back({"The longest one" + of, durationText(roundSeconds(in, loop)),
+        {named("A turn of the loop"), durationText(turnSeconds(in, loop)), "when nothing is due"});
+    limits.push_back({named("The longest one"), durationText(roundSeconds(in, loop)),
         "when everything is due at once"});
-    limits.push_back({"Looks away for" + of, durationText(pause.seconds),
+    limits.push_back({named("Looks away for"), durationText(pause.seconds),
         "for the longest time with " + pause.words});
     if (const double asleep = asleepShare(in, loop); asleep > 0) {
-        limits.push_back({"Asleep" + of, significantText(100 * asleep, 4) + " %",
+        limits.push_back({named("Asleep"), significantText(100 * asleep, 4) + " %",
             "the sleep, of a turn of the loop with what is due in it"});
         limits.push_back(
-            {"Until the first good number" + of, durationText(firstNumberSeconds(in, loop)),
+            {named("Until the first good number"), durationText(firstNumberSeconds(in, loop)),
                 "from waking: the start, everything once, and the panel"});
     }
 }

@@ -136,6 +136,17 @@ const Part* feederOf(const PartList& parts, const Part& part)
     return first([](const Part& other) { return other.kind == PartKind::Board; });
 }
 
+bool hangsOn(const PartList& parts, const Part& part, const Part& source)
+{
+    const auto* feeder = feederOf(parts, part);
+    for (std::size_t depth = 0; feeder != nullptr && depth < parts.size(); ++depth) {
+        if (feeder == &source)
+            return true;
+        feeder = feederOf(parts, *feeder);
+    }
+    return false;
+}
+
 double outputVolts(const Part& part)
 {
     if (part.battery)
@@ -232,24 +243,35 @@ void addUsable(RunTime& time, const PartList& parts, const Part& store)
 
 } // namespace
 
+std::vector<RunTime> runTimes(const PartList& parts)
+{
+    std::vector<RunTime> times;
+    for (const auto& store : parts) {
+        if (!isStore(*store))
+            continue;
+        auto& time = times.emplace_back();
+        time.source = store->id;
+        time.averageAmpere = outOf(parts, *store, Draw::Average, 0);
+        if (store->battery) {
+            addUsable(time, parts, *store);
+        } else {
+            const auto& b = *store->bank;
+            time.usableCoulomb = inSi(b.capacity) * b.usablePercent / 100 * b.efficiencyPercent
+                / 100 * inSi(b.cellVoltage) / inSi(b.output);
+        }
+    }
+    return times;
+}
+
 RunTime runTimeOf(const PartList& parts)
 {
-    const auto store =
-        std::find_if(parts.begin(), parts.end(), [](const auto& part) { return isStore(*part); });
-    if (store == parts.end())
-        return {};
-    const auto& part = **store;
-    RunTime time;
-    time.source = part.id;
-    time.averageAmpere = outOf(parts, part, Draw::Average, 0);
-    if (part.battery) {
-        addUsable(time, parts, part);
-    } else {
-        const auto& b = *part.bank;
-        time.usableCoulomb = inSi(b.capacity) * b.usablePercent / 100 * b.efficiencyPercent / 100
-            * inSi(b.cellVoltage) / inSi(b.output);
-    }
-    return time;
+    const auto times = runTimes(parts);
+    const auto lasts = [](const RunTime& time) {
+        return time.averageAmpere > 0 ? time.seconds() : std::numeric_limits<double>::infinity();
+    };
+    const auto shortest = std::min_element(times.begin(), times.end(),
+        [&](const RunTime& a, const RunTime& b) { return lasts(a) < lasts(b); });
+    return shortest == times.end() ? RunTime{} : *shortest;
 }
 
 } // namespace fern

@@ -40,6 +40,9 @@ const Part* mainSource(const PartList& parts);
 /// regulator the main source. Null when there is none.
 const Part* feederOf(const PartList& parts, const Part& part);
 
+/// Returns whether a part hangs on another one, through whatever feeds it.
+bool hangsOn(const PartList& parts, const Part& part, const Part& source);
+
 /// Returns the voltage that a part is made to give to others; 0 when it gives none.
 double outputVolts(const Part& part);
 
@@ -88,9 +91,13 @@ struct RunTime {
     double seconds() const { return usableCoulomb / (averageAmpere + lostAmpere); }
 };
 
-/// Returns the run time of the first battery or power bank; averageAmpere is 0 when no part names a
-/// current. A bank's cell gives capacity · cell voltage · efficiency at its output. A battery gives
-/// its usable share, or less where its voltage falls below what a part at it needs before.
+/// Returns the run time of each battery and power bank, in their order; averageAmpere is 0 where no
+/// part names a current. A bank's cell gives capacity · cell voltage · efficiency at its output. A
+/// battery gives its usable share, or less where its voltage falls below what a part at it needs
+/// before.
+std::vector<RunTime> runTimes(const PartList& parts);
+
+/// Returns the shortest of them; of those on which nothing is known to hang the first.
 RunTime runTimeOf(const PartList& parts);
 
 } // namespace fern

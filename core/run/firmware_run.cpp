@@ -92,6 +92,7 @@ void FirmwareRun::handle(const RunEvent& event)
         if (event.part != loop.look)
             return; // an earlier one has come since it was planned
         loop.lookAt = maxTicks;
+        loop.isInTurn = true;
         lookAtPins(event.task);
         loop.next = 0;
         look(event.task);
@@ -112,9 +113,16 @@ void FirmwareRun::handle(const RunEvent& event)
 void FirmwareRun::wakeLoops()
 {
     for (std::size_t i = 0; i < m_state.loops.size(); ++i)
-        if (const auto& loop = m_state.loops[i]; loop.lookAt != maxTicks)
-            planLook(
-                i, firstLook(loop.firstIdleLook, loop.turn, std::max(m_state.now, earliestDue(i))));
+        if (!m_state.loops[i].isInTurn)
+            planNext(i);
+}
+
+/// On the grid of its idle turns; never where nothing will be due.
+void FirmwareRun::planNext(std::size_t index)
+{
+    const auto& loop = m_state.loops[index];
+    if (const auto due = earliestDue(index); due != maxTicks)
+        planLook(index, firstLook(loop.firstIdleLook, loop.turn, std::max(m_state.now, due)));
 }
 
 void FirmwareRun::planLook(std::size_t index, Ticks at)
@@ -156,7 +164,8 @@ void FirmwareRun::look(std::size_t index)
     }
     loop.turn = idleTurn(index);
     loop.firstIdleLook = m_state.now + loop.turn;
-    planLook(index, firstLook(loop.firstIdleLook, loop.turn, earliestDue(index)));
+    loop.isInTurn = false;
+    planNext(index);
 }
 
 void FirmwareRun::lookAtPins(std::size_t index)
@@ -192,6 +201,7 @@ void FirmwareRun::hold(std::size_t channel, const LatestValue& value)
 void FirmwareRun::holdSetting(std::size_t setting, const SettingState& state)
 {
     m_state.memory.setSetting(setting, state);
+    wakeLoops(); // into another mode
 }
 
 void FirmwareRun::holdReader(std::size_t reader, const ReaderState& state)

@@ -59,6 +59,7 @@ private:
     // Of one loop:
     /// Plans the next turn that is not idle.
     void planLook(std::size_t loop, Ticks at);
+    void planNext(std::size_t loop);
     /// Runs the next due task of this turn; at the end of the turn waits for the next look.
     void look(std::size_t loop);
     /// Every idle turn since the last task looked at the polled pins, and this one does.

@@ -41,7 +41,8 @@ struct Loop {
     Ticks turn; ///< an idle turn, its wait included
     Ticks firstIdleLook; ///< of the idle turns since the last task
     std::size_t next = 0; ///< place in the turn that is under way
-    Ticks lookAt = maxTicks; ///< the next turn that is not idle begins; none: a turn is under way
+    Ticks lookAt = maxTicks; ///< the next turn that is not idle begins; maxTicks: none is planned
+    bool isInTurn = false; ///< a turn is under way
     int look = 0; ///< number of that look: those that were planned before do not count
 };
 

@@ -1,5 +1,8 @@
 #include "run/sample_tally.h"
 
+#include "instrument/plain_program.h"
+#include "run/task_blocks.h"
+
 #include <algorithm>
 
 namespace fern {
@@ -25,7 +28,9 @@ SampleTally::SampleTally(const PlainInstrument& instrument)
         const auto& c = instrument.channels[i];
         auto& own = m_channels[i];
         own.figures.channel = i;
-        own.figures.every = inSeconds(c.sampleEvery);
+        own.figures.every = isEveryTurn(sampleTaskOf(instrument, c).spec)
+            ? samplePeriod(instrument, c)
+            : inSeconds(c.sampleEvery);
         const auto debounce = debounceOf(c.source);
         if (!debounce)
             continue;

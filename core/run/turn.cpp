@@ -44,9 +44,12 @@ void Turn::hear(std::size_t channel, const std::string& code)
             most = std::max(most, task->hear(*this, heard));
         most = std::max(most, memory().hear(instrument(), heard));
     }
-    if (isAccepted || most == Hearing::Accepted)
-        for (auto& task : m_state.program)
-            task->accepted(channel);
+    if (!isAccepted && most != Hearing::Accepted)
+        return;
+    for (auto& task : m_state.program)
+        task->accepted(channel);
+    if (!instrument().modes.names.empty())
+        wake(); // into another mode
 }
 
 void Turn::changed(std::size_t channel)

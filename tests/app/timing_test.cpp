@@ -257,7 +257,7 @@ TEST_F(TimingTest, WhatRanIsSavedAsPictureRowsAndTimeline)
     EXPECT_TRUE(read("ran.png").starts_with("\x89PNG"));
     EXPECT_TRUE(read("ran.csv").starts_with("from_s,to_s,what\n"));
     EXPECT_NE(read("ran.csv").find("sends helm"), std::string::npos);
-    EXPECT_NE(read("ran.vcd").find("$var wire 1 cpu processor $end"), std::string::npos);
+    EXPECT_NE(read("ran.vcd").find(" processor $end"), std::string::npos);
     dialogs.nextSave = QStringLiteral("/nowhere/ran.csv");
     click("exportLanes");
     EXPECT_TRUE(notice()->text().contains(QStringLiteral("/nowhere")));

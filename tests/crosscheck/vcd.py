@@ -47,7 +47,7 @@ for at, symbol, value in found:
             high[name] = high.get(name, 0) + at - since[name]
         since[name] = at
     last[name] = value
-near("processor", said["processor"]["share"] * SECONDS, high["processor"] / 1e9, absolute=1e-6)
+near("processor", said["processors"][0]["share"] * SECONDS, high["processor"] / 1e9, absolute=1e-6)
 for display, bus in said["buses"].items():
     near(f"bus to {display}", bus["share"] * SECONDS, high[display + "_bus"] / 1e9, absolute=1e-6)
 for channel in ("house-battery", "bilge", "speed", "strokes", "pulse"):  # the receiver still searches

@@ -103,7 +103,8 @@ void checkWaitsOf(const PlainInstrument& plain, std::size_t loop, Findings& out)
             c.source.kind == SourceKind::Switch || c.source.kind == SourceKind::KeyLadder;
         const double duty = c.source.pulses.dutyPercent / 100;
         const double period = inSeconds(c.sampleEvery);
-        const bool isStarved = isConverted(c.source.kind) && wait >= 2 * period;
+        const bool isStarved = isConverted(c.source.kind) && wait >= 2 * period
+            && !isEveryTurn(sampleTaskOf(plain, c).spec);
         const double lasts = isPolledRate(c) ? std::min(duty, 1 - duty) / mostHertz(c)
             : isPressed                      ? tap
             : isStarved                      ? period

@@ -43,16 +43,17 @@ void checkBoard(const Part& board, double asleep, Findings& out)
 
 void checkSleepShare(const Instrument& in, const PlainInstrument& plain, Findings& out)
 {
-    // How long each mode is chosen nobody knows.
-    if (plain.runTime.source.empty() || !plain.modes.names.empty())
+    if (plain.runTime.source.empty())
         return;
     for (std::size_t loop = 0; loop < plain.loops.size(); ++loop) {
         const double asleep = asleepShare(plain, loop);
         const auto* board = findById(in.parts, plain.loops[loop].board);
-        // What wakes it, and how often, decides otherwise.
-        const bool isWoken = std::any_of(plain.program.begin(), plain.program.end(),
-            [&](const PlainTask& task) { return task.loop == loop && task.wokenBy; });
-        if (asleep > 0 && !isWoken && board != nullptr && board->load)
+        // How often it is woken, and how long each mode is chosen, nobody knows.
+        const bool isOpen =
+            std::any_of(plain.program.begin(), plain.program.end(), [&](const PlainTask& task) {
+                return task.loop == loop && (task.wokenBy || !task.modes.empty());
+            });
+        if (asleep > 0 && !isOpen && board != nullptr && board->load)
             checkBoard(*board, asleep, out);
     }
 }

@@ -136,11 +136,13 @@ void checkHoursWish(const Instrument& in, const PlainInstrument& plain, Findings
     const auto verdict = wishOf(plain, 0, Wish::Hours); // one for the whole instrument
     if (verdict.verdict != Verdict::Missed)
         return;
-    const auto largest =
-        *std::max_element(in.parts.begin(), in.parts.end(), [&](const auto& a, const auto& b) {
-            return currentOf(in.parts, *a, Draw::Average) < currentOf(in.parts, *b, Draw::Average);
-        });
     const auto& time = plain.runTime;
+    const auto& store = *findById(in.parts, time.source);
+    const auto drawn = [&](const auto& part) {
+        return hangsOn(in.parts, *part, store) ? currentOf(in.parts, *part, Draw::Average) : -1;
+    };
+    const auto largest = *std::max_element(in.parts.begin(), in.parts.end(),
+        [&](const auto& a, const auto& b) { return drawn(a) < drawn(b); });
     out.push_back({"W05", Severity::Check, "/parts/" + time.source,
         fmt::format("It runs {}, wished are {}", verdict.found, verdict.wished),
         fmt::format("{} on average, the most by {} ({}).{} Cold and age are not counted: they "

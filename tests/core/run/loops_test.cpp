@@ -86,7 +86,7 @@ TEST(Loops, ASecondCoreRedrawsWhileTheFirstCounts)
     EXPECT_LT(run.processors.processors()[0].longest, 0.001) << "and keeps nobody from looking";
     const auto limits = timingLimits(after);
     EXPECT_EQ(std::count_if(limits.begin(), limits.end(),
-                  [](const Fact& fact) { return fact.label.starts_with("A turn of the loop"); }),
+                  [](const Fact& fact) { return fact.label.ends_with(": a turn of the loop"); }),
         2);
 }
 
