@@ -5,6 +5,7 @@
 #include "judge/timing_sheet.h"
 #include "plan/pace_plan.h"
 #include "plan/redraw_plan.h"
+#include "plan/sleep_plan.h"
 
 #include <algorithm>
 #include <memory>
@@ -134,6 +135,37 @@ std::string inWords(const PacePlan& plan)
     return out;
 }
 
+json::Node inJson(const std::vector<SleepPlan>& plans)
+{
+    auto list = json::makeArray();
+    for (const auto& plan : plans) {
+        auto points = json::makeArray();
+        for (const auto& point : plan.points)
+            points.items.push_back(object({{"sleepSeconds", json::makeNumber(point.seconds)},
+                {"asleep", json::makeNumber(point.asleep)},
+                {"ampere", json::makeNumber(point.ampere)},
+                {"runSeconds", json::makeNumber(point.lasts)},
+                {"oldestSeconds", json::makeNumber(point.oldest)}}));
+        list.items.push_back(object({{"task", json::makeString(plan.task)}, {"points", points},
+            {"chosenSeconds",
+                plan.chosen ? json::makeNumber(plan.points[*plan.chosen].seconds) : json::Node{}},
+            {"reason", json::makeString(plan.reason)}}));
+    }
+    return list;
+}
+
+std::string inWords(const std::vector<SleepPlan>& plans, const PlainInstrument& plain)
+{
+    std::string out;
+    for (const auto& plan : plans) {
+        out += fmt::format("the sleep of {}\n", plan.board);
+        for (const auto& fact : factsOf(plan, plain))
+            out += fmt::format("  {}: {}, {}\n", fact.label, fact.value, fact.note);
+        out += "  " + plan.reason + "\n";
+    }
+    return out;
+}
+
 } // namespace
 
 void addPlan(CLI::App& app, Context& context)
@@ -167,13 +199,16 @@ void addPlan(CLI::App& app, Context& context)
         const auto program = taskRows(instrument, plain);
         const auto limits = timingLimits(plain);
         const auto pace = planPace(instrument, PaceFamily(instrument, plain), [] { return true; });
+        const auto sleeps = planSleep(instrument, plain);
         if (!context.json)
-            return print(inWords(program, limits) + words + inWords(*pace));
+            return print(
+                inWords(program, limits) + words + inWords(*pace) + inWords(sleeps, plain));
         auto answer = json::makeObject();
         answer.add("program", inJson(program));
         answer.add("limits", inJson(limits));
         answer.add("displays", std::move(list));
         answer.add("plan", inJson(*pace));
+        answer.add("sleep", inJson(sleeps));
         print(json::writeCompact(answer) + "\n");
     });
 }

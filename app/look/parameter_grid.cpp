@@ -70,7 +70,7 @@ void ParameterGrid::rebuild(const std::vector<Parameter>& parameters)
     layout->setHorizontalSpacing(grid + 4);
     layout->setVerticalSpacing(4);
     layout->setColumnMinimumWidth(0, m_hasNotes ? 130 : 0);
-    layout->setColumnMinimumWidth(1, m_hasNotes ? 150 : 96);
+    layout->setColumnMinimumWidth(1, m_hasNotes ? 150 : 72);
     layout->setColumnStretch(1, 2);
     layout->setColumnStretch(2, m_hasNotes ? 3 : 0);
     m_rows.clear();

@@ -94,8 +94,10 @@ std::vector<PlainLoop> plainLoops(const Instrument& in)
             auto name = board->name.empty() ? board->id : board->name;
             if (core > 1)
                 name += fmt::format(", core {}", core);
+            const double volts = inputVolts(in.parts, *board);
             loops.push_back({board->id, std::move(name), core, board->processor, spec.runtime,
-                core == 1 ? inSi(spec.loopWait) : 0, spec.serial});
+                core == 1 ? inSi(spec.loopWait) : 0, spec.serial,
+                currentOf(in.parts, *board, Draw::Active), std::isnan(volts) ? 0 : volts});
         }
     if (loops.empty())
         loops.push_back({{}, {}, 1, ProcessorClass::Bits8At16MHz, in.timing.loop.runtime,

@@ -69,6 +69,7 @@ PlainTask plainTask(const PlainInstrument& plain, const Instrument& in, const Pr
     task.every = ticksFromSeconds(inSi(spec.every));
     task.waits = ticksFromSeconds(inSi(spec.time));
     task.startUp = spec.traits().sleeps ? ticksFromSeconds(inSi(spec.startUp)) : Ticks{};
+    task.startUpAmpere = spec.traits().sleeps ? inSi(spec.startUpDraw) : 0;
     task.loop = loopOf(plain, in, spec);
     task.modes = modesOf(plain, spec);
     task.wokenBy = channelNamed(plain, spec.wokenBy);

@@ -85,7 +85,7 @@ std::string labelOf(const Parameter& row)
     if (row.path == "sends")
         return "sent";
     if (row.path == "only")
-        return "in the modes";
+        return "in modes";
     if (row.path == "to")
         return "heard as";
     if (row.path == "wokenBy")
@@ -370,8 +370,8 @@ Result<Instrument> withModesParameter(
     if (modes.by.empty() && !in.settings.empty())
         modes.by = in.settings.front()->id;
     if (findById(in.settings, modes.by) == nullptr)
-        return Error{ErrorCode::InvalidArgument,
-            fmt::format("there is no setting \"{}\"", modes.by), ""};
+        return Error{
+            ErrorCode::InvalidArgument, fmt::format("there is no setting \"{}\"", modes.by), ""};
     out.timing.modes = namesIn(modes.names).empty() ? std::nullopt : std::optional(modes);
     dropLostTasks(out);
     return accepted(std::move(out));

@@ -234,6 +234,8 @@ struct PlainLoop {
     Runtime runtime = Runtime::Compiled;
     double waitSeconds = 0; ///< at the end of each turn
     SerialOut serial; ///< of its board
+    double activeAmpere = 0; ///< that its board draws while it is awake; 0: nobody has told
+    double volts = 0; ///< at which; 0: not known
     bool hasTasks = false;
 };
 
@@ -242,6 +244,7 @@ struct PlainTask {
     ProgramTask spec;
     std::size_t of = 0; ///< the channel, display or output
     Ticks every{1'000'000'000}, waits{}, startUp{};
+    double startUpAmpere = 0; ///< beside what the parts draw
     std::size_t loop = 0;
     std::vector<std::size_t> modes{}; ///< in which it is run; empty: in all
     std::optional<std::size_t> to{}; ///< the device as which another board hears a line

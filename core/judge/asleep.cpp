@@ -36,6 +36,29 @@ double asleepShare(const PlainInstrument& in, std::size_t loop)
     return asleep / (turn + due);
 }
 
+double asleepByCharge(const PlainInstrument& in, std::size_t loop, const LoadSpec& load)
+{
+    const double asleep = asleepShare(in, loop);
+    const double saved = inSi(load.active) - inSi(load.sleep); // ampere
+    if (asleep == 0 || saved <= 0)
+        return asleep;
+    double coulomb = 0;
+    for (const auto& task : in.program)
+        if (task.loop == loop && task.spec.does == TaskDoes::Sleep)
+            coulomb += task.startUpAmpere * inSeconds(task.startUp);
+    return std::max(0.0, asleep - coulomb / (sleepSeconds(in, loop) / asleep) / saved);
+}
+
+double firstNumberJoules(const PlainInstrument& in, std::size_t loop)
+{
+    double starting = 0; // coulomb
+    for (const auto& task : in.program)
+        if (task.loop == loop && task.spec.does == TaskDoes::Sleep)
+            starting += task.startUpAmpere * inSeconds(task.startUp);
+    const auto& own = in.loops[loop];
+    return own.volts * (own.activeAmpere * firstNumberSeconds(in, loop) + starting);
+}
+
 double firstNumberSeconds(const PlainInstrument& in, std::size_t loop)
 {
     const double asleep = sleepSeconds(in, loop);

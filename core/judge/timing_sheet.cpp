@@ -1,5 +1,6 @@
 #include "judge/timing_sheet.h"
 
+#include "base/calendar.h"
 #include "base/number_text.h"
 #include "base/quantity_text.h"
 #include "instrument/plain_program.h"
@@ -7,6 +8,7 @@
 #include "judge/age.h"
 #include "judge/asleep.h"
 #include "judge/stations.h"
+#include "judge/words.h"
 #include "run/task_blocks.h"
 #include "world/air_time.h"
 #include "world/radio_device.h"
@@ -267,11 +269,13 @@ void addLoop(const PlainInstrument& in, std::size_t loop, std::vector<Fact>& lim
     limits.push_back({named("Looks away for"), durationText(pause.seconds),
         "for the longest time with " + pause.words});
     if (const double asleep = asleepShare(in, loop); asleep > 0) {
+        const double joules = firstNumberJoules(in, loop);
         limits.push_back({named("Asleep"), significantText(100 * asleep, 4) + " %",
             "the sleep, of a turn of the loop with what is due in it"});
-        limits.push_back(
-            {named("Until the first good number"), durationText(firstNumberSeconds(in, loop)),
-                "from waking: the start, everything once, and the panel"});
+        limits.push_back({named("Until the first good number"),
+            durationText(firstNumberSeconds(in, loop)),
+            std::string("from waking: the start, everything once, and the panel")
+                + (joules > 0 ? "; it takes " + quantityText(joules, *parseUnit("J"), 2) : "")});
     }
 }
 

@@ -341,5 +341,93 @@ TEST_F(TimingTest, TheCursorNamesWhatRuns)
     EXPECT_LT(lanes->span(), before);
 }
 
+/// A post that sleeps and tells a hut its number; the hut has two cores, and two modes.
+class TwoBoardsTest : public TimingTest {
+protected:
+    void SetUp() override
+    {
+        WindowTest::SetUp();
+        ASSERT_TRUE(window.files().open(
+            QString::fromStdString(test::sourcePath("demo/tide-post.fern.json"))));
+        QTest::keyClick(&window, Qt::Key_4, Qt::ControlModifier);
+        ASSERT_TRUE(waitFor([this] { return window.findChild<TimingPlace*>() != nullptr; }));
+        settle();
+    }
+    void select(const char* box, const QString& what)
+    {
+        auto* choice = find<QComboBox>(box);
+        choice->setCurrentIndex(choice->findText(what));
+        Q_EMIT choice->activated(choice->currentIndex());
+        settle();
+    }
+    ProgramTask task(const std::string& id)
+    {
+        for (const auto& each : wholeProgram(instrument()))
+            if (each.id == id)
+                return each;
+        return {};
+    }
+};
+
+TEST_F(TwoBoardsTest, EachBoardHasItsProgramAndItsLimits)
+{
+    EXPECT_NE(limit(QStringLiteral("Hut: a turn of the loop")), QString());
+    EXPECT_EQ(limit(QStringLiteral("Post: a turn of the loop")), QStringLiteral("60.4 s"));
+    select("programBoard", QStringLiteral("Post"));
+    QTest::mouseClick(program(), Qt::LeftButton, {}, program()->middleOf(0));
+    settle();
+    EXPECT_EQ(program()->task(), QStringLiteral("measure")) << "the first one of the post";
+    QTest::keyClick(program(), Qt::Key_Down, Qt::ControlModifier);
+    settle();
+    EXPECT_EQ(
+        order(), (std::vector<std::string>{"sample-keys", "tell", "measure", "rest", "show"}));
+    addTask(QStringLiteral("a wait"));
+    EXPECT_EQ(task("wait").board, "post");
+    EXPECT_EQ(limit(QStringLiteral("Post: a turn of the loop")), QStringLiteral("60.5 s"));
+}
+
+TEST_F(TwoBoardsTest, ASleepIsTakenFromItsPlan)
+{
+    select("programBoard", QStringLiteral("Post"));
+    click("sleepChip");
+    const auto before = task("rest").time.value;
+    auto* apply = find<QAbstractButton>("applySleep");
+    ASSERT_TRUE(apply->isVisible()) << qPrintable(find<QLabel>("sleepReason")->text());
+    QTest::mouseClick(apply, Qt::LeftButton);
+    settle();
+    EXPECT_NE(task("rest").time.value, before);
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_EQ(task("rest").time.value, before);
+}
+
+TEST_F(TwoBoardsTest, AModeIsWeighedByItself)
+{
+    EXPECT_NE(limit(QStringLiteral("Oldest number on display")), QString());
+    select("programMode", QStringLiteral("dark"));
+    for (auto* label : find<QWidget>("timingLimits")->findChildren<QLabel*>())
+        EXPECT_FALSE(label->isVisible() && label->text().startsWith(QStringLiteral("Oldest")));
+    select("programMode", QStringLiteral("all modes"));
+    choose("sample-keys");
+    auto* grid = find<QWidget>("modesFigures");
+    auto fields = grid->findChildren<QLineEdit*>();
+    ASSERT_EQ(fields.size(), 2);
+    fields[1]->setFocus();
+    fields[1]->selectAll();
+    QTest::keyClicks(fields[1], QStringLiteral("showing, dark, grey"));
+    QTest::keyClick(fields[1], Qt::Key_Return);
+    settle();
+    EXPECT_TRUE(notice()->text().contains(QStringLiteral("no more than Mode has steps: 2")));
+}
+
+TEST_F(TwoBoardsTest, TheSecondCoreIsTriedBeforeItIsApplied)
+{
+    click("whatIfChip");
+    select("whatIfSends", QStringLiteral("at once"));
+    EXPECT_EQ(task("show").core, 2);
+    click("whatIfApply");
+    EXPECT_EQ(task("show").core, 1);
+}
+
 } // namespace
 } // namespace fern::app

@@ -65,9 +65,11 @@ void ActivityLanes::showView(const RunView& view)
     for (std::size_t i = 0; i < loops.size(); ++i)
         if (loops[i].hasTasks) {
             laneOf[i] = m_lanes.size();
-            m_lanes.push_back({i == 0 ? tr("processor") : qText(loops[i].name), {}});
+            m_lanes.push_back({qText(loops[i].name), {}});
         }
     m_processors = m_lanes.size();
+    if (m_processors == 1)
+        m_lanes.front().name = tr("processor");
     const auto& displays = view.plain().displays;
     for (const auto& display : displays)
         m_lanes.push_back({tr("bus to %1").arg(qText(display.id)), {}});

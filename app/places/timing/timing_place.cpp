@@ -78,6 +78,7 @@ TimingPlace::TimingPlace(House& house, QWidget* parent)
     , m_plan(new PlanPage(house.document, this))
     , m_ways(new WaysPage(house.document, this))
     , m_whatIf(new WhatIfPage(house.document, this))
+    , m_sleep(new SleepPage(house.document, this))
 {
     setObjectName(QStringLiteral("timingPlace"));
     auto* column = new QVBoxLayout(this);
@@ -115,9 +116,12 @@ QWidget* TimingPlace::makeLanes()
 QWidget* TimingPlace::makeProgram()
 {
     auto* card = m_programCard;
-    card->addTool(m_boards);
-    card->addTool(m_modes);
     card->addTool(m_runtime);
+    auto* choices = new QHBoxLayout;
+    choices->addWidget(m_boards);
+    choices->addWidget(m_modes);
+    choices->addStretch(1);
+    card->body()->addLayout(choices);
     auto* room = new QScrollArea(card);
     room->setWidgetResizable(true);
     auto* inside = new QWidget(room);
@@ -178,6 +182,8 @@ QComboBox* TimingPlace::makeBoards()
     connect(box, &QComboBox::activated, this, [this] {
         showProgram();
         showTask();
+        m_pageOf.clear();
+        showPage();
     });
     return box;
 }
@@ -312,8 +318,11 @@ void TimingPlace::addTask(Card& card)
     m_serial->setObjectName(QStringLiteral("serialFigures"));
     card.body()->addWidget(m_taskName);
     auto* figures = new QHBoxLayout;
+    auto* ofAll = new QVBoxLayout;
+    ofAll->addWidget(m_serial, 1);
+    ofAll->addWidget(m_modesFigures, 1);
     figures->addWidget(m_task, 1);
-    figures->addWidget(m_serial, 1);
+    figures->addLayout(ofAll, 1);
     card.body()->addLayout(figures, 3);
     connect(m_task, &ParameterGrid::entered, this,
         [this](const QString& path, const QString& label, const QString& text) {
@@ -328,7 +337,6 @@ void TimingPlace::addTask(Card& card)
                     m_document.instrument(), board(), path.toStdString(), text.toStdString()));
         });
     m_modesFigures->setObjectName(QStringLiteral("modesFigures"));
-    figures->addWidget(m_modesFigures, 1);
     connect(m_modesFigures, &ParameterGrid::entered, this,
         [this](const QString& path, const QString& label, const QString& text) {
             m_document.apply(label,
@@ -351,9 +359,12 @@ QWidget* TimingPlace::makePages()
         ->setToolTip(tr("The ways to redraw a display"));
     m_pages->addPage(tr("What if"), QStringLiteral("whatIfChip"), m_whatIf)
         ->setToolTip(tr("Another pace, tried before it is applied"));
+    m_pages->addPage(tr("Sleep"), QStringLiteral("sleepChip"), m_sleep)
+        ->setToolTip(tr("The hours and the ages of each time asleep"));
     m_pages->row()->addStretch(1);
     card->body()->addWidget(m_pages);
-    for (QWidget* page : std::initializer_list<QWidget*>{m_limits, m_plan, m_ways, m_whatIf})
+    for (QWidget* page :
+        std::initializer_list<QWidget*>{m_limits, m_plan, m_ways, m_whatIf, m_sleep})
         card->body()->addWidget(page, 1);
     connect(m_pages, &PageChips::opened, this, [this] {
         if (m_view) {
@@ -412,6 +423,10 @@ void TimingPlace::showView(const std::shared_ptr<const RunView>& view)
 
 void TimingPlace::showPage()
 {
+    const auto& program = m_shown->program;
+    m_pages->setPageOffered(m_sleep,
+        std::any_of(program.begin(), program.end(),
+            [](const PlainTask& task) { return task.spec.does == TaskDoes::Sleep; }));
     const QWidget* page = m_pages->page();
     if (std::exchange(m_pageOf[page], m_shown) == m_shown)
         return;
@@ -421,6 +436,9 @@ void TimingPlace::showPage()
         m_plan->plan(m_house.play.scenario(), mode());
     else if (page == m_ways)
         m_ways->showInstrument(weighed());
+    else if (page == m_sleep)
+        m_sleep->showInstrument(
+            *weighed(), m_shown->loops[loopAt(m_shown->loops, board(), 1)].name);
     else
         m_whatIf->showInstrument(weighed(), m_house.play.scenario(), mode());
 }

@@ -10,6 +10,7 @@
 #include "app/places/timing/limits_list.h"
 #include "app/places/timing/plan_page.h"
 #include "app/places/timing/program_list.h"
+#include "app/places/timing/sleep_page.h"
 #include "app/places/timing/ways_page.h"
 #include "app/places/timing/what_if_page.h"
 
@@ -82,6 +83,7 @@ private:
     PlanPage* m_plan;
     WaysPage* m_ways;
     WhatIfPage* m_whatIf;
+    SleepPage* m_sleep;
     std::map<const QWidget*, std::shared_ptr<const PlainInstrument>>
         m_pageOf; ///< what each page shows
 };

@@ -54,7 +54,7 @@ void checkSleepShare(const Instrument& in, const PlainInstrument& plain, Finding
                 return task.loop == loop && (task.wokenBy || !task.modes.empty());
             });
         if (asleep > 0 && !isOpen && board != nullptr && board->load)
-            checkBoard(*board, asleep, out);
+            checkBoard(*board, asleepByCharge(plain, loop, *board->load), out);
     }
 }
 
