@@ -11,13 +11,14 @@ namespace fern {
 
 namespace {
 
-AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c);
+AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c, const Modes& modes);
 
 /// What is run in every turn of its loop comes again within a round of it; what is due waits for a
 /// round at most, but for itself.
-void addTurn(AgeBreakdown& age, const PlainInstrument& in, const PlainTask& task, double own)
+void addTurn(AgeBreakdown& age, const PlainInstrument& in, const PlainTask& task, double own,
+    const Modes& modes)
 {
-    const double round = roundSeconds(in, task.loop);
+    const double round = roundSeconds(in, task.loop, modes);
     if (isEveryTurn(task.spec))
         age.sampling = std::max(age.sampling, round);
     else
@@ -26,14 +27,14 @@ void addTurn(AgeBreakdown& age, const PlainInstrument& in, const PlainTask& task
 
 /// Of the number in a message that another board has sent: its own age there, and the way of the
 /// line, with what is in the buffer before it.
-AgeBreakdown carriedAge(const PlainInstrument& in, const PlainChannel& c)
+AgeBreakdown carriedAge(const PlainInstrument& in, const PlainChannel& c, const Modes& modes)
 {
-    auto age = valueAge(in, in.channels[*c.carried]);
+    auto age = valueAge(in, in.channels[*c.carried], modes);
     for (const auto& task : in.program)
         if (task.to && in.devices[*task.to].spec == c.device) {
             const auto& serial = in.loops[task.loop].serial;
             AgeBreakdown waits;
-            addTurn(waits, in, task, taskSeconds(in, task));
+            addTurn(waits, in, task, taskSeconds(in, task), modes);
             age.sampling += isEveryTurn(task.spec) ? waits.sampling : inSeconds(task.every);
             age.blocked += waits.blocked;
             age.message = taskSeconds(in, task)
@@ -43,7 +44,7 @@ AgeBreakdown carriedAge(const PlainInstrument& in, const PlainChannel& c)
 }
 
 /// What is old already when a channel has its smoothed value.
-AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c)
+AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c, const Modes& modes)
 {
     // Codes come when they come: none waits for a sample. A message comes when it is sent.
     const bool isEvent =
@@ -58,15 +59,15 @@ AgeBreakdown valueAge(const PlainInstrument& in, const PlainChannel& c)
     if (isSampled(c)) {
         const double own = sampleSeconds(in, c);
         age.sampling += std::max(0.0, own - period); // the next one waits for this one
-        addTurn(age, in, sampleTaskOf(in, c), own);
+        addTurn(age, in, sampleTaskOf(in, c), own, modes);
         if (isAskedEachTime(in, c)) // it is asked in one turn of the loop, and fetched in another
-            age.blocked += roundSeconds(in, c.loop);
+            age.blocked += roundSeconds(in, c.loop, modes);
     }
     AgeBreakdown oldest;
     if (c.carried)
-        oldest = carriedAge(in, c);
+        oldest = carriedAge(in, c, modes);
     for (const auto of : c.madeOf)
-        if (const auto its = valueAge(in, in.channels[of]); its.oldest() > oldest.oldest())
+        if (const auto its = valueAge(in, in.channels[of], modes); its.oldest() > oldest.oldest())
             oldest = its;
     age.frontEnd += oldest.frontEnd;
     age.sampling += oldest.sampling;
@@ -82,11 +83,12 @@ AgeBreakdown ageOf(const PlainInstrument& in, const PlainChannel& channel,
     const PlainDisplay& display, double redrawEvery)
 {
     const auto cost = redrawCost(in, display, display.busHertz);
-    auto age = valueAge(in, channel);
+    const auto& task = redrawTaskOf(in, display);
+    const auto modes = modesOf(in, task);
+    auto age = valueAge(in, channel, modes);
     age.redraw = cost.draw + cost.transfer + busWait(in, display.loop, display.bus, &display);
     // In each turn in which a piece of it is sent, everything else is run.
-    const auto& task = redrawTaskOf(in, display);
-    const double others = roundSeconds(in, display.loop) - taskSeconds(in, task);
+    const double others = roundSeconds(in, display.loop, modes) - taskSeconds(in, task);
     const int pieces = pieceCount(display, task);
     const double everyFrame = std::max(redrawEvery, age.redraw + (pieces - 1) * others);
     age.panel = cost.panel;
@@ -100,9 +102,10 @@ AgeBreakdown ageOf(const PlainInstrument& in, const PlainChannel& channel,
 AgeBreakdown ageOf(
     const PlainInstrument& instrument, const PlainChannel& channel, const PlainDisplay& display)
 {
-    const bool isAlways = isEveryTurn(redrawTaskOf(instrument, display).spec);
+    const auto& task = redrawTaskOf(instrument, display);
     return ageOf(instrument, channel, display,
-        isAlways ? roundSeconds(instrument, display.loop) : inSeconds(display.redrawEvery));
+        isEveryTurn(task.spec) ? roundSeconds(instrument, display.loop, modesOf(instrument, task))
+                               : inSeconds(display.redrawEvery));
 }
 
 double ageBefore(

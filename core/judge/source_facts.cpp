@@ -86,7 +86,7 @@ Facts networkFacts(const PlainChannel& c)
 Facts encoderFacts(const PlainInstrument& in, const PlainChannel& c)
 {
     const auto& e = c.source.encoder;
-    const auto pause = longestPause(in, c.loop);
+    const auto pause = longestPause(in, c);
     Facts facts{{"Edges", std::to_string(e.edgesPerDetent), "a detent"}};
     if (e.input == PulseInput::Interrupt)
         facts.push_back({"Seen by", "interrupts", "one at each edge"});

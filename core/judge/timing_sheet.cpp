@@ -76,7 +76,8 @@ const PlainTask* plainOf(const PlainInstrument& in, const ProgramTask& task)
 Fact luckLimit(const PlainInstrument& in, const PlainChannel& c)
 {
     const double sure = mostCountedHertz(in, c);
-    const double never = std::max(sure, 1 / (2 * turnSeconds(in, c.loop)));
+    const double never =
+        std::max(sure, 1 / (2 * turnSeconds(in, c.loop, modesOf(in, sampleTaskOf(in, c)))));
     const bool isRate = c.source.pulses.gives == PulseGives::Rate;
     const auto text = [&](double hertz) {
         return significantText(isRate ? hertz / c.source.pulses.perUnit : hertz, 2);
@@ -91,7 +92,7 @@ Fact pulseLimit(const PlainInstrument& in, const PlainChannel& c)
 {
     const auto& p = c.source.pulses;
     const double most = mostCountedHertz(in, c);
-    const auto pause = longestPause(in, c.loop);
+    const auto pause = longestPause(in, c);
     const double holdOff = inSi(p.holdOff);
     return {"Counts " + c.name + " up to",
         p.gives == PulseGives::Rate

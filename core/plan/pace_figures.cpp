@@ -86,10 +86,11 @@ DisplayFigures displayFigures(
     };
     const auto& task = redrawTaskOf(in, display);
     const auto cost = redrawCost(in, display, display.busHertz);
-    const double every = everySeconds > 0 ? everySeconds : turnSeconds(in, display.loop);
+    const double every =
+        everySeconds > 0 ? everySeconds : turnSeconds(in, display.loop, modesOf(in, task));
     double asked = 0;
-    figures.oldest = oldestOn(
-        in, index, everySeconds > 0 ? everySeconds : roundSeconds(in, display.loop), asked);
+    figures.oldest = oldestOn(in, index,
+        everySeconds > 0 ? everySeconds : roundSeconds(in, display.loop, modesOf(in, task)), asked);
     set(PaceLimit::Freshness, asked);
     set(PaceLimit::Readable, readableOf(in, display).leastSeconds / every);
     if (every <= rareSeconds)

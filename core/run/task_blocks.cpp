@@ -6,6 +6,7 @@
 #include "smooth/figures.h"
 
 #include <algorithm>
+#include <iterator>
 #include <numeric>
 #include <utility>
 
@@ -64,10 +65,10 @@ bool isOfLoop(const PlainTask& task, std::size_t loop, std::size_t mode)
 
 /// Of a loop's tasks that `takes` the seconds of, in the worst mode.
 template <class Takes>
-double worstSum(const PlainInstrument& in, std::size_t loop, const Takes& takes)
+double worstSum(const PlainInstrument& in, std::size_t loop, const Modes& modes, const Takes& takes)
 {
     double worst = 0;
-    for (const auto mode : weighedModes(in)) {
+    for (const auto mode : modes) {
         double sum = 0;
         for (const auto& task : in.program)
             if (isOfLoop(task, loop, mode))
@@ -79,18 +80,32 @@ double worstSum(const PlainInstrument& in, std::size_t loop, const Takes& takes)
 
 } // namespace
 
-std::vector<std::size_t> weighedModes(const PlainInstrument& in)
+Modes weighedModes(const PlainInstrument& in)
 {
     if (in.mode || in.modes.names.empty())
         return {in.mode.value_or(0)};
-    std::vector<std::size_t> all(in.modes.names.size());
+    Modes all(in.modes.names.size());
     std::iota(all.begin(), all.end(), std::size_t{0});
     return all;
 }
 
+Modes modesOf(const PlainInstrument& in, const PlainTask& task)
+{
+    const auto all = weighedModes(in);
+    Modes own;
+    std::copy_if(all.begin(), all.end(), std::back_inserter(own),
+        [&](std::size_t mode) { return isOfMode(task, mode); });
+    return own.empty() ? all : own;
+}
+
 double turnSeconds(const PlainInstrument& in, std::size_t loop)
 {
-    return idleTurnSeconds(in, loop) + worstSum(in, loop, [&](const PlainTask& task) {
+    return turnSeconds(in, loop, weighedModes(in));
+}
+
+double turnSeconds(const PlainInstrument& in, std::size_t loop, const Modes& modes)
+{
+    return idleTurnSeconds(in, loop) + worstSum(in, loop, modes, [&](const PlainTask& task) {
         return isEveryTurn(task.spec) ? taskSeconds(in, task) : 0;
     });
 }
@@ -142,11 +157,12 @@ namespace {
 /// A turn in which no line waits for its port.
 double turnBesidePrinting(const PlainInstrument& in, std::size_t loop)
 {
-    return idleTurnSeconds(in, loop) + worstSum(in, loop, [&](const PlainTask& task) {
-        return !isEveryTurn(task.spec)          ? 0
-            : task.spec.does == TaskDoes::Print ? lineSeconds(in, loop, task.spec.bytes)
-                                                : taskSeconds(in, task);
-    });
+    return idleTurnSeconds(in, loop)
+        + worstSum(in, loop, weighedModes(in), [&](const PlainTask& task) {
+              return !isEveryTurn(task.spec)          ? 0
+                  : task.spec.does == TaskDoes::Print ? lineSeconds(in, loop, task.spec.bytes)
+                                                      : taskSeconds(in, task);
+          });
 }
 
 /// Whether two tasks are run in one mode.
@@ -241,8 +257,13 @@ double taskSeconds(const PlainInstrument& in, const PlainTask& task)
 
 double roundSeconds(const PlainInstrument& in, std::size_t loop)
 {
+    return roundSeconds(in, loop, weighedModes(in));
+}
+
+double roundSeconds(const PlainInstrument& in, std::size_t loop, const Modes& modes)
+{
     const double seconds = idleTurnSeconds(in, loop)
-        + worstSum(in, loop, [&](const PlainTask& task) { return taskSeconds(in, task); });
+        + worstSum(in, loop, modes, [&](const PlainTask& task) { return taskSeconds(in, task); });
     return seconds * stretchedBy(in, loop, mostInterrupts(in, loop));
 }
 
@@ -251,15 +272,16 @@ double samplePeriod(const PlainInstrument& in, const PlainChannel& channel)
     const double every = inSeconds(channel.sampleEvery);
     if (!isSampled(channel))
         return every;
-    return isEveryTurn(sampleTaskOf(in, channel).spec)
-        ? turnSeconds(in, channel.loop)
-        : std::max(every, turnSeconds(in, channel.loop));
+    const auto& task = sampleTaskOf(in, channel);
+    const double turn = turnSeconds(in, channel.loop, modesOf(in, task));
+    return isEveryTurn(task.spec) ? turn : std::max(every, turn);
 }
 
 double redrawPeriod(const PlainInstrument& in, const PlainDisplay& display)
 {
-    return isEveryTurn(redrawTaskOf(in, display).spec) ? turnSeconds(in, display.loop)
-                                                       : inSeconds(display.redrawEvery);
+    const auto& task = redrawTaskOf(in, display);
+    return isEveryTurn(task.spec) ? turnSeconds(in, display.loop, modesOf(in, task))
+                                  : inSeconds(display.redrawEvery);
 }
 
 double taskPeriod(const PlainInstrument& in, const PlainTask& task)
@@ -332,15 +354,29 @@ Pause longestPauseIn(const PlainInstrument& in, std::size_t loop, std::size_t mo
 
 } // namespace
 
+namespace {
+
 /// The loop looks at the pins once a turn: what is run in every one comes together with the longest
 /// of the others.
-Pause longestPause(const PlainInstrument& in, std::size_t loop)
+Pause longestPauseIn(const PlainInstrument& in, std::size_t loop, const Modes& modes)
 {
     Pause worst;
-    for (const auto mode : weighedModes(in))
+    for (const auto mode : modes)
         if (auto own = longestPauseIn(in, loop, mode); own.seconds > worst.seconds)
             worst = std::move(own);
     return worst;
+}
+
+} // namespace
+
+Pause longestPause(const PlainInstrument& in, std::size_t loop)
+{
+    return longestPauseIn(in, loop, weighedModes(in));
+}
+
+Pause longestPause(const PlainInstrument& in, const PlainChannel& channel)
+{
+    return longestPauseIn(in, channel.loop, modesOf(in, sampleTaskOf(in, channel)));
 }
 
 double mostCountedHertz(const PlainInstrument& in, const PlainChannel& channel)
@@ -348,7 +384,7 @@ double mostCountedHertz(const PlainInstrument& in, const PlainChannel& channel)
     const auto& p = channel.source.pulses;
     const double most = p.input == PulseInput::Interrupt
         ? 1 / costsOf(in, channel.loop).interrupt
-        : highestPolledHertz(longestPause(in, channel.loop).seconds, p.dutyPercent / 100);
+        : highestPolledHertz(longestPause(in, channel).seconds, p.dutyPercent / 100);
     const double holdOff = inSi(p.holdOff);
     return holdOff > 0 ? std::min(most, 1 / holdOff) : most;
 }

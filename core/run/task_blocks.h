@@ -16,9 +16,14 @@ double sampleSeconds(const PlainInstrument& instrument, const PlainChannel& chan
 /// Of one setting of an output, in which interrupts can be off.
 double outputSeconds(const PlainInstrument& instrument, const PlainOutput& output);
 
-/// Returns the modes in which an instrument is weighed: the one that it says, else all; one where
-/// it has none.
-std::vector<std::size_t> weighedModes(const PlainInstrument& instrument);
+/// Modes in which something is weighed; some are always given.
+using Modes = std::vector<std::size_t>;
+
+/// Returns those of an instrument: the one that it says, else all; one where it has none.
+Modes weighedModes(const PlainInstrument& instrument);
+
+/// Returns those of them in which a task is run; all where it is run in none.
+Modes modesOf(const PlainInstrument& instrument, const PlainTask& task);
 
 /// What operations cost the processor of a loop.
 OperationCosts costsOf(const PlainInstrument& instrument, std::size_t loop);
@@ -35,6 +40,7 @@ double idleTurnSeconds(const PlainInstrument& instrument, std::size_t loop);
 /// Of a turn in which only what is run in every one is: waits, and lines and redraws without an
 /// interval.
 double turnSeconds(const PlainInstrument& instrument, std::size_t loop);
+double turnSeconds(const PlainInstrument& instrument, std::size_t loop, const Modes& modes);
 
 /// Of making a line of so many bytes, before any is sent: a number in each eight of them (an
 /// estimate), and each byte moved.
@@ -73,11 +79,13 @@ bool isSampled(const PlainChannel& channel);
 
 /// Returns the seconds between two samples of a channel: its interval, or a turn of the loop where
 /// that takes longer; then its smoothing is slower than its figures say.
+/// Of several modes the one where that is longest.
 double samplePeriod(const PlainInstrument& instrument, const PlainChannel& channel);
 
 /// Returns the longest that the loop needs until it comes back to a task: every task once, and a
 /// turn, while pulses interrupt at the tops of their ranges.
 double roundSeconds(const PlainInstrument& instrument, std::size_t loop);
+double roundSeconds(const PlainInstrument& instrument, std::size_t loop, const Modes& modes);
 
 /// Returns what a task is called that takes time: "a redraw of helm".
 std::string taskWords(const PlainInstrument& instrument, TaskDoes does, std::size_t of);
@@ -94,5 +102,8 @@ struct Pause {
     double seconds = 0;
 };
 Pause longestPause(const PlainInstrument& instrument, std::size_t loop);
+
+/// The same of the loop that samples a channel, in the modes in which it does.
+Pause longestPause(const PlainInstrument& instrument, const PlainChannel& channel);
 
 } // namespace fern

@@ -41,7 +41,7 @@ void checkEncoderLooks(const Instrument& /*in*/, const PlainInstrument& plain, F
         if (c.source.kind != SourceKind::Encoder || encoder.input == PulseInput::Interrupt)
             continue;
         const double detents = fastestTurn(c);
-        const auto pause = longestPause(plain, c.loop);
+        const auto pause = longestPause(plain, c);
         const double passed = detents * encoder.edgesPerDetent * pause.seconds;
         if (passed <= 1)
             continue;

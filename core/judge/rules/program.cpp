@@ -42,12 +42,12 @@ std::string atMost(const PlainChannel& c, double hertz)
     return fmt::format("{} {}", significantText(hertz / c.source.pulses.perUnit, 2), c.unit.name);
 }
 
-/// The waits of every turn of a loop, or its sleeps.
-double waitSeconds(const PlainInstrument& plain, std::size_t loop, TaskDoes does)
+/// The waits of every turn of a loop, or its sleeps, in a mode.
+double waitSeconds(const PlainInstrument& plain, std::size_t loop, TaskDoes does, std::size_t mode)
 {
     double seconds = does == TaskDoes::Wait ? plain.loops[loop].waitSeconds : 0;
     for (const auto& task : plain.program)
-        if (task.loop == loop && task.spec.does == does)
+        if (task.loop == loop && isOfMode(task, mode) && task.spec.does == does)
             seconds += inSeconds(task.waits + task.startUp);
     return seconds;
 }
@@ -60,12 +60,13 @@ void checkPolledCeiling(const Instrument& in, const PlainInstrument& plain, Find
         if (!isPolledRate(c))
             continue;
         const double duty = c.source.pulses.dutyPercent / 100;
-        const auto pause = longestPause(plain, c.loop);
+        const auto pause = longestPause(plain, c);
         const double ceiling = highestPolledHertz(pause.seconds, duty);
         if (mostHertz(c) <= ceiling)
             continue;
         // Above it every turn loses some, below it only those with the longest task.
-        const double always = highestPolledHertz(turnSeconds(plain, c.loop), duty);
+        const double always = highestPolledHertz(
+            turnSeconds(plain, c.loop, modesOf(plain, sampleTaskOf(plain, c))), duty);
         Finding finding{"G01", mostHertz(c) > always ? Severity::Stop : Severity::Check,
             fmt::format("/channels/{}/source", c.id),
             fmt::format("Pulses of {} are lost above {}", c.name, atMost(c, ceiling)),
@@ -89,15 +90,16 @@ bool wakes(const PlainInstrument& plain, const PlainChannel& c)
     });
 }
 
-void checkWaitsOf(const PlainInstrument& plain, std::size_t loop, Findings& out)
+/// Returns whether something was found.
+bool checkWaitsOf(const PlainInstrument& plain, std::size_t loop, std::size_t mode, Findings& out)
 {
     constexpr double tap = 0.05; // seconds, a quick press of a button (common practice)
-    const double asleep = waitSeconds(plain, loop, TaskDoes::Sleep);
-    const double wait = asleep + waitSeconds(plain, loop, TaskDoes::Wait);
+    const double asleep = waitSeconds(plain, loop, TaskDoes::Sleep, mode);
+    const double wait = asleep + waitSeconds(plain, loop, TaskDoes::Wait, mode);
     std::string what;
     double shortest = wait;
     for (const auto& c : plain.channels) {
-        if (c.loop != loop || wakes(plain, c))
+        if (c.loop != loop || wakes(plain, c) || !isOfMode(sampleTaskOf(plain, c), mode))
             continue;
         const bool isPressed =
             c.source.kind == SourceKind::Switch || c.source.kind == SourceKind::KeyLadder;
@@ -117,7 +119,7 @@ void checkWaitsOf(const PlainInstrument& plain, std::size_t loop, Findings& out)
                              c.name, isPressed ? "is over after" : "lasts", durationText(lasts));
     }
     if (what.empty())
-        return;
+        return false;
     Finding finding{"G02", Severity::Check, "/timing",
         fmt::format("The program {} for {} in each turn of its loop",
             asleep > 0 ? "sleeps" : "waits", durationText(wait)),
@@ -129,6 +131,7 @@ void checkWaitsOf(const PlainInstrument& plain, std::size_t loop, Findings& out)
     if (asleep == 0)
         finding.fixes.push_back({"Do not wait", withoutWaits});
     out.push_back(std::move(finding));
+    return true;
 }
 
 } // namespace
@@ -136,7 +139,9 @@ void checkWaitsOf(const PlainInstrument& plain, std::size_t loop, Findings& out)
 void checkWaits(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     for (std::size_t loop = 0; loop < plain.loops.size(); ++loop)
-        checkWaitsOf(plain, loop, out);
+        for (const auto mode : weighedModes(plain))
+            if (checkWaitsOf(plain, loop, mode, out))
+                break;
 }
 
 namespace {
@@ -165,7 +170,7 @@ std::optional<std::pair<std::string, double>> evenness(const PlainChannel& c)
 void checkJitter(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
 {
     for (const auto& c : plain.channels) {
-        const auto pause = longestPause(plain, c.loop);
+        const auto pause = longestPause(plain, c);
         const auto needs = evenness(c);
         if (!needs || !isSampled(c) || pause.seconds <= needs->second
             || pause.seconds <= inSeconds(c.sampleEvery))
