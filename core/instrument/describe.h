@@ -88,6 +88,7 @@ template <class Archive> void describe(Archive& a, Display& d)
     a.text("part", d.part);
     a.optionalQuantity("busSpeed", d.busSpeed, "Hz", {1e3, 1e8});
     a.quantity("redrawEvery", d.redrawEvery, "s", {1e-3, 86400});
+    a.optionalQuantity("digitsEvery", d.digitsEvery, "s", {0, 86400});
     a.object("driver", d.driver);
     a.optionalText("mirrors", d.mirrors);
     if (Archive::isReading ? a.has("turning") : d.turning != PageTurning{})

@@ -101,6 +101,8 @@ struct Display {
     std::string part;
     Quantity busSpeed{0, "kHz"}; ///< clock while its part hangs on no bus; 0: the usual one
     Quantity redrawEvery{500, "ms"};
+    Quantity digitsEvery{0, "ms"}; ///< numbers and words are written anew no more often; bars and
+                                   ///< histories follow each redraw. 0: all do
     DriverSpec driver;
     std::string mirrors; ///< id of another display, whose pages it shows too
     PageTurning turning;

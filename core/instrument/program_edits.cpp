@@ -59,6 +59,8 @@ constexpr std::string_view intervalPath(TaskDoes does)
                                     : "";
 }
 
+constexpr std::string_view digitsPath = "digitsEvery"; ///< of a display
+
 /// The figures of what a task is of.
 std::vector<Parameter> figuresOf(const Instrument& in, const ProgramTask& task)
 {
@@ -84,6 +86,8 @@ std::string labelOf(const Parameter& row)
         return "run";
     if (row.path == "sends")
         return "sent";
+    if (row.path == digitsPath)
+        return "digits every";
     if (row.path == "only")
         return "in modes";
     if (row.path == "to")
@@ -110,9 +114,8 @@ std::string labelOf(const Parameter& row)
 }
 
 Result<Instrument> withInterval(
-    const Instrument& in, const ProgramTask& task, std::string_view text)
+    const Instrument& in, const ProgramTask& task, std::string_view path, std::string_view text)
 {
-    const auto path = intervalPath(task.does);
     if (task.does == TaskDoes::Sample)
         return withSourceParameter(in, task.of, path, text);
     if (task.does == TaskDoes::Redraw) {
@@ -174,6 +177,17 @@ bool hearsLines(const Instrument& in)
         [](const auto& device) { return device->kind == DeviceKind::Lines; });
 }
 
+/// Whether a display has bars or histories, beside which its digits can be held.
+bool showsBars(const Instrument& in, std::string_view display)
+{
+    return std::any_of(in.pages.begin(), in.pages.end(), [&](const auto& page) {
+        return page->display == display
+            && std::any_of(page->fields.begin(), page->fields.end(), [](const Field& field) {
+                   return field.traits().hasReader && !isOfDigits(field.kind);
+               });
+    });
+}
+
 /// Whether there is nothing to choose for a figure of a task.
 bool isIdle(const Instrument& in, const ProgramTask& task, std::string_view path)
 {
@@ -195,10 +209,10 @@ std::vector<Parameter> taskParameters(const Instrument& in, std::string_view id)
         return row.path == "id" || row.path == "does"
             || (row.path == "of" && task->traits().isByItself) || isIdle(in, *task, row.path);
     });
-    if (!isEveryTurn(*task))
-        for (auto& row : figuresOf(in, *task))
-            if (row.path == intervalPath(task->does))
-                rows.push_back(std::move(row));
+    for (auto& row : figuresOf(in, *task))
+        if ((row.path == intervalPath(task->does) && !isEveryTurn(*task))
+            || (row.path == digitsPath && showsBars(in, task->of)))
+            rows.push_back(std::move(row));
     for (auto& row : rows)
         row.label = labelOf(row);
     return rows;
@@ -211,8 +225,8 @@ Result<Instrument> withTaskParameter(
     const auto task = find(program, id);
     if (task == program.end())
         return goneError("task");
-    if (!path.empty() && path == intervalPath(task->does))
-        return withInterval(in, *task, text);
+    if ((!path.empty() && path == intervalPath(task->does)) || path == digitsPath)
+        return withInterval(in, *task, path, text);
     auto set = withFigure(*task, path, text);
     if (!set)
         return set.error();

@@ -364,6 +364,7 @@ PlainDisplay plain(const Instrument& instrument, const PlainInstrument& all, con
         if (const double volts = inputVolts(instrument.parts, part); volts > 0)
             p.activeWatts = ampere * volts;
     p.redrawEvery = ticksFromSeconds(inSi(display.redrawEvery));
+    p.digitsEvery = ticksFromSeconds(inSi(display.digitsEvery));
     p.busHertz = inSi(busSpeedOf(instrument, display));
     if (const auto* bus = busOf(instrument, display))
         p.bus = bus->id;

@@ -184,6 +184,7 @@ struct PlainDisplay {
     bool isDeaf = false; ///< while it refreshes
     double activeWatts = 0; ///< that its part draws while it works; 0: nobody has told
     Ticks redrawEvery{500'000'000};
+    Ticks digitsEvery{}; ///< numbers and words are written anew no more often
     double busHertz = 400e3;
     std::string bus; ///< id; empty where it hangs on none
     std::shared_ptr<const GlassFace> face; ///< never null

@@ -94,6 +94,9 @@ AgeBreakdown ageOf(const PlainInstrument& in, const PlainChannel& channel,
     age.panel = cost.panel;
     // While a panel refreshes, the firmware waits for it with the next redraw.
     age.waiting = display.isDeaf ? std::max(everyFrame, age.redraw + cost.panel) : everyFrame;
+    const auto index = static_cast<std::size_t>(&channel - in.channels.data());
+    if (display.digitsEvery > Ticks{} && showsAsDigits(in, display, index))
+        age.waiting += inSeconds(display.digitsEvery);
     // Of what is redrawn in every turn the first of them is what it waits for already.
     age.blocked += (isEveryTurn(task.spec) ? pieces - 1 : pieces) * others;
     return age;

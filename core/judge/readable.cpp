@@ -15,7 +15,7 @@ Readable readableOf(const PlainInstrument& in, const PlainDisplay& display)
         for (std::size_t i = 0; i < page.fields.size(); ++i) {
             if (!page.fields[i].traits().hasReader)
                 continue;
-            if (page.fields[i].kind != FieldKind::Value && page.fields[i].kind != FieldKind::List) {
+            if (!isOfDigits(page.fields[i].kind)) {
                 bars = {leastOfBars, usualOfBars, "A bar is followed 10 to 20 times a second.",
                     "common practice"};
                 continue;
@@ -32,7 +32,9 @@ Readable readableOf(const PlainInstrument& in, const PlainDisplay& display)
                 : Readable{least, usualOfDigits,
                     "Changing digits can be read 2 to 4 times a second.", "common practice"};
         }
-    return digits.leastSeconds > 0 ? digits : bars;
+    // Digits that are held stand long enough, however often what is beside them is redrawn.
+    const bool areHeld = inSeconds(display.digitsEvery) >= digits.leastSeconds * (1 - 1e-9);
+    return digits.leastSeconds > 0 && (bars.leastSeconds == 0 || !areHeld) ? digits : bars;
 }
 
 } // namespace fern

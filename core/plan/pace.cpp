@@ -22,7 +22,7 @@ Pace paceOf(const PlainInstrument& in)
         const auto& task = redrawTaskOf(in, display).spec;
         pace.displays.push_back({display.firmware->strategy(), task.sends,
             isEveryTurn(task) ? 0 : inSeconds(display.redrawEvery), display.busHertz,
-            in.loops[display.loop].core});
+            in.loops[display.loop].core, inSeconds(display.digitsEvery)});
     }
     for (const auto& channel : in.channels)
         pace.inputs.push_back(channel.source.pulses.input);
@@ -40,11 +40,12 @@ std::vector<std::string> paceWords(const PlainInstrument& in, const Pace& pace)
         if (display.pages.empty())
             continue;
         const auto& part = display.firmware->setup().part;
-        words.push_back(fmt::format("{}: {}, sent {} {}{}{}", display.id,
+        words.push_back(fmt::format("{}: {}, sent {} {}{}{}{}", display.id,
             strategyWords(part, own.strategy), sendingWords[static_cast<std::size_t>(own.sends)],
             own.everySeconds > 0 ? "every " + durationText(own.everySeconds) : "in every turn",
             isClocked(part.interface) ? " at " + hertzText(own.busHertz) : "",
-            own.core > 1 ? fmt::format(", by core {}", own.core) : ""));
+            own.core > 1 ? fmt::format(", by core {}", own.core) : "",
+            own.digitsSeconds > 0 ? ", its digits every " + durationText(own.digitsSeconds) : ""));
     }
     for (std::size_t i = 0; i < in.channels.size(); ++i)
         if (pace.inputs[i] != in.channels[i].source.pulses.input)
@@ -68,6 +69,7 @@ Result<Instrument> withDisplayPace(const Instrument& in, const Display& display,
     changed.driver.strategy = pace.strategy;
     if (pace.everySeconds > 0)
         changed.redrawEvery = {std::round(pace.everySeconds * 1000), "ms"};
+    changed.digitsEvery = {std::round(pace.digitsSeconds * 1000), "ms"};
     auto out = withDisplay(in, changed);
     if (out && pace.busHertz != before.busHertz)
         out = withBusSpeed(*out, display.id, {pace.busHertz / 1e3, "kHz"});

@@ -15,6 +15,7 @@ struct DisplayPace {
     double everySeconds = 0; ///< between two redraws; 0: in every turn of the loop
     double busHertz = 0;
     int core = 1; ///< that redraws it
+    double digitsSeconds = 0; ///< its digits are written anew no more often; 0: with each redraw
 
     bool operator==(const DisplayPace&) const = default;
 };

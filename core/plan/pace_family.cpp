@@ -171,7 +171,7 @@ void PaceFamily::addOptions(std::size_t index)
     const double every = isEveryTurn(own) ? 0 : inSeconds(display.redrawEvery);
     if (display.pages.empty()) {
         options.ways.push_back({display.firmware, display.most, display.most});
-        options.choices.push_back({0, own.sends, own.core});
+        options.choices.push_back({0, own.sends, own.core, inSeconds(display.digitsEvery), 0});
         options.intervals = {every};
         return;
     }
@@ -208,18 +208,23 @@ void PaceFamily::addOptions(std::size_t index)
                 [&](const Way& other) { return isWorse(options.ways[way], other); }))
             continue;
         const auto& loop = m_plain.loops[display.loop];
-        options.choices.push_back({way, Sending::AtOnce, loop.core});
-        options.choices.push_back({way, Sending::InPieces, loop.core});
+        const auto add = [&](Sending sends, int core) {
+            options.choices.push_back({way, sends, core, inSeconds(display.digitsEvery), 0});
+        };
+        add(Sending::AtOnce, loop.core);
+        add(Sending::InPieces, loop.core);
         if (canSendBeside(m_plain, display))
-            options.choices.push_back({way, Sending::Background, loop.core});
+            add(Sending::Background, loop.core);
         for (int core = 1; core <= coresOf(loop.processor); ++core)
             if (core != loop.core)
-                options.choices.push_back({way, Sending::AtOnce, core});
+                add(Sending::AtOnce, core);
     }
     const auto eyes = readableOf(m_plain, display);
     options.ownSeconds = every;
     options.isPaper = display.firmware->setup().part.kind() == DisplayKind::Paper;
     options.usualSeconds = options.isPaper ? 0 : eyes.usualSeconds;
+    for (auto& choice : options.choices)
+        choice.usualSeconds = options.usualSeconds;
     const double panel = inSi(display.firmware->setup().part.leastInterval);
     const double least = std::max(eyes.leastSeconds, panel);
     std::set<double> intervals;
@@ -232,6 +237,30 @@ void PaceFamily::addOptions(std::size_t index)
     for (const double seconds : ladder) // the one below the least tells what a hurried eye gains
         if (seconds >= least / 3 && intervals.size() < mostIntervals)
             intervals.insert(seconds);
+    options.intervals.assign(intervals.begin(), intervals.end());
+    if (!options.isPaper)
+        addHeld(index);
+}
+
+void PaceFamily::addHeld(std::size_t index)
+{
+    auto& options = m_displays[index];
+    auto display = m_plain.displays[index];
+    display.digitsEvery = {};
+    const auto digits = readableOf(m_plain, display);
+    display.digitsEvery = ticksFromSeconds(digits.usualSeconds);
+    const auto bars = readableOf(m_plain, display);
+    if (display.digitsEvery == m_plain.displays[index].digitsEvery
+        || bars.leastSeconds >= digits.leastSeconds)
+        return; // held already, or there is nothing beside them
+    for (std::size_t i = 0, count = options.choices.size(); i < count; ++i) {
+        auto held = options.choices[i];
+        held.digitsSeconds = digits.usualSeconds;
+        held.usualSeconds = bars.usualSeconds;
+        options.choices.push_back(held);
+    }
+    std::set<double> intervals(options.intervals.begin(), options.intervals.end());
+    intervals.insert({bars.leastSeconds, bars.usualSeconds});
     options.intervals.assign(intervals.begin(), intervals.end());
 }
 
@@ -304,6 +333,7 @@ int PaceFamily::apply(PlainInstrument& plain, const Build& own) const
         setWay(plain.displays[i], m_displays[i].ways[choice.way]);
         auto& task = taskOf(plain, i);
         setCore(plain, task, choice.core);
+        plain.displays[i].digitsEvery = ticksFromSeconds(choice.digitsSeconds);
         task.spec.sends = choice.sends;
         if (task.spec.when == TaskWhen::EveryTurn && m_displays[i].intervals.front() > 0)
             task.spec.when = TaskWhen::Due;
@@ -338,7 +368,7 @@ bool PaceFamily::visit(const std::function<bool(const PaceMember&)>& visitor,
             const auto& choice = options.choices[own.choices[i]];
             const auto& way = options.ways[choice.way];
             effort += effortOf(way.firmware->strategy()) + static_cast<int>(choice.sends)
-                + (choice.core > 1 ? effortOfCore : 0);
+                + (choice.core > 1 ? effortOfCore : 0) + (choice.digitsSeconds > 0 ? 1 : 0);
             for (const double every : options.intervals)
                 at[i].push_back(displayFigures(plain, i, every, usualSeconds(plain, i, way)));
             count *= static_cast<std::uint32_t>(options.intervals.size());
@@ -352,9 +382,9 @@ bool PaceFamily::visit(const std::function<bool(const PaceMember&)>& visitor,
                 chosen[i] = &at[i][rest % steps];
                 const auto& options = m_displays[i];
                 const double every = options.intervals[rest % steps];
-                member.hurried += every < options.usualSeconds * (1 - 1e-9);
-                member.idle +=
-                    options.usualSeconds > 0 && every > options.usualSeconds * (1 + 1e-9);
+                const double usual = options.choices[own.choices[i]].usualSeconds;
+                member.hurried += every < usual * (1 - 1e-9);
+                member.idle += usual > 0 && every > usual * (1 + 1e-9);
                 member.flashes += options.isPaper && every > 0 ? 1 / every : 0;
                 rest /= steps;
             }
@@ -394,6 +424,7 @@ PlainInstrument PaceFamily::with(const Pace& pace) const
         setClock(plain, display.bus, {i}, own.busHertz);
         auto& task = taskOf(plain, i);
         setCore(plain, task, own.core);
+        display.digitsEvery = ticksFromSeconds(own.digitsSeconds);
         task.spec.sends = own.sends;
         if (own.everySeconds > 0) {
             display.redrawEvery = ticksFromSeconds(own.everySeconds);

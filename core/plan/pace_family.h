@@ -48,6 +48,8 @@ private:
         std::size_t way = 0;
         Sending sends = Sending::AtOnce;
         int core = 1;
+        double digitsSeconds = 0; ///< that its digits are held
+        double usualSeconds = 0; ///< of an interval with that; 0: none is
     };
     struct DisplayOptions {
         std::vector<Way> ways; ///< all
@@ -74,6 +76,9 @@ private:
     void limit();
     std::size_t size() const;
     void addOptions(std::size_t display);
+    /// Doubles the choices of a display with digits beside bars: digits held as long as is usual,
+    /// and bars as often.
+    void addHeld(std::size_t display);
     Build build(std::uint32_t number) const;
     /// Sets clocks and choices; counts by interrupt what would be lost otherwise. Returns how many
     /// channels that are.

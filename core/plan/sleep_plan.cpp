@@ -129,6 +129,8 @@ std::vector<SleepPlan> planSleep(const Instrument& in, const PlainInstrument& pl
         for (const double seconds : times)
             plan.points.push_back(pointOf(in, plain, i, seconds));
         choose(plan, plain.wishedSeconds);
+        if (!task.spec.only.empty())
+            plan.reason += fmt::format(" All this while {}.", task.spec.only);
         plans.push_back(std::move(plan));
     }
     return plans;

@@ -1,6 +1,7 @@
 #include "plan/what_if.h"
 
 #include "instrument/loops.h"
+#include "instrument/page_edits.h"
 #include "judge/timing_sheet.h"
 
 #include <algorithm>
@@ -10,9 +11,11 @@
 namespace fern {
 
 Result<WhatIf> whatIf(const Instrument& in, std::string_view scenario, const Pace& pace,
-    std::optional<std::size_t> mode)
+    std::optional<std::size_t> mode, const FieldOut& without)
 {
     auto changed = withPace(in, pace);
+    if (changed && !without.field.empty())
+        changed = withoutField(*changed, without.page, without.field);
     if (!changed)
         return changed.error();
     const auto now = resolve(in, scenario);

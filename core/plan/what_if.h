@@ -7,6 +7,7 @@
 
 #include <memory>
 #include <optional>
+#include <string>
 #include <string_view>
 #include <vector>
 
@@ -20,9 +21,16 @@ struct WhatIf {
     std::string verdict; ///< as verdictText() says
 };
 
-/// Returns what becomes of an instrument at a pace, weighed in a mode, or in the worst of all.
-/// Error says what the file does not take.
+/// A field that is left out.
+struct FieldOut {
+    std::string page, field; ///< ids; empty: none is
+
+    bool operator==(const FieldOut&) const = default;
+};
+
+/// Returns what becomes of an instrument at a pace, weighed in a mode, or in the worst of all, and
+/// without a field. Error says what the file does not take.
 Result<WhatIf> whatIf(const Instrument& in, std::string_view scenario, const Pace& pace,
-    std::optional<std::size_t> mode = {});
+    std::optional<std::size_t> mode = {}, const FieldOut& without = {});
 
 } // namespace fern

@@ -51,14 +51,31 @@ double drawSeconds(
     return numberCount(page) * costs.format + glyphs * (isDrawn ? costs.glyph : costs.arithmetic);
 }
 
-bool shows(const PlainInstrument& instrument, const PlainDisplay& display, std::size_t channel)
+namespace {
+
+template <class Wanted>
+bool showsIn(const PlainInstrument& instrument, const PlainDisplay& display, std::size_t channel,
+    const Wanted& isWanted)
 {
     for (const auto& page : display.pages)
         for (const auto& field : page.fields)
-            if (field.traits().hasReader
+            if (field.traits().hasReader && isWanted(field.kind)
                 && instrument.readers[indexOf(instrument.readers, field.reader)].channel == channel)
                 return true;
     return false;
+}
+
+} // namespace
+
+bool shows(const PlainInstrument& instrument, const PlainDisplay& display, std::size_t channel)
+{
+    return showsIn(instrument, display, channel, [](FieldKind) { return true; });
+}
+
+bool showsAsDigits(
+    const PlainInstrument& instrument, const PlainDisplay& display, std::size_t channel)
+{
+    return showsIn(instrument, display, channel, isOfDigits);
 }
 
 double sendSeconds(const PlainDisplay& display, const DriverSteps& steps, double busHertz)

@@ -29,6 +29,9 @@ double drawSeconds(
 
 /// Returns whether a page of the display shows a reader of the channel.
 bool shows(const PlainInstrument& instrument, const PlainDisplay& display, std::size_t channel);
+/// Returns whether a number or words are among that.
+bool showsAsDigits(
+    const PlainInstrument& instrument, const PlainDisplay& display, std::size_t channel);
 
 /// Returns how long steps take on the display's bus, with the waits between them, in seconds.
 double sendSeconds(const PlainDisplay& display, const DriverSteps& steps, double busHertz);

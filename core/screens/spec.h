@@ -60,6 +60,11 @@ inline constexpr std::array<FieldTraits, fieldKinds> fieldTraits{{
     {true, false, false, false, true, true, false, FieldSize::Lines},
     {false, false, false, false, true, true, true, FieldSize::Window},
 }};
+/// Returns whether what a field reads is shown as a number or in words.
+constexpr bool isOfDigits(FieldKind kind)
+{
+    return kind == FieldKind::Value || kind == FieldKind::List;
+}
 constexpr const FieldTraits& traitsOf(FieldKind kind)
 {
     return fieldTraits[static_cast<std::size_t>(kind)];

@@ -341,6 +341,30 @@ TEST_F(TimingTest, TheCursorNamesWhatRuns)
     EXPECT_LT(lanes->span(), before);
 }
 
+TEST_F(TimingTest, AFieldIsLeftOutToSeeWhatItCosts)
+{
+    click("whatIfChip");
+    auto* fields = find<QComboBox>("whatIfFields");
+    ASSERT_GT(fields->count(), 1);
+    const auto before = find<QLabel>("if A redraw of helm")->text();
+    fields->setCurrentIndex(1);
+    Q_EMIT fields->activated(1);
+    settle();
+    EXPECT_TRUE(find<QAbstractButton>("whatIfApply")->isEnabled());
+    const auto count = [this] {
+        std::size_t all = 0;
+        for (const auto& page : instrument().pages)
+            all += page->fields.size();
+        return all;
+    };
+    const auto fieldsBefore = count();
+    click("whatIfApply");
+    EXPECT_EQ(count(), fieldsBefore - 1);
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    settle();
+    EXPECT_EQ(count(), fieldsBefore);
+}
+
 /// A post that sleeps and tells a hut its number; the hut has two cores, and two modes.
 class TwoBoardsTest : public TimingTest {
 protected:

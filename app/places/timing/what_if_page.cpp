@@ -82,6 +82,7 @@ WhatIfPage::WhatIfPage(Document& document, QWidget* parent)
     m_wait = addRow(*rows, 4, tr("the loop waits"), "whatIfWait");
     m_input = addChoice(*rows, 5, tr("pulses"), "whatIfInput");
     m_inputName = qobject_cast<QLabel*>(rows->itemAtPosition(5, 0)->widget());
+    m_fields = addChoice(*rows, 6, tr("fields"), "whatIfFields");
     m_input->addItems({tr("polled"), tr("by interrupt")});
     column->addLayout(rows);
     column->addWidget(m_verdict);
@@ -92,7 +93,7 @@ WhatIfPage::WhatIfPage(Document& document, QWidget* parent)
     foot->addWidget(m_apply);
     column->addLayout(foot);
     connect(m_display, &QComboBox::activated, this, &WhatIfPage::showDisplay);
-    for (auto* box : {m_strategy, m_sends, m_input})
+    for (auto* box : {m_strategy, m_sends, m_input, m_fields})
         connect(box, &QComboBox::activated, this, &WhatIfPage::tryIt);
     connect(m_reset, &QPushButton::clicked, this, &WhatIfPage::reset);
     connect(m_apply, &QPushButton::clicked, this, &WhatIfPage::apply);
@@ -201,6 +202,18 @@ void WhatIfPage::showDisplay()
                 ? m_sends->count() - 1
                 : static_cast<int>(m_pace.displays[*own].sends));
     }
+    m_fields->clear();
+    m_fields->addItem(tr("all"));
+    m_fieldsOf.assign(1, {});
+    if (own)
+        for (const auto& page : m_plain->displays[*own].pages)
+            for (const auto& field : page.fields)
+                if (page.fields.size() > 1) {
+                    m_fields->addItem(
+                        tr("without %1 of %2").arg(qText(field.id), qText(page.name)));
+                    m_fieldsOf.push_back({page.id, field.id});
+                }
+    m_fields->setEnabled(m_fields->count() > 1);
     const auto& channels = m_plain->channels;
     const bool hasPulses = std::any_of(channels.begin(), channels.end(), isPulses);
     m_input->setVisible(hasPulses);
@@ -259,8 +272,10 @@ void WhatIfPage::tryIt()
     for (std::size_t i = 0; i < m_plain->channels.size(); ++i)
         m_pace.inputs[i] = isChosen && isPulses(m_plain->channels[i]) ? wanted : m_now.inputs[i];
     showValues();
-    const bool isOther = m_pace != m_now;
-    auto made = whatIf(m_document.instrument(), m_scenario, m_pace, m_mode);
+    const auto without =
+        m_fieldsOf[static_cast<std::size_t>(std::max(0, m_fields->currentIndex()))];
+    const bool isOther = m_pace != m_now || without != FieldOut{};
+    auto made = whatIf(m_document.instrument(), m_scenario, m_pace, m_mode, without);
     m_apply->setEnabled(isOther && made);
     m_reset->setEnabled(isOther);
     if (!made) {

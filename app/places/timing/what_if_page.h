@@ -66,6 +66,8 @@ private:
     QComboBox* m_sends;
     QComboBox* m_input;
     QLabel* m_inputName = nullptr;
+    QComboBox* m_fields;
+    std::vector<FieldOut> m_fieldsOf; ///< what each choice leaves out
     QLabel* m_verdict;
     LimitsList* m_limits;
     QPushButton* m_reset;

@@ -113,7 +113,7 @@ Ticks RedrawTask::beginFrame(Turn& turn)
     // Signs of one's own are sent with the first page that needs them, and what is sent beside the
     // loop is known only when it is drawn.
     flight.isDrawn = now >= m_drawFrom || !display.firmware->leavesNothing() || m_hasSigns
-        || spec.sends != Sending::AtOnce;
+        || spec.sends != Sending::AtOnce || display.digitsEvery > Ticks{};
     const double drawing = drawSeconds(turn.instrument(), display, page);
     const auto drawEnd = turn.after(drawing);
     turn.observer().busy({BusyWith::Drawing, m_index, now, drawEnd});
@@ -150,6 +150,26 @@ DriverSteps RedrawTask::dim(Turn& turn)
     return display.firmware->driver().light(light);
 }
 
+void RedrawTask::holdDigits(
+    PageMoment& moment, const PlainDisplay& display, const PlainPage& page, Ticks now)
+{
+    if (display.digitsEvery == Ticks{})
+        return;
+    if (m_held.of != page.id || now >= m_held.until) {
+        m_held = {page.id, display.digitsEvery * (now / display.digitsEvery + 1), moment};
+        return;
+    }
+    std::size_t reader = 0;
+    for (std::size_t i = 0; i < page.fields.size(); ++i) {
+        const auto& field = page.fields[i];
+        if (isOfDigits(field.kind)) {
+            moment.content[i] = m_held.moment.content[i];
+            moment.readers[reader] = m_held.moment.readers[reader];
+        }
+        reader += field.traits().hasReader ? 1 : 0;
+    }
+}
+
 DriverSteps RedrawTask::draw(Turn& turn, Flight& flight, const PlainPage& page)
 {
     const auto& display = turn.instrument().displays[m_index];
@@ -159,6 +179,7 @@ DriverSteps RedrawTask::draw(Turn& turn, Flight& flight, const PlainPage& page)
     };
     auto moment = pageMoment(turn.instrument(), display, page, turn.now(), m_shownSince,
         valuesOf(turn), stateOf, m_histories);
+    holdDigits(moment, display, page, turn.now());
     flight.shown.display = m_index;
     flight.shown.startedAt = turn.now();
     flight.shown.readers = std::move(moment.readers);

@@ -38,6 +38,9 @@ private:
     /// Looks whether there is anything to draw, and draws it.
     Ticks beginFrame(Turn& turn);
     DriverSteps draw(Turn& turn, Flight& flight, const PlainPage& page);
+    /// Lets digits stand that are not to be written anew yet.
+    void holdDigits(
+        PageMoment& moment, const PlainDisplay& display, const PlainPage& page, Ticks now);
     /// What makes the display as bright as it is to be now; nothing where it is.
     DriverSteps dim(Turn& turn);
     /// Lets the display hear what is left of a frame, or its next piece; `seconds` have passed in
@@ -56,6 +59,12 @@ private:
     std::shared_ptr<const GlassPart> m_part; ///< the display itself
     std::optional<Contents> m_memory; ///< what the firmware holds of it
     PageHistories m_histories;
+    struct Held {
+        std::string of; ///< page
+        Ticks until;
+        PageMoment moment;
+    };
+    Held m_held; ///< what its digits were written from
     PageTurner m_pages;
     std::optional<std::string> m_shown; ///< the page that was turned to
     Ticks m_shownSince;

@@ -68,6 +68,19 @@ inline Instrument paced(double redraw, double sample, FieldKind more = FieldKind
     channel.smoothing.clear();
     channel.wish.freshness = {60, "s"};
     in.channels[0] = std::make_shared<const Channel>(channel);
+    if (more == FieldKind::Bar) {
+        auto page = *in.pages[0];
+        Field bar;
+        bar.id = "bar";
+        bar.kind = FieldKind::Bar;
+        bar.reader = in.readers[0]->id;
+        bar.y = 56;
+        bar.width = 100;
+        bar.height = 6;
+        bar.most = 20;
+        page.fields.push_back(bar);
+        in.pages[0] = std::make_shared<const Page>(page);
+    }
     if (more == FieldKind::Count) {
         auto page = *in.pages[0];
         Field field;

@@ -124,6 +124,45 @@ TEST(PacePlan, ASecondCoreRedrawsWhereNoPinHasAnInterrupt)
     EXPECT_TRUE(planOf(applied).now.figures.keepsAll());
 }
 
+/// A voltage in digits beside another one as a bar, which may be so old.
+Instrument digitsBesideABar(double barFreshness)
+{
+    auto in = test::paced(500, 20, FieldKind::Bar);
+    auto wish = in.channels[0]->wish;
+    wish.freshness = {barFreshness, "s"};
+    return *withWish(in, in.channels[0]->id, wish);
+}
+
+TEST(PacePlan, DigitsAreHeldWhereABarIsToBeFresher)
+{
+    const auto calm = planOf(digitsBesideABar(2));
+    ASSERT_TRUE(calm.chosen);
+    EXPECT_EQ(calm.chosen->pace.displays[0].digitsSeconds, 0) << "nothing asks for it";
+    auto in = digitsBesideABar(2);
+    auto plain = *resolve(in, "");
+    auto& display = plain.displays[0];
+    display.redrawEvery = ticksFromSeconds(0.1);
+    EXPECT_GT(figuresOf(plain).of(PaceLimit::Readable), 2) << "digits at ten a second";
+    display.digitsEvery = ticksFromSeconds(0.5);
+    EXPECT_LE(figuresOf(plain).of(PaceLimit::Readable), 0.5 + 1e-9) << "a bar at ten a second";
+    auto pace = paceOf(plain);
+    EXPECT_EQ(pace.displays[0].digitsSeconds, 0.5);
+    const auto applied = *withPace(in, pace);
+    EXPECT_EQ(inSi(applied.displays[0]->digitsEvery), 0.5);
+    EXPECT_NE(paceWords(plain, pace)[0].find(", its digits every 500 ms"), std::string::npos);
+    const PaceFamily family(in, *resolve(in, ""));
+    bool isHeldFast = false;
+    family.visit(
+        [&](const PaceMember& member) {
+            const auto& own = family.pace(member).displays[0];
+            isHeldFast |=
+                own.digitsSeconds == 0.5 && own.everySeconds == 0.1 && member.figures.keepsAll();
+            return true;
+        },
+        always);
+    EXPECT_TRUE(isHeldFast);
+}
+
 TEST(PacePlan, TheRedrawThatBordersOnTheWishIsKept)
 {
     const auto in = test::paced(500, 100);

@@ -16,6 +16,7 @@
 
 #include <cmath>
 #include <optional>
+#include <set>
 
 #include <rapidcheck/gtest.h>
 
@@ -212,6 +213,43 @@ TEST(Program, OnChangeASteadyValueIsDrawnOnce)
     EXPECT_GT(drawn(8), 8U);
 }
 
+// Digits that are held change on a grid of their own; what is beside them follows each redraw, and
+// no number gets older than its closed form says.
+TEST(Program, HeldDigitsStandWhileBarsFollow)
+{
+    auto in = test::paced(50, 10, FieldKind::Bar);
+    auto display = *in.displays[0];
+    display.digitsEvery = {400, "ms"};
+    in.displays[0] = std::make_shared<const Display>(display);
+    auto scenario = *in.scenarios[0];
+    scenario.lanes[0].points = {{0, 5}, {20, 20}};
+    in.scenarios[0] = std::make_shared<const Scenario>(scenario);
+    const auto plain = *resolve(*accepted(in), "");
+    class Changes : public RunObserver {
+    public:
+        void shown(const ShownRecord& record) override
+        {
+            for (const auto& content : *record.content) {
+                if (!content.text.empty())
+                    texts.insert(content.text);
+                if (!std::isnan(content.share))
+                    shares.insert(content.share);
+            }
+            for (const auto& reader : record.readers)
+                oldest = std::max(oldest, inSeconds(record.visibleAt - reader.sampledAt));
+        }
+        std::set<std::string> texts;
+        std::set<double> shares;
+        double oldest = 0;
+    } changes;
+    FirmwareRun(plain, {}, changes).advanceTo(ticksFromSeconds(20));
+    EXPECT_GT(changes.shares.size(), 150U);
+    EXPECT_LE(changes.texts.size(), 55U) << "one every 400 ms, and what else is written";
+    EXPECT_GT(changes.texts.size(), 30U);
+    EXPECT_LE(changes.oldest, ageOf(plain, plain.channels[0], plain.displays[0]).oldest());
+    EXPECT_GT(changes.oldest, 0.3);
+}
+
 TEST(Program, ASampleInEveryTurnComesWithEachOfThem)
 {
     const auto in = fastShed([](Instrument& shed) {
@@ -391,7 +429,8 @@ TEST(Program, RowsOfAnEarlierStateLeaveOutWhatIsNew)
 
 TEST(Program, GoesWithWhatItIsOf)
 {
-    auto in = *withNewTask(test::skiff(), "", TaskDoes::Wait); // the whole program stands in the file
+    auto in =
+        *withNewTask(test::skiff(), "", TaskDoes::Wait); // the whole program stands in the file
     const auto before = in.timing.program.size();
     in = *withoutChannel(in, "bilge");
     EXPECT_EQ(in.timing.program.size(), before - 1);
