@@ -6,6 +6,7 @@
 #include "run/firmware_run.h"
 #include "run/hand.h"
 #include "run/sampled_source.h"
+#include "run/task_blocks.h"
 #include "smooth/figures.h"
 
 #include <algorithm>
@@ -22,13 +23,23 @@ constexpr auto busyTime = std::chrono::milliseconds(8);
 
 using Clock = std::chrono::steady_clock;
 
-/// How long before the window a run must start so that its steps have forgotten the start.
+/// How long before the window a run must start so that its steps have forgotten the start, and
+/// every channel has a number. A loop that sleeps is where it is by what was before: it starts at
+/// zero.
 Ticks warmUp(const PlainInstrument& plain)
 {
+    constexpr double sleeping = 1; // seconds of a turn
+    constexpr double ever = 1e9; // seconds
+    for (std::size_t loop = 0; loop < plain.loops.size(); ++loop)
+        if (plain.loops[loop].hasTasks && turnSeconds(plain, loop) > sleeping)
+            return ticksFromSeconds(ever);
     double longest = 0;
-    for (const auto& channel : plain.channels)
+    double period = 0;
+    for (const auto& channel : plain.channels) {
         longest = std::max(longest, delaySeconds(channel.steps, inSeconds(channel.sampleEvery)));
-    return ticksFromSeconds(std::min(20 * longest + 1, 3600.0));
+        period = std::max(period, samplePeriod(plain, channel));
+    }
+    return ticksFromSeconds(std::min(std::max(20 * longest, 2 * period) + 1, 3600.0));
 }
 
 Ticks slowestRedraw(const PlainInstrument& plain)

@@ -17,8 +17,8 @@ void RunHistory::sampled(const SampleRecord& record)
         told(
             {record.channel, {record.at, record.code, {}, ToldState::Good, notThere, record.code}});
     m_samples.push_back(record);
-    while (m_samples.front().at + m_window < record.at)
-        m_samples.pop_front();
+    for (; m_samples.front().at + m_window < record.at; m_samples.pop_front())
+        m_older[m_samples.front().channel] = std::move(m_samples.front());
 }
 
 void RunHistory::told(const ToldRecord& record)
@@ -138,7 +138,8 @@ const SampleRecord* RunHistory::lastSample(std::size_t channel) const
     for (auto it = m_samples.rbegin(); it != m_samples.rend(); ++it)
         if (it->channel == channel)
             return &*it;
-    return nullptr;
+    const auto older = m_older.find(channel);
+    return older == m_older.end() ? nullptr : &older->second;
 }
 
 ReaderState RunHistory::readerState(std::size_t reader) const

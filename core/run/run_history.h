@@ -51,7 +51,7 @@ public:
     /// Returns the newest setting of an output, or null.
     const DrivenRecord* lastDriven(std::size_t output) const;
 
-    /// Returns the newest sample of a channel, or null.
+    /// Returns the newest sample of a channel, however old, or null.
     const SampleRecord* lastSample(std::size_t channel) const;
     /// Returns how a reader was written last; its own form before any redraw.
     ReaderState readerState(std::size_t reader) const;
@@ -69,7 +69,8 @@ private:
 
     Ticks m_window;
     std::optional<Ticks> m_since;
-    std::deque<SampleRecord> m_samples;
+    std::deque<SampleRecord> m_samples; ///< of the window
+    std::map<std::size_t, SampleRecord> m_older; ///< the newest of each channel before that
     std::map<std::size_t, std::deque<SentRecord>> m_sent;
     std::deque<ShownRecord> m_redraws;
     std::deque<BusyRecord> m_busy;
