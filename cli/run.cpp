@@ -43,6 +43,7 @@ public:
     }
     void told(const ToldRecord& record) override
     {
+        figures.told(record);
         if (trace)
             trace->told(record);
     }

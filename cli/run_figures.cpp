@@ -177,6 +177,23 @@ json::Node RunFigures::sampling(std::string& words) const
     return list;
 }
 
+json::Node RunFigures::lines(std::string& words) const
+{
+    auto list = json::makeArray();
+    for (const auto& [channel, figures] : m_lines.figures()) {
+        const auto& id = m_instrument.channels[channel].id;
+        auto row = json::makeObject();
+        row.add("channel", json::makeString(id));
+        row.add("good", asNumber(figures.good));
+        row.add("bad", asNumber(figures.bad));
+        list.items.push_back(std::move(row));
+        if (figures.bad > 0)
+            words += fmt::format(
+                "{}: {} lines were good, {} torn or damaged\n", id, figures.good, figures.bad);
+    }
+    return list;
+}
+
 void RunFigures::addTo(json::Node& answer, std::string& words, double seconds) const
 {
     answer.add("pulses", pulses(words));
@@ -184,6 +201,7 @@ void RunFigures::addTo(json::Node& answer, std::string& words, double seconds) c
     answer.add("processors", processors(words, seconds));
     answer.add("buses", buses(words, seconds));
     answer.add("sampling", sampling(words));
+    answer.add("lines", lines(words));
 }
 
 } // namespace fern::cli

@@ -90,15 +90,18 @@ AgeBreakdown ageOf(const PlainInstrument& in, const PlainChannel& channel,
     // In each turn in which a piece of it is sent, everything else is run.
     const double others = roundSeconds(in, display.loop, modes) - taskSeconds(in, task);
     const int pieces = pieceCount(display, task);
-    const double everyFrame = std::max(redrawEvery, age.redraw + (pieces - 1) * others);
+    // The next frame of what is redrawn in every turn comes in the turn after the last piece.
+    const bool isAlways = isEveryTurn(task.spec);
+    const double everyFrame =
+        std::max(redrawEvery, age.redraw + (isAlways ? pieces : pieces - 1) * others);
     age.panel = cost.panel;
     // While a panel refreshes, the firmware waits for it with the next redraw.
     age.waiting = display.isDeaf ? std::max(everyFrame, age.redraw + cost.panel) : everyFrame;
-    const auto index = static_cast<std::size_t>(&channel - in.channels.data());
-    if (display.digitsEvery > Ticks{} && showsAsDigits(in, display, index))
+    if (display.digitsEvery > Ticks{}
+        && showsAsDigits(in, display, indexOf(in.channels, channel.id)))
         age.waiting += inSeconds(display.digitsEvery);
     // Of what is redrawn in every turn the first of them is what it waits for already.
-    age.blocked += (isEveryTurn(task.spec) ? pieces - 1 : pieces) * others;
+    age.blocked += (isAlways ? pieces - 1 : pieces) * others;
     return age;
 }
 

@@ -93,6 +93,7 @@ void FirmwareRun::handle(const RunEvent& event)
             return; // an earlier one has come since it was planned
         loop.lookAt = maxTicks;
         loop.isInTurn = true;
+        loop.turnBegan = m_state.now;
         lookAtPins(event.task);
         loop.next = 0;
         look(event.task);

@@ -38,7 +38,7 @@ Cloned<Task> channelTask(
     const bool isMadeHere = traitsOf(kind).way == SourceWay::Board;
     if (options.isLive && !isMadeHere) {
         if (isTold(kind))
-            return std::make_unique<ToldTask>(index, instrument);
+            return std::make_unique<ToldTask>(index, instrument, !options.isLive);
         return std::make_unique<ChannelTask>(index, instrument);
     }
     if (auto recording = recordingOf(channel, options.recordings))
@@ -46,7 +46,7 @@ Cloned<Task> channelTask(
     if (options.holdsRemembered && remembersEverything(channel))
         return std::make_unique<ChannelTask>(index, instrument);
     if (isTold(kind))
-        return std::make_unique<ToldTask>(index, instrument);
+        return std::make_unique<ToldTask>(index, instrument, !options.isLive);
     // Without a recording and without a lane there is nothing to sample.
     if (!channel.hasWorld())
         return std::make_unique<ChannelTask>(index, instrument);

@@ -43,6 +43,7 @@ struct Loop {
     std::size_t next = 0; ///< place in the turn that is under way
     Ticks lookAt = maxTicks; ///< the next turn that is not idle begins; maxTicks: none is planned
     bool isInTurn = false; ///< a turn is under way
+    Ticks turnBegan{}; ///< that one
     int look = 0; ///< number of that look: those that were planned before do not count
 };
 

@@ -70,6 +70,14 @@ Ticks Turn::busFree(std::string_view bus) const
     return found == m_state.busFree.end() ? now() : std::max(now(), found->second);
 }
 
+Ticks Turn::lookedAt() const
+{
+    const auto& own = m_state.loops[loop()];
+    if (own.isInTurn || now() < own.firstIdleLook)
+        return own.turnBegan;
+    return own.firstIdleLook + own.turn * ((now() - own.firstIdleLook) / own.turn);
+}
+
 Ticks Turn::serialFree() const
 {
     const auto found = m_state.serialFree.find(board());

@@ -44,6 +44,8 @@ public:
     Ticks busFree(std::string_view bus) const;
     /// Something is sent over a bus until an instant.
     void keepBus(const std::string& bus, Ticks until);
+    /// When the loop looked last at what has arrived: at the begin of its last turn.
+    Ticks lookedAt() const;
     /// When the serial port of the loop's board has sent all that it was given.
     Ticks serialFree() const;
     void keepSerial(Ticks until) { m_state.serialFree[board()] = until; }

@@ -20,6 +20,11 @@ OperationCosts operationCosts(ProcessorClass processor, Runtime runtime)
         : OperationCosts{100e-6, 10e-6, 50e-6, 100e-6, 20e-6, 1e-6, 40e-3};
 }
 
+int receiveBufferBytes(ProcessorClass processor)
+{
+    return processor == ProcessorClass::Bits8At16MHz ? 64 : 256;
+}
+
 double scaleOperations(const ScalingSpec& scaling, SensorKind sensor)
 {
     constexpr double line = 2;

@@ -27,6 +27,9 @@ struct OperationCosts {
 /// interpreter: estimates at the slow end. The 8-bit class has no room for an interpreter.
 OperationCosts operationCosts(ProcessorClass processor, Runtime runtime);
 
+/// Returns how many bytes a serial port keeps until the program takes them (common practice).
+int receiveBufferBytes(ProcessorClass processor);
+
 /// Returns how many operations a scaling takes: of a line two. A logarithm or a root counts as
 /// twenty, the functions of a formula likewise (estimates).
 double scaleOperations(const ScalingSpec& scaling, SensorKind sensor);

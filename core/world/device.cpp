@@ -242,6 +242,12 @@ std::string damagedMessage(std::string bytes, const RandomStream& chance, std::i
     return bytes;
 }
 
+bool hasFinitePort(const Device& device)
+{
+    return isSerial(device.kind) && device.kind != DeviceKind::Radio
+        && device.serial.port == SerialPort::Hardware;
+}
+
 double serialSeconds(const SerialSpec& serial, double bytes)
 {
     constexpr double bitsPerByte = 10;

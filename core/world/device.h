@@ -59,6 +59,9 @@ Sender makeSender(SenderSetting setting);
 std::optional<std::string> lineSent(
     const SenderSetting& setting, double seconds, std::int64_t number);
 
+/// Returns whether what a device says goes through a port of the board that keeps some bytes only.
+bool hasFinitePort(const Device& device);
+
 /// Returns the seconds that bytes take on a serial line: ten bits each; over native USB none.
 double serialSeconds(const SerialSpec& serial, double bytes);
 

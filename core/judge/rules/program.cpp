@@ -1,5 +1,5 @@
-// G01, G02, G06, G10, G15: does the program look often enough at its pins, and what keeps it from
-// it?
+// G01, G02, G06, G10, G15, G18: does the program look often enough at its pins, and what keeps it
+// from it?
 
 #include "judge/rules/rules.h"
 
@@ -13,6 +13,8 @@
 #include "reading/counting.h"
 #include "run/task_blocks.h"
 #include "smooth/figures.h"
+#include "timing/costs.h"
+#include "world/device.h"
 
 #include <algorithm>
 #include <cmath>
@@ -165,6 +167,23 @@ std::optional<std::pair<std::string, double>> evenness(const PlainChannel& c)
     return std::nullopt;
 }
 
+/// Offers to send a display in pieces, where it is what keeps the loop.
+void offerPieces(const PlainInstrument& plain, const Pause& pause, Finding& finding)
+{
+    for (const auto& display : plain.displays)
+        if (const auto& task = redrawTaskOf(plain, display); !display.pages.empty()
+            && pause.words == taskWords(plain, TaskDoes::Redraw, task.of)
+            && task.spec.sends == Sending::AtOnce)
+            finding.fixes.push_back({fmt::format("Send {} in pieces", display.id),
+                [id = display.id](const Instrument& before) {
+                    for (const auto& each : wholeProgram(before))
+                        if (each.does == TaskDoes::Redraw && each.of == id)
+                            return withTaskParameter(before, each.id, "sends",
+                                sendingWords[static_cast<std::size_t>(Sending::InPieces)]);
+                    return Result<Instrument>(before);
+                }});
+}
+
 } // namespace
 
 void checkJitter(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
@@ -181,18 +200,40 @@ void checkJitter(const Instrument& /*in*/, const PlainInstrument& plain, Finding
                         "more than a tenth of it is measured wrong.",
                 durationText(inSeconds(c.sampleEvery)), pause.words, needs->first),
             "an interval is wrong by as much as its ends are late", {}, {}};
-        for (const auto& display : plain.displays)
-            if (const auto& task = redrawTaskOf(plain, display); !display.pages.empty()
-                && pause.words == taskWords(plain, TaskDoes::Redraw, task.of)
-                && task.spec.sends == Sending::AtOnce)
-                finding.fixes.push_back({fmt::format("Send {} in pieces", display.id),
-                    [id = display.id](const Instrument& before) {
-                        for (const auto& each : wholeProgram(before))
-                            if (each.does == TaskDoes::Redraw && each.of == id)
-                                return withTaskParameter(before, each.id, "sends",
-                                    sendingWords[static_cast<std::size_t>(Sending::InPieces)]);
-                        return Result<Instrument>(before);
-                    }});
+        offerPieces(plain, pause, finding);
+        out.push_back(std::move(finding));
+    }
+}
+
+void checkLinesLost(const Instrument& /*in*/, const PlainInstrument& plain, Findings& out)
+{
+    for (const auto& device : plain.devices) {
+        const auto& d = *device.spec;
+        if (device.channels.empty() || !hasFinitePort(d))
+            continue;
+        const auto& first = plain.channels[device.channels.front()];
+        const auto pause = longestPause(plain, first);
+        const double room = receiveBufferBytes(plain.loops[first.loop].processor);
+        double message = bytesInPeriod(d.kind, device.channels.size());
+        double every = inSi(d.every);
+        for (const auto& task : plain.program)
+            if (task.to && &plain.devices[*task.to] == &device) {
+                message = task.spec.bytes;
+                every = samplePeriod(plain, first);
+            }
+        const double comes = std::min(
+            message * std::ceil(pause.seconds / every), pause.seconds / serialSeconds(d.serial, 1));
+        if (comes <= room)
+            continue;
+        Finding finding{"G18", Severity::Check, "/devices/" + d.id + "/serial",
+            fmt::format("Lines of {} are torn while the loop looks away", d.name),
+            fmt::format(
+                "{} keeps the loop for {}, and up to {} come meanwhile at {} baud; the port "
+                "keeps {}.",
+                pause.words, durationText(pause.seconds), countText(std::llround(comes), "byte"),
+                d.serial.baud, countText(std::llround(room), "byte")),
+            "the buffer of a port, common practice", {}, {}};
+        offerPieces(plain, pause, finding);
         out.push_back(std::move(finding));
     }
 }

@@ -150,6 +150,7 @@ void checkKnownValue(const Instrument& in, const PlainInstrument& plain, Finding
 void checkPolledCeiling(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkWaits(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkPrinting(const Instrument& in, const PlainInstrument& plain, Findings& out);
+void checkLinesLost(const Instrument& in, const PlainInstrument& plain, Findings& out);
 void checkNoNews(const Instrument& in, const PlainInstrument& plain, Findings& out);
 
 // lasting.cpp

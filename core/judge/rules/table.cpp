@@ -43,6 +43,7 @@ constexpr auto table = std::to_array<Rule>({
     {"G15", "redrawn more often than there is news", checkNoNews},
     {"G16", "memory that saving wears out", checkWornOut},
     {"G17", "settings that are forgotten", checkForgotten},
+    {"G18", "lines that come while nobody looks", checkLinesLost},
     {"M01", "smoothing alone is later than the wished freshness", checkSmoothingTooLate},
     {"M03", "standing still shows movement", checkStillMoves},
     {"M04", "held off for longer than pulses come", checkHoldOff},

@@ -3,14 +3,18 @@
 #include "curves/polyline.h"
 #include "run/tasks/device_task.h"
 #include "run/turn.h"
+#include "timing/costs.h"
 #include "world/receiver_device.h"
+
+#include <algorithm>
 
 namespace fern {
 
-ToldTask::ToldTask(std::size_t channel, const PlainInstrument& instrument)
+ToldTask::ToldTask(std::size_t channel, const PlainInstrument& instrument, bool isPortFinite)
     : ChannelTask(channel, instrument)
     , m_decoder(makeDecoder(
           instrument.channels[channel].source, lineShapeOf(instrument.channels[channel])))
+    , m_isPortFinite(isPortFinite && hasFinitePort(*instrument.channels[channel].device))
 {
     findTruth(instrument);
 }
@@ -44,11 +48,29 @@ void ToldTask::deliverBytes(Turn& turn, const Sent& sent)
     turn.later(sent.at, ownPart);
 }
 
+std::string ToldTask::heardOf(Turn& turn, const std::string& bytes)
+{
+    if (!m_isPortFinite)
+        return bytes;
+    if (const auto looked = turn.lookedAt(); looked != m_looked) {
+        m_looked = looked;
+        m_unread = 0;
+    }
+    const auto& in = turn.instrument();
+    const double since = inSeconds(turn.now() - m_looked);
+    const double byte = serialSeconds(channel(turn).device->serial, 1);
+    const auto came = std::min(bytes.size(), static_cast<std::size_t>(since / byte + 1e-6));
+    const auto most = static_cast<std::size_t>(receiveBufferBytes(in.loops[turn.loop()].processor));
+    const auto kept = std::min(came, most - m_unread);
+    m_unread += kept;
+    return bytes.substr(0, bytes.size() - (came - kept));
+}
+
 void ToldTask::acceptBytes(Turn& turn)
 {
     const auto sent = std::move(m_onTheWay.front());
     m_onTheWay.pop_front();
-    for (const auto& told : m_decoder->feed(turn.now(), sent.bytes)) {
+    for (const auto& told : m_decoder->feed(turn.now(), heardOf(turn, sent.bytes))) {
         turn.observer().told({index(), told});
         if (!told.text.empty())
             turn.hear(index(), told.text);

@@ -13,7 +13,8 @@ namespace fern {
 
 class ToldTask : public ChannelTask {
 public:
-    ToldTask(std::size_t channel, const PlainInstrument& instrument);
+    /// With `isPortFinite` bytes are lost that the loop does not fetch in time.
+    ToldTask(std::size_t channel, const PlainInstrument& instrument, bool isPortFinite);
 
     std::unique_ptr<Task> clone() const override { return std::make_unique<ToldTask>(*this); }
     void happen(Turn& turn, int part) override;
@@ -25,6 +26,9 @@ private:
     using Truth = std::function<double(double seconds)>;
 
     void findTruth(const PlainInstrument& instrument);
+    /// Returns what of a message finds room in the buffer of the port, while the loop does not
+    /// look.
+    std::string heardOf(Turn& turn, const std::string& bytes);
     void acceptBytes(Turn& turn);
     /// Makes a told number, or none, the newest value.
     void take(Turn& turn, Ticks takenAt, double number);
@@ -32,6 +36,9 @@ private:
     Cloned<Decoder> m_decoder;
     Truth m_truth;
     std::deque<Sent> m_onTheWay;
+    bool m_isPortFinite;
+    Ticks m_looked; ///< when the loop emptied the buffer
+    std::size_t m_unread = 0; ///< bytes that have come since
 };
 
 } // namespace fern

@@ -95,6 +95,17 @@ inline Instrument paced(double redraw, double sample, FieldKind more = FieldKind
     return *accepted(in);
 }
 
+/// A voltage that a line tells ten times a second, to a loop that waits.
+inline Instrument toldWhileWaiting(
+    double waitMilliseconds, SerialPort port = SerialPort::Hardware, double every = 0.1)
+{
+    SourceCase told{ofKind(SourceKind::Lines, every), "V", {{0, 1}, {60, 5}}};
+    told.device.serial.port = port;
+    auto in = withSource(bench(), "Volts", told);
+    in.timing.loop.loopWait = {waitMilliseconds, "ms"};
+    return *accepted(in);
+}
+
 /// Turns of a wheel, counted in so many bits, up to a wish.
 inline Instrument countedTurns(int bits, double most)
 {
@@ -266,6 +277,12 @@ inline std::vector<RuleCase> programCases()
             settable(true)},
         {"G17", Severity::Note, settable(false), "target is 4 count again after each power-off",
             settable(false, "")},
+        {"G18", Severity::Check, toldWhileWaiting(900),
+            "Lines of Volts's device are torn while the loop looks away", toldWhileWaiting(500),
+            false},
+        {"G18", Severity::Check, toldWhileWaiting(900),
+            "Lines of Volts's device are torn while the loop looks away",
+            toldWhileWaiting(900, SerialPort::Usb), false},
         {"G15", Severity::Note, paced(500, 4000),
             "display is redrawn every 500 ms, new values come every 4 s", paced(500, 1000)},
         {"G15", Severity::Note, paced(500, 4000),

@@ -154,7 +154,7 @@ TEST(PacePlan, DigitsAreHeldWhereABarIsToBeFresher)
     bool isHeldFast = false;
     family.visit(
         [&](const PaceMember& member) {
-            const auto& own = family.pace(member).displays[0];
+            const auto own = family.pace(member).displays[0];
             isHeldFast |=
                 own.digitsSeconds == 0.5 && own.everySeconds == 0.1 && member.figures.keepsAll();
             return true;

@@ -8,6 +8,7 @@
 #include "run/age_tally.h"
 #include "run/busy_tally.h"
 #include "run/firmware_run.h"
+#include "run/line_tally.h"
 #include "run/pulse_tally.h"
 #include "run/sample_tally.h"
 #include "run/task_blocks.h"
@@ -242,6 +243,23 @@ TEST(Loops, WhatCannotBeSentIsRefused)
     const auto without = withoutChannel(in, in.channels.front()->id);
     ASSERT_TRUE(without) << without.error().message;
     EXPECT_TRUE(without->channels.back()->source.lines.carries.empty());
+}
+
+TEST(Loops, LinesAreTornWhileALoopLooksAway)
+{
+    const auto linesOf = [](double waitMs, SerialPort port) {
+        LineTally lines;
+        FirmwareRun(*resolve(test::toldWhileWaiting(waitMs, port, 0.02), ""), {}, lines)
+            .advanceTo(ticksFromSeconds(20));
+        return lines.figures().at(0);
+    };
+    EXPECT_EQ(linesOf(0, SerialPort::Hardware).bad, 0);
+    EXPECT_NEAR(static_cast<double>(linesOf(0, SerialPort::Hardware).good), 1000, 2);
+    const auto torn = linesOf(900, SerialPort::Hardware);
+    EXPECT_GT(torn.bad, 2) << "whose end found no room";
+    EXPECT_LT(torn.good, 700);
+    EXPECT_GT(torn.good, 300) << "256 bytes of some 450";
+    EXPECT_EQ(linesOf(900, SerialPort::Usb).bad, 0) << "USB makes the sender wait";
 }
 
 /// A voltage that is printed while logging, and shown while showing; a key switches at 20 s.
