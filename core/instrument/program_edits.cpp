@@ -437,6 +437,13 @@ void dropLostTasks(Instrument& in)
     std::erase_if(timing.program, [&](const ProgramTask& task) { return !isThere(in, task); });
     std::erase_if(timing.boards,
         [&](const BoardLoop& board) { return findById(in.parts, board.id) == nullptr; });
+    if (const auto boards = boardsOf(in); !boards.empty())
+        std::erase_if(timing.boards, [&](const BoardLoop& board) { // the first is another one now
+            const bool isFirst = board.id == boards.front()->id;
+            if (isFirst)
+                timing.loop = board.loop;
+            return isFirst;
+        });
     if (timing.modes && findById(in.settings, timing.modes->by) == nullptr)
         timing.modes.reset();
     for (auto& task : timing.program) {

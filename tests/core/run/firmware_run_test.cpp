@@ -319,7 +319,8 @@ TEST(FirmwareRun, InterruptsTakeTheirShareOfTheProcessor)
         return longest;
     };
     EXPECT_NEAR(redraw(20e3) / redraw(0), 1 / (1 - 20e3 * 91 / 16e6), 1e-6);
-    EXPECT_NEAR(stretchedBy(*resolve(in, ""), 0, 1e9), 20, 1e-9) << "it never stands still for good";
+    EXPECT_NEAR(stretchedBy(*resolve(in, ""), 0, 1e9), 20, 1e-9)
+        << "it never stands still for good";
 }
 
 } // namespace

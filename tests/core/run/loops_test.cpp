@@ -2,6 +2,7 @@
 // that a control switches, and what ends a sleep.
 
 #include "instrument/loops.h"
+#include "instrument/part_edits.h"
 #include "instrument/program_edits.h"
 #include "judge/age.h"
 #include "judge/timing_sheet.h"
@@ -14,6 +15,7 @@
 #include "run/task_blocks.h"
 #include "tests/core/judge/program_cases.h"
 #include "tests/core/sources.h"
+#include "tests/support.h"
 
 #include <rapidcheck/gtest.h>
 
@@ -260,6 +262,17 @@ TEST(Loops, LinesAreTornWhileALoopLooksAway)
     EXPECT_LT(torn.good, 700);
     EXPECT_GT(torn.good, 300) << "256 bytes of some 450";
     EXPECT_EQ(linesOf(900, SerialPort::Usb).bad, 0) << "USB makes the sender wait";
+}
+
+TEST(Loops, WithoutTheFirstBoardTheNextOneIsTheFirst)
+{
+    auto in = nodeAndHut(2, 500);
+    in = *withoutChannel(in, in.channels.back()->id);
+    const auto without = withoutPart(in, "board");
+    ASSERT_TRUE(without) << without.error().message;
+    EXPECT_TRUE(without->timing.boards.empty());
+    EXPECT_EQ(inSi(without->timing.loop.loopWait), 0.5);
+    EXPECT_EQ(resolve(*without, "")->loops[0].board, "node");
 }
 
 /// A voltage that is printed while logging, and shown while showing; a key switches at 20 s.
