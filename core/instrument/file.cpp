@@ -277,10 +277,16 @@ void checkTask(
     }
     if (!task.wokenBy.empty()) {
         const auto* channel = findById(in.channels, task.wokenBy);
+        ProgramTask sampling;
+        sampling.does = TaskDoes::Sample;
+        sampling.of = task.wokenBy;
         if (channel == nullptr
             || (!hasEvents(channel->source.kind) && channel->source.kind != SourceKind::Pulses))
             check.fail(place + "/wokenBy",
                 fmt::format("there is no channel of events or pulses \"{}\"", task.wokenBy));
+        else if (boardIdOf(in, sampling) != boardIdOf(in, task))
+            check.fail(
+                place + "/wokenBy", fmt::format("{} is read by another board", channel->name));
     }
 }
 

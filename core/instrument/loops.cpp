@@ -126,8 +126,10 @@ std::size_t modeAt(const PlainInstrument& in, double settingValue)
 {
     if (in.modes.names.empty() || std::isnan(settingValue))
         return 0;
-    const auto& spec = in.settings[in.modes.setting].spec;
-    const double place = std::round((settingValue - spec.least.value) / spec.step.value);
+    const auto& setting = in.settings[in.modes.setting].spec;
+    const auto& unit = setting.value.unit;
+    const double place =
+        std::round((settingValue - fern::in(setting.least, unit)) / fern::in(setting.step, unit));
     return static_cast<std::size_t>(
         std::clamp(place, 0.0, static_cast<double>(in.modes.names.size() - 1)));
 }

@@ -7,7 +7,7 @@ namespace fern {
 
 /// Returns the share of the time in which the processor is off: its sleeps, of a turn of the loop
 /// in which what is due comes as often as it is. 0 without a sleep. Of
-/// several modes the first, where none is chosen.
+/// several modes the first in which it sleeps, where none is chosen.
 double asleepShare(const PlainInstrument& instrument, std::size_t loop);
 
 /// Returns the share of the time asleep with which a board draws as much on average as it does by

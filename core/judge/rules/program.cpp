@@ -127,7 +127,7 @@ bool checkWaitsOf(const PlainInstrument& plain, std::size_t loop, std::size_t mo
             asleep > 0 ? "sleeps" : "waits", durationText(wait)),
         fmt::format("It does nothing else meanwhile, and {}: what comes and goes is not seen. {}",
             what,
-            asleep > 0 ? "Only its clock wakes it."
+            asleep > 0 ? "Nothing of that wakes it."
                        : "What is to be done every so often is done when it is due, by the clock."),
         "a tap lasts some 50 ms, common practice", {}, {}};
     if (asleep == 0)

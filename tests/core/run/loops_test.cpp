@@ -5,6 +5,7 @@
 #include "instrument/part_edits.h"
 #include "instrument/program_edits.h"
 #include "judge/age.h"
+#include "judge/asleep.h"
 #include "judge/timing_sheet.h"
 #include "run/age_tally.h"
 #include "run/busy_tally.h"
@@ -235,6 +236,12 @@ TEST(Loops, WhatCannotBeSentIsRefused)
     EXPECT_EQ(refusal("to", "nobody"), "there is no line sender \"nobody\"");
     EXPECT_EQ(refusal("board", "board"), "a board does not send lines to itself");
     EXPECT_EQ(refusal("board", "nowhere"), "there is no board \"nowhere\" among the parts");
+    const auto pressed = test::withSource(in, "Keys", test::remoteCase({{20, "up"}}));
+    const auto asleep = *withNewTask(pressed, "node", TaskDoes::Sleep);
+    const auto woken = withTaskParameter(
+        asleep, asleep.timing.program.back().id, "wokenBy", pressed.channels.back()->id);
+    ASSERT_FALSE(woken);
+    EXPECT_EQ(woken.error().message, "Keys is read by another board");
     auto wrong = in;
     auto channel = *wrong.channels.back();
     channel.source.lines.carries = "nothing";
@@ -331,6 +338,36 @@ TEST(Loops, EachModeHasFiguresOfItsOwn)
     };
     EXPECT_TRUE(tells(showing, "Oldest number"));
     EXPECT_FALSE(tells(logging, "Oldest number")) << "nothing is shown";
+}
+
+// Whichever mode it stands in, and whatever the other one does.
+TEST(Loops, ASleepOfTheSecondModeIsWeighedInIt)
+{
+    auto in = loggingOrShowing();
+    in = *withNewTask(in, "", TaskDoes::Sleep);
+    EXPECT_GT(asleepShare(*resolve(in, ""), 0), 0.9);
+    for (const char* only : {"logging", "showing"}) {
+        const auto plain = *resolve(withTask(in, "sleep", "only", only), "");
+        const std::size_t mode = plain.modes.names[0] == only ? 0 : 1;
+        EXPECT_GT(asleepShare(plain, 0), 0.9) << only;
+        EXPECT_EQ(asleepShare(plain, 0), asleepShare(inMode(plain, mode), 0)) << only;
+        EXPECT_EQ(asleepShare(inMode(plain, 1 - mode), 0), 0) << only;
+    }
+}
+
+TEST(Loops, AModeIsAStepInAnyUnit)
+{
+    auto in = loggingOrShowing();
+    auto setting = *in.settings[0];
+    setting.value = {100, "cm"};
+    setting.least = {1, "m"};
+    setting.most = {1.2, "m"};
+    setting.step = {100, "mm"};
+    in.settings[0] = std::make_shared<const Setting>(setting);
+    const auto plain = *resolve(in, "");
+    EXPECT_EQ(modeAt(plain, 100), 0U);
+    EXPECT_EQ(modeAt(plain, 110), 1U);
+    EXPECT_EQ(modeAt(plain, 500), 1U) << "there are two";
 }
 
 TEST(Loops, ModesThatAreNotThereAreRefused)
